@@ -1,0 +1,46 @@
+package org.calmanchor.annotations;
+
+import java.lang.annotation.Documented;
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+
+/**
+ * Says how a parameter or record component is written as an {@code xsd:element} (XML Schema 1.0
+ * part 1, section 3.3). On a method with {@link Operation} it describes the result.
+ *
+ * <pre>{@code
+ * @Operation
+ * @Element(name = "total")
+ * public BigDecimal price(@Element(name = "len", doc = "metres") BigDecimal boatLength) { ... }
+ * }</pre>
+ */
+@Documented
+@Retention(RetentionPolicy.RUNTIME)
+@Target({
+  ElementType.PARAMETER,
+  ElementType.RECORD_COMPONENT,
+  ElementType.FIELD,
+  ElementType.METHOD
+})
+public @interface Element {
+  /**
+   * The element's name; by default the parameter's or component's name, and {@code result} for a
+   * result.
+   */
+  String name() default "";
+
+  /**
+   * 0 lets the element be left out, 1 requires it; by default the Java type decides: {@code
+   * Optional}, a nullness mark and lists make it 0, everything else 1. On a list, 1 asks for at
+   * least one item.
+   */
+  int minOccurs() default -1;
+
+  /** Whether {@code xsi:nil="true"} may stand for null. */
+  boolean nillable() default false;
+
+  /** What the value means, for the reader of the WSDL and of the test page. */
+  String doc() default "";
+}

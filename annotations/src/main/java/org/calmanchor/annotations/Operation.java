@@ -1,0 +1,36 @@
+package org.calmanchor.annotations;
+
+import java.lang.annotation.Documented;
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+
+/**
+ * Exposes a public method as a {@code wsdl:operation} (WSDL 1.1, section 2.4). Methods without it
+ * stay private to Java.
+ *
+ * <pre>{@code
+ * @Operation(name = "quoteStayByDates", doc = "Price of a stay between two days")
+ * public Quote quoteStay(BigDecimal boatLength, LocalDate arrival, LocalDate departure) { ... }
+ * }</pre>
+ */
+@Documented
+@Retention(RetentionPolicy.RUNTIME)
+@Target(ElementType.METHOD)
+public @interface Operation {
+  /**
+   * The operation's name, which is also the request's element; by default the method's name.
+   * Overloads need a name of their own each.
+   */
+  String name() default "";
+
+  /**
+   * The action URI of the request; by default the service's namespace, the port type and the
+   * operation, joined by ':' for a URN and by '/' otherwise.
+   */
+  String action() default "";
+
+  /** What the operation does, for the reader of the WSDL and of the test page. */
+  String doc() default "";
+}

@@ -1,0 +1,39 @@
+package org.calmanchor.annotations;
+
+import java.lang.annotation.Documented;
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+
+/**
+ * Marks a class as a service: it becomes a {@code wsdl:portType} (WSDL 1.1, section 2.4) with a
+ * binding and a port for SOAP 1.1 and SOAP 1.2 each.
+ *
+ * <pre>{@code
+ * @PortType(namespace = "urn:lanternquay:berths")
+ * public class BerthDesk {
+ *   @Operation
+ *   public int freeBerths(String pier) { ... }
+ * }
+ * }</pre>
+ */
+@Documented
+@Retention(RetentionPolicy.RUNTIME)
+@Target(ElementType.TYPE)
+public @interface PortType {
+  /**
+   * The namespace of everything that the service puts on the wire: an absolute URI that your
+   * organisation controls and that outlives the server's address.
+   */
+  String namespace();
+
+  /** The port type's name; by default the class's simple name. */
+  String name() default "";
+
+  /** The {@code wsdl:service}'s name; by default the port type's name followed by "Service". */
+  String service() default "";
+
+  /** What the service does, for the reader of the WSDL and of the test page. */
+  String doc() default "";
+}

@@ -1,0 +1,15 @@
+/** From annotated Java to a contract, from a contract to documents and codecs, to an endpoint. */
+module org.calmanchor.core {
+  requires transitive org.calmanchor.annotations;
+  requires transitive java.xml;
+  requires static transitive org.jspecify;
+  requires org.slf4j;
+  requires com.ctc.wstx;
+
+  exports org.calmanchor.core.model;
+  exports org.calmanchor.core.read;
+  exports org.calmanchor.core.wsdl;
+  exports org.calmanchor.core.tree;
+  exports org.calmanchor.core.endpoint;
+  exports org.calmanchor.core.sample;
+}

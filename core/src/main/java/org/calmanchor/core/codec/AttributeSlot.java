@@ -1,0 +1,23 @@
+package org.calmanchor.core.codec;
+
+import org.calmanchor.core.lexical.Lexical;
+
+/**
+ * An attribute's place in a structure.
+ *
+ * @param namespace its namespace, empty for none
+ * @param name its local name
+ * @param open what stands before its value when written
+ * @param lexical text to value and back
+ * @param required whether it must be present
+ * @param holder how its value is held
+ * @param member its index in the composite
+ */
+record AttributeSlot(
+    String namespace,
+    String name,
+    byte[] open,
+    Lexical<Object> lexical,
+    boolean required,
+    Holder holder,
+    int member) {}

@@ -1,0 +1,12 @@
+package org.calmanchor.core.codec;
+
+import org.jspecify.annotations.Nullable;
+
+/** How one end holds a structure: from its members to the whole and back. */
+interface Composite {
+  /** The whole of {@code members}; may keep the array. */
+  Object whole(@Nullable Object[] members);
+
+  /** The member at {@code index} of {@code whole}. */
+  @Nullable Object member(Object whole, int index);
+}

@@ -1,0 +1,29 @@
+package org.calmanchor.core.codec;
+
+import org.jspecify.annotations.Nullable;
+
+/** Stands in for a codec that is still being planned, where a type reaches itself. */
+final class DeferredElement implements ElementCodec {
+  private @Nullable ElementCodec planned;
+
+  void is(ElementCodec codec) {
+    planned = codec;
+  }
+
+  private ElementCodec planned() {
+    if (planned == null) {
+      throw new IllegalStateException("used before planning ended");
+    }
+    return planned;
+  }
+
+  @Override
+  public Object read(XmlIn in) {
+    return planned().read(in);
+  }
+
+  @Override
+  public void write(XmlOut out, Tag tag, @Nullable Object value) {
+    planned().write(out, tag, value);
+  }
+}

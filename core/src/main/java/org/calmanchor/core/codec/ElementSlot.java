@@ -1,0 +1,34 @@
+package org.calmanchor.core.codec;
+
+/**
+ * An element's place in a structure.
+ *
+ * @param namespace its namespace, empty for none
+ * @param name its local name
+ * @param tag its tags when written
+ * @param min how often it must stand
+ * @param max how often it may stand
+ * @param nillable whether xsi:nil may stand for a value
+ * @param codec its content
+ * @param holder how its values are held
+ * @param member its index in the composite
+ */
+record ElementSlot(
+    String namespace,
+    String name,
+    Tag tag,
+    int min,
+    int max,
+    boolean nillable,
+    ElementCodec codec,
+    Holder holder,
+    int member) {
+  boolean repeats() {
+    return max > 1;
+  }
+
+  /** The step in a path; lists count from 1. */
+  String step(int index) {
+    return repeats() ? name + "[" + (index + 1) + "]" : name;
+  }
+}

@@ -1,0 +1,35 @@
+package org.calmanchor.core.codec;
+
+import java.util.List;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.TypeUse;
+
+/**
+ * One end of the engine: how values of a contract's types are held. Asked while planning only.
+ *
+ * @param <T> what the end needs to know of a position besides its type in the contract
+ */
+public interface End<T> {
+  /** A member of a structure at this end. */
+  record Member<T>(QName wireName, boolean isAttribute, T held) {}
+
+  /** How a structure is held; its members' order is the composite's. */
+  record Structure<T>(List<Member<T>> members, Composite composite) {}
+
+  /** How a position holds values, and of what. */
+  record Position<T>(Holder holder, T item) {}
+
+  /** Text and value of a simple type. */
+  Lexical<Object> lexical(TypeUse type, T held);
+
+  /** How {@code type} is held. */
+  Structure<T> structure(ComplexType type, T held);
+
+  /** How the values of an element are held. */
+  Position<T> position(T held, boolean repeats);
+
+  /** Whether null for a required member is left out when writing, rather than refused. */
+  boolean isLenient();
+}

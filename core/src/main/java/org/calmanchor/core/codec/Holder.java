@@ -1,0 +1,23 @@
+package org.calmanchor.core.codec;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** How one end holds the values of an element that may be absent or repeat. */
+interface Holder {
+  /** What is held for one value, or for none when null. */
+  @Nullable Object hold(@Nullable Object value);
+
+  /**
+   * What is held for the values of a repeated element.
+   *
+   * @throws org.calmanchor.core.lexical.LexicalException when they cannot be held
+   */
+  Object holdAll(List<Object> values);
+
+  /** The one value held, or null. */
+  @Nullable Object value(@Nullable Object held);
+
+  /** The values held; none for null. */
+  Iterable<?> values(@Nullable Object held);
+}

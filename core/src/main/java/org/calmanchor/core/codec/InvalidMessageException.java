@@ -1,0 +1,25 @@
+package org.calmanchor.core.codec;
+
+/** A message that came in is not what the contract says; the sender's mistake. */
+public final class InvalidMessageException extends RuntimeException {
+  private static final long serialVersionUID = 1L;
+
+  private final transient InputProblem problem;
+
+  /** One for {@code problem}. */
+  public InvalidMessageException(InputProblem problem) {
+    // Anybody can cause these at will: no stack trace.
+    super(problem.sentence(), null, false, false);
+    this.problem = problem;
+  }
+
+  /** What is wrong. */
+  public InputProblem problem() {
+    return problem;
+  }
+
+  /** The same mistake, seen from one level further out. */
+  public InvalidMessageException within(String step) {
+    return new InvalidMessageException(problem.within(step));
+  }
+}

@@ -1,0 +1,103 @@
+package org.calmanchor.core.codec;
+
+import java.lang.reflect.Array;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.read.Held;
+import org.calmanchor.core.read.Reflection;
+import org.jspecify.annotations.Nullable;
+
+/** How Java holds values: plainly, as an Optional, in lists, sets and arrays. */
+enum JavaHolder implements Holder {
+  VALUE,
+  OPTIONAL {
+    @Override
+    public Object hold(@Nullable Object value) {
+      return Optional.ofNullable(value);
+    }
+
+    @Override
+    public @Nullable Object value(@Nullable Object held) {
+      return held == null ? null : ((Optional<?>) held).orElse(null);
+    }
+  },
+  LIST,
+  SET {
+    @Override
+    public Object holdAll(List<Object> values) {
+      Set<Object> set = new LinkedHashSet<>(values);
+      if (set.size() < values.size()) {
+        throw new LexicalException("the same value twice");
+      }
+      return Collections.unmodifiableSet(set);
+    }
+  };
+
+  /** The holder for a Java position. */
+  static Holder of(Held held) {
+    return switch (held.container()) {
+      case VALUE -> VALUE;
+      case OPTIONAL -> OPTIONAL;
+      case LIST -> LIST;
+      case SET -> SET;
+      case ARRAY -> new ArrayHolder(Reflection.classOf(held.item()));
+    };
+  }
+
+  @Override
+  public @Nullable Object hold(@Nullable Object value) {
+    return value;
+  }
+
+  @Override
+  public Object holdAll(List<Object> values) {
+    return Collections.unmodifiableList(values);
+  }
+
+  @Override
+  public @Nullable Object value(@Nullable Object held) {
+    return held;
+  }
+
+  @Override
+  public Iterable<?> values(@Nullable Object held) {
+    return held == null ? List.of() : (Iterable<?>) held;
+  }
+
+  /** Arrays of {@code component}, primitive ones included. */
+  private record ArrayHolder(Class<?> component) implements Holder {
+    @Override
+    public @Nullable Object hold(@Nullable Object value) {
+      return value;
+    }
+
+    @Override
+    public Object holdAll(List<Object> values) {
+      Object array = Array.newInstance(component, values.size());
+      for (int i = 0; i < values.size(); i++) {
+        Array.set(array, i, values.get(i));
+      }
+      return array;
+    }
+
+    @Override
+    public @Nullable Object value(@Nullable Object held) {
+      return held;
+    }
+
+    @Override
+    public Iterable<?> values(@Nullable Object held) {
+      int length = held == null ? 0 : Array.getLength(held);
+      List<Object> values = new ArrayList<>(length);
+      for (int i = 0; i < length; i++) {
+        values.add(Array.get(held, i));
+      }
+      return values;
+    }
+  }
+}

@@ -1,0 +1,73 @@
+package org.calmanchor.core.codec;
+
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.model.Names;
+import org.jspecify.annotations.Nullable;
+
+/** Elements whose content is the text of a simple type. */
+final class SimpleElement implements ElementCodec {
+  private final @Nullable QName type;
+  private final Lexical<Object> lexical;
+
+  SimpleElement(@Nullable QName type, Lexical<Object> lexical) {
+    this.type = type;
+    this.lexical = lexical;
+  }
+
+  @Override
+  public Object read(XmlIn in) {
+    if (in.attributeCount() > 0) {
+      checkAttributes(in, type);
+    }
+    return parse(lexical, in.text(), in);
+  }
+
+  static Object parse(Lexical<Object> lexical, String text, XmlIn in) {
+    try {
+      return lexical.parse(text);
+    } catch (LexicalException invalid) {
+      throw in.problem(Code.VALUE, lexical.form(), Lexical.collapse(text));
+    }
+  }
+
+  /** Lets pass what XML Schema itself puts on any element; refuses the rest. */
+  private static void checkAttributes(XmlIn in, @Nullable QName type) {
+    for (int i = 0; i < in.attributeCount(); i++) {
+      if (!in.attributeNamespace(i).equals(Names.XSI)) {
+        throw in.problem(Code.UNEXPECTED, "no attribute", in.attributeValue(i))
+            .within("@" + in.attributeName(i));
+      }
+    }
+    checkType(in, type);
+  }
+
+  /** Refuses an {@code xsi:type} other than the declared one. */
+  static void checkType(XmlIn in, @Nullable QName type) {
+    QName named = in.xsiType();
+    if (named != null && !named.equals(type)) {
+      throw in.problem(
+              Code.TYPE, type == null ? "no xsi:type" : type.getLocalPart(), named.getLocalPart())
+          .within("@xsi:type");
+    }
+  }
+
+  @Override
+  public void write(XmlOut out, Tag tag, @Nullable Object value) {
+    if (value == null) {
+      throw new EncodeException("null where a value is required");
+    }
+    out.element(tag, print(lexical, value));
+  }
+
+  static String print(Lexical<Object> lexical, Object value) {
+    try {
+      return lexical.print(value);
+    } catch (LexicalException unprintable) {
+      throw new EncodeException(
+          unprintable.getMessage() + ", where " + lexical.form() + " belongs");
+    }
+  }
+}

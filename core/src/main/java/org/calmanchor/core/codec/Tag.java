@@ -1,0 +1,16 @@
+package org.calmanchor.core.codec;
+
+import java.nio.charset.StandardCharsets;
+
+/** An element's tags, encoded once. */
+public record Tag(byte[] open, byte[] close) {
+  /** The tags of {@code name}, prefix included. */
+  public static Tag of(String name) {
+    return new Tag(encode("<" + name), encode("</" + name + ">"));
+  }
+
+  /** Text as UTF-8. */
+  public static byte[] encode(String text) {
+    return text.getBytes(StandardCharsets.UTF_8);
+  }
+}

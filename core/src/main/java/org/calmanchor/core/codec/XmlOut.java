@@ -1,0 +1,205 @@
+package org.calmanchor.core.codec;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.Arrays;
+
+/**
+ * A message being written as UTF-8. It is held in memory up to a limit; what goes beyond is handed
+ * to a sink, and from then on the message cannot be taken back. Not safe for several threads.
+ */
+public final class XmlOut {
+  /** How deep elements may nest; deeper values are taken for a cycle. */
+  static final int MOST_DEPTH = 200;
+
+  private static final byte[] GREATER = Tag.encode("&gt;");
+  private static final byte[] LESS = Tag.encode("&lt;");
+  private static final byte[] AMPERSAND = Tag.encode("&amp;");
+  private static final byte[] QUOTE = Tag.encode("&quot;");
+  private static final byte[] RETURN = Tag.encode("&#xD;");
+  private static final byte[] NEWLINE = Tag.encode("&#xA;");
+  private static final byte[] TAB = Tag.encode("&#x9;");
+
+  private final Sink sink;
+  private final int most;
+  private final boolean indents;
+  private byte[] buffer = new byte[1024];
+  private int length;
+  private int depth;
+  private boolean wasClosed;
+
+  /** Takes what a message has grown beyond what is held. */
+  @FunctionalInterface
+  public interface Sink {
+    /** Takes the first {@code length} bytes, which are overwritten afterwards. */
+    void take(byte[] bytes, int length) throws IOException;
+  }
+
+  /**
+   * A message that is held up to {@code most} bytes.
+   *
+   * @param indents whether each element starts a line, for people
+   */
+  public XmlOut(Sink sink, int most, boolean indents) {
+    this.sink = sink;
+    this.most = most;
+    this.indents = indents;
+  }
+
+  /** A message that is held as a whole. */
+  public static XmlOut held(boolean indents) {
+    return new XmlOut((bytes, length) -> {}, Integer.MAX_VALUE, indents);
+  }
+
+  /** What is held now, as a copy. */
+  public byte[] bytes() {
+    return Arrays.copyOf(buffer, length);
+  }
+
+  /** Hands what is held to the sink. */
+  public void flush() {
+    try {
+      sink.take(buffer, length);
+    } catch (IOException gone) {
+      throw new UncheckedIOException(gone);
+    }
+    length = 0;
+  }
+
+  /** Opens an element; attributes may follow, then {@link #content}. */
+  public void open(Tag tag) {
+    if (++depth > MOST_DEPTH) {
+      throw new EncodeException("nested deeper than " + MOST_DEPTH + " elements; is it a cycle?");
+    }
+    line(depth - 1);
+    raw(tag.open());
+    wasClosed = false;
+  }
+
+  /** An attribute of the element just opened; {@code open} is what stands before its value. */
+  public void attribute(byte[] open, String value) {
+    raw(open);
+    escape(value, true);
+    raw('"');
+  }
+
+  /** Ends the opening tag. */
+  public void content() {
+    raw('>');
+  }
+
+  /** Ends an element without content. */
+  public void empty() {
+    raw('/');
+    raw('>');
+    depth--;
+    wasClosed = true;
+  }
+
+  /** Closes an element. */
+  public void close(Tag tag) {
+    depth--;
+    if (wasClosed) {
+      line(depth);
+    }
+    raw(tag.close());
+    wasClosed = true;
+  }
+
+  private void line(int indent) {
+    if (indents && length > 0) {
+      raw('\n');
+      for (int i = 0; i < indent; i++) {
+        raw(' ');
+        raw(' ');
+      }
+    }
+  }
+
+  /** An element that holds text only. */
+  public void element(Tag tag, String text) {
+    open(tag);
+    content();
+    escape(text, false);
+    close(tag);
+  }
+
+  /** Text between tags. */
+  public void text(String text) {
+    escape(text, false);
+  }
+
+  /** Bytes as they are. */
+  public void raw(byte[] bytes) {
+    reserve(bytes.length);
+    System.arraycopy(bytes, 0, buffer, length, bytes.length);
+    length += bytes.length;
+  }
+
+  private void raw(char ascii) {
+    reserve(1);
+    buffer[length++] = (byte) ascii;
+  }
+
+  private void reserve(int more) {
+    if (length + more <= buffer.length) {
+      return;
+    }
+    if (length + more > most && length > 0) {
+      flush();
+    }
+    if (length + more > buffer.length) {
+      buffer = Arrays.copyOf(buffer, Math.max(buffer.length * 2, length + more));
+    }
+  }
+
+  private void escape(String text, boolean inAttribute) {
+    int end = text.length();
+    for (int i = 0; i < end; i++) {
+      char c = text.charAt(i);
+      switch (c) {
+        case '<' -> raw(LESS);
+        case '>' -> raw(GREATER);
+        case '&' -> raw(AMPERSAND);
+        case '\r' -> raw(RETURN);
+        case '"', '\n', '\t' -> {
+          if (inAttribute) {
+            raw(c == '"' ? QUOTE : c == '\n' ? NEWLINE : TAB);
+          } else {
+            raw(c);
+          }
+        }
+        default -> {
+          if (c >= ' ' && c < 0x80) {
+            raw(c);
+          } else {
+            i += other(text, i);
+          }
+        }
+      }
+    }
+  }
+
+  /** Encodes the character at {@code i}; returns how many further chars it took. */
+  private int other(String text, int i) {
+    int c = text.codePointAt(i);
+    boolean isXml = (c >= 0x20 && c <= 0xD7FF) || (c >= 0xE000 && c <= 0xFFFD) || c >= 0x10000;
+    if (!isXml) {
+      throw new EncodeException(
+          String.format("the character U+%04X at position %d cannot stand in XML", c, i + 1));
+    }
+    reserve(4);
+    if (c < 0x800) {
+      buffer[length++] = (byte) (0xC0 | (c >> 6));
+    } else if (c < 0x10000) {
+      buffer[length++] = (byte) (0xE0 | (c >> 12));
+      buffer[length++] = (byte) (0x80 | ((c >> 6) & 0x3F));
+    } else {
+      buffer[length++] = (byte) (0xF0 | (c >> 18));
+      buffer[length++] = (byte) (0x80 | ((c >> 12) & 0x3F));
+      buffer[length++] = (byte) (0x80 | ((c >> 6) & 0x3F));
+    }
+    buffer[length++] = (byte) (0x80 | (c & 0x3F));
+    return c < 0x10000 ? 0 : 1;
+  }
+}

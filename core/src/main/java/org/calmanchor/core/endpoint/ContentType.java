@@ -1,0 +1,33 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.Locale;
+import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a content type says of a message (RFC 9110, section 8.3).
+ *
+ * @param version the SOAP version that its media type belongs to, or null for none
+ * @param charset the name of its charset, or null
+ */
+record ContentType(@Nullable SoapVersion version, @Nullable String charset) {
+  static ContentType of(@Nullable String header) {
+    if (header == null) {
+      return new ContentType(null, null);
+    }
+    String[] parts = header.split(";", -1);
+    String mediaType = parts[0].strip().toLowerCase(Locale.ROOT);
+    SoapVersion version = null;
+    for (SoapVersion known : SoapVersion.values()) {
+      version = known.mediaType().equals(mediaType) ? known : version;
+    }
+    String charset = null;
+    for (int i = 1; i < parts.length; i++) {
+      String parameter = parts[i].strip();
+      if (parameter.regionMatches(true, 0, "charset=", 0, 8)) {
+        charset = parameter.substring(8).replace("\"", "").strip();
+      }
+    }
+    return new ContentType(version, charset == null || charset.isEmpty() ? null : charset);
+  }
+}

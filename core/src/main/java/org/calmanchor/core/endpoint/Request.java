@@ -1,0 +1,30 @@
+package org.calmanchor.core.endpoint;
+
+import java.io.InputStream;
+import java.security.Principal;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+/** A message that came in, and what the transport knows of it. */
+public interface Request {
+  /** The message's bytes; read once, closed by whoever opened it. */
+  InputStream body();
+
+  /** The content type as it was sent, or null when none was. */
+  @Nullable String contentType();
+
+  /** The action as it was sent, without quotes, or null. Dispatch never goes by it. */
+  @Nullable String action();
+
+  /** The authenticated caller, or null. */
+  @Nullable Principal principal();
+
+  /** Where the message came from, as the log shows it. */
+  String remoteAddress();
+
+  /** When an answer is no longer wanted, or null for never. Work is not begun after it. */
+  @Nullable Instant deadline();
+
+  /** Whether the caller has gone. Work is not begun for one who has. */
+  boolean isCancelled();
+}

@@ -1,0 +1,94 @@
+package org.calmanchor.core.lexical;
+
+import java.util.function.Function;
+
+/**
+ * The lexical forms of one simple type: parsing and printing. Immutable and safe for any number of
+ * threads.
+ *
+ * @param <T> the Java type of the values
+ */
+public final class Lexical<T> {
+  private final String form;
+  private final boolean preservesSpace;
+  private final Function<String, T> parser;
+  private final Function<T, String> printer;
+
+  /**
+   * The forms of one type.
+   *
+   * @param form what a text must look like, in words that follow "expected"
+   * @param preservesSpace whether white space counts
+   * @param parser throws {@link LexicalException} for a text that is no value
+   * @param printer throws {@link LexicalException} for a value that has no text
+   */
+  public Lexical(
+      String form,
+      boolean preservesSpace,
+      Function<String, T> parser,
+      Function<T, String> printer) {
+    this.form = form;
+    this.preservesSpace = preservesSpace;
+    this.parser = parser;
+    this.printer = printer;
+  }
+
+  /** What a text must look like, in words that follow "expected". */
+  public String form() {
+    return form;
+  }
+
+  /** Whether white space counts (facet whiteSpace, XML Schema 1.0 part 2, section 4.3.6). */
+  public boolean preservesSpace() {
+    return preservesSpace;
+  }
+
+  /**
+   * The value of {@code text}, after the type's white space rule.
+   *
+   * @throws LexicalException when it is no value of the type
+   */
+  public T parse(String text) {
+    return parser.apply(preservesSpace ? text : collapse(text));
+  }
+
+  /**
+   * The canonical text of {@code value}.
+   *
+   * @throws LexicalException when the type cannot hold it
+   */
+  public String print(T value) {
+    return printer.apply(value);
+  }
+
+  /** White space at the ends removed, inner runs made one space. */
+  public static String collapse(String text) {
+    int length = text.length();
+    boolean clean = true;
+    for (int i = 0; i < length && clean; i++) {
+      char c = text.charAt(i);
+      clean = c > ' ' || (c == ' ' && i > 0 && i < length - 1 && text.charAt(i - 1) != ' ');
+    }
+    if (clean) {
+      return text;
+    }
+    StringBuilder out = new StringBuilder(length);
+    for (int i = 0; i < length; i++) {
+      char c = text.charAt(i);
+      if (!isSpace(c)) {
+        out.append(c);
+      } else if (out.length() > 0 && out.charAt(out.length() - 1) != ' ') {
+        out.append(' ');
+      }
+    }
+    if (out.length() > 0 && out.charAt(out.length() - 1) == ' ') {
+      out.setLength(out.length() - 1);
+    }
+    return out.toString();
+  }
+
+  /** Whether {@code c} is white space to XML (XML 1.0, production 3). */
+  public static boolean isSpace(char c) {
+    return c == ' ' || c == '\t' || c == '\n' || c == '\r';
+  }
+}

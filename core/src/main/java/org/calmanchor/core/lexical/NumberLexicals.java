@@ -1,0 +1,138 @@
+package org.calmanchor.core.lexical;
+
+import java.math.BigDecimal;
+import java.math.BigInteger;
+import java.util.function.Function;
+
+/** The lexical forms of numbers (XML Schema 1.0 part 2, sections 3.2.3 to 3.2.5 and 3.3.13 on). */
+final class NumberLexicals {
+  /** The most digits a number may have, either way. */
+  static final int MOST_DIGITS = 1_000;
+
+  static final Lexical<Byte> BYTE = whole("-128 to 127", Byte::parseByte);
+  static final Lexical<Short> SHORT = whole("-32768 to 32767", Short::parseShort);
+  static final Lexical<Integer> INT = whole("-2147483648 to 2147483647", Integer::parseInt);
+  static final Lexical<Long> LONG =
+      whole("-9223372036854775808 to 9223372036854775807", Long::parseLong);
+
+  static final Lexical<BigInteger> INTEGER =
+      new Lexical<>(
+          "a whole number",
+          false,
+          text -> new BigInteger(checked(text, text.length() > 0 && isWhole(text))),
+          NumberLexicals::printInteger);
+
+  static final Lexical<BigDecimal> DECIMAL =
+      new Lexical<>(
+          "a decimal number as in 42.50, without exponent",
+          false,
+          text -> new BigDecimal(checked(text, isDecimal(text, 0, text.length()))),
+          NumberLexicals::printDecimal);
+
+  static final Lexical<Float> FLOAT =
+      new Lexical<>(
+          "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
+          false,
+          text ->
+              switch (text) {
+                case "INF" -> Float.POSITIVE_INFINITY;
+                case "-INF" -> Float.NEGATIVE_INFINITY;
+                case "NaN" -> Float.NaN;
+                default -> Float.parseFloat(checked(text, isFloating(text)));
+              },
+          value -> value.isInfinite() ? (value > 0 ? "INF" : "-INF") : value.toString());
+
+  static final Lexical<Double> DOUBLE =
+      new Lexical<>(
+          "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
+          false,
+          text ->
+              switch (text) {
+                case "INF" -> Double.POSITIVE_INFINITY;
+                case "-INF" -> Double.NEGATIVE_INFINITY;
+                case "NaN" -> Double.NaN;
+                default -> Double.parseDouble(checked(text, isFloating(text)));
+              },
+          value -> value.isInfinite() ? (value > 0 ? "INF" : "-INF") : value.toString());
+
+  private NumberLexicals() {}
+
+  private static <T extends Number> Lexical<T> whole(String range, Function<String, T> parser) {
+    return new Lexical<>(
+        "a whole number from " + range,
+        false,
+        text -> {
+          checked(text, isWhole(text));
+          try {
+            return parser.apply(text);
+          } catch (NumberFormatException outOfRange) {
+            throw new LexicalException("out of range");
+          }
+        },
+        Object::toString);
+  }
+
+  private static String checked(String text, boolean wellFormed) {
+    if (!wellFormed) {
+      throw new LexicalException("not a number of this type");
+    }
+    if (text.length() > MOST_DIGITS) {
+      throw new LexicalException("more than " + MOST_DIGITS + " digits");
+    }
+    return text;
+  }
+
+  private static boolean isWhole(String text) {
+    int start = afterSign(text, 0);
+    return digits(text, start, text.length()) == text.length() && start < text.length();
+  }
+
+  /** Sign, digits, point, digits; at least one digit. */
+  private static boolean isDecimal(String text, int from, int to) {
+    int start = afterSign(text, from);
+    int point = digits(text, start, to);
+    int found = point - start;
+    int end = point;
+    if (point < to && text.charAt(point) == '.') {
+      end = digits(text, point + 1, to);
+      found += end - point - 1;
+    }
+    return end == to && found > 0;
+  }
+
+  private static boolean isFloating(String text) {
+    int exponent = Math.max(text.indexOf('e'), text.indexOf('E'));
+    if (exponent < 0) {
+      return isDecimal(text, 0, text.length());
+    }
+    return isDecimal(text, 0, exponent) && isWhole(text.substring(exponent + 1));
+  }
+
+  private static int afterSign(String text, int at) {
+    return at < text.length() && (text.charAt(at) == '-' || text.charAt(at) == '+') ? at + 1 : at;
+  }
+
+  private static int digits(String text, int from, int to) {
+    int at = from;
+    while (at < to && text.charAt(at) >= '0' && text.charAt(at) <= '9') {
+      at++;
+    }
+    return at;
+  }
+
+  private static String printInteger(BigInteger value) {
+    // 3.4 bits a digit: the check must not itself print a huge number.
+    if (value.bitLength() > MOST_DIGITS * 4) {
+      throw new LexicalException("more than " + MOST_DIGITS + " digits");
+    }
+    return checked(value.toString(), true);
+  }
+
+  private static String printDecimal(BigDecimal value) {
+    long scale = value.scale();
+    if (value.precision() + Math.abs(scale) > MOST_DIGITS) {
+      throw new LexicalException("more than " + MOST_DIGITS + " digits");
+    }
+    return value.toPlainString();
+  }
+}

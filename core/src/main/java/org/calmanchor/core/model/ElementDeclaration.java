@@ -1,0 +1,15 @@
+package org.calmanchor.core.model;
+
+import javax.xml.namespace.QName;
+
+/**
+ * An element's declaration, global or local (XML Schema 1.0 part 1, section 3.3).
+ *
+ * @param name its name on the wire; without namespace when local and unqualified
+ * @param type its type
+ * @param nillable whether {@code xsi:nil} may stand for a value
+ * @param doc what it means; may be empty
+ * @param origin where it was declared
+ */
+public record ElementDeclaration(
+    QName name, TypeUse type, boolean nillable, String doc, Origin origin) implements Term {}

@@ -1,0 +1,13 @@
+package org.calmanchor.core.read;
+
+import java.lang.annotation.Annotation;
+import org.jspecify.annotations.Nullable;
+
+/** Anything in Java that can carry one of our annotations. */
+public interface JavaElement {
+  /** The element in the words of its source, as in {@code BerthDesk.quoteStay(int)}. */
+  String signature();
+
+  /** The annotation of that type, or null. */
+  <A extends Annotation> @Nullable A annotation(Class<A> type);
+}

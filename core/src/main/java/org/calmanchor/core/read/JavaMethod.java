@@ -1,0 +1,24 @@
+package org.calmanchor.core.read;
+
+import java.util.List;
+
+/** A method or constructor. */
+public interface JavaMethod extends JavaElement {
+  /** Its name. */
+  String name();
+
+  /** Its parameters in order. */
+  List<JavaMember> parameters();
+
+  /** Its result, a member without a name; of kind VOID when it has none. */
+  JavaMember result();
+
+  /** The exceptions of its {@code throws} clause in order. */
+  List<JavaType> thrown();
+
+  /** Whether it is public. */
+  boolean isPublic();
+
+  /** Whether it is static. */
+  boolean isStatic();
+}

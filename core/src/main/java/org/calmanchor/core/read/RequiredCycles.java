@@ -1,0 +1,60 @@
+package org.calmanchor.core.read;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Particle;
+import org.calmanchor.core.model.TypeDefinition;
+import org.calmanchor.core.model.TypeUse;
+
+/** Finds types that require a value of themselves, of which no finite message exists. */
+final class RequiredCycles {
+  private final Map<QName, ComplexType> types = new HashMap<>();
+  private final Problems problems;
+  private final Set<QName> open = new HashSet<>();
+  private final Set<QName> done = new HashSet<>();
+
+  RequiredCycles(List<TypeDefinition> definitions, Problems problems) {
+    this.problems = problems;
+    for (TypeDefinition definition : definitions) {
+      if (definition instanceof ComplexType complex && complex.name() != null) {
+        types.put(complex.name(), complex);
+      }
+    }
+  }
+
+  void report() {
+    types.keySet().stream()
+        .sorted((a, b) -> a.toString().compareTo(b.toString()))
+        .forEach(this::visit);
+  }
+
+  private void visit(QName name) {
+    ComplexType type = types.get(name);
+    if (type == null || !done.add(name)) {
+      return;
+    }
+    open.add(name);
+    for (Particle particle : ((ComplexType.Elements) type.content()).group().particles()) {
+      ElementDeclaration element = (ElementDeclaration) particle.term();
+      boolean required = particle.min() > 0 && !element.nillable();
+      if (required && element.type() instanceof TypeUse.Named next) {
+        if (open.contains(next.name())) {
+          problems.add(
+              ProblemCode.TYPE_REQUIRES_ITSELF,
+              element.origin().place(),
+              "each " + next.name().getLocalPart() + " would need another one, without end.",
+              "Let a member on the way be absent: make it an Optional or a List.");
+        } else {
+          visit(next.name());
+        }
+      }
+    }
+    open.remove(name);
+  }
+}

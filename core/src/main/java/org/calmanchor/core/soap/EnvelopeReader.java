@@ -1,0 +1,136 @@
+package org.calmanchor.core.soap;
+
+import java.util.LinkedHashSet;
+import java.util.Set;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
+
+/** Reads a message around its body element. Used for one message, by one thread. */
+public final class EnvelopeReader {
+  private static final String NEXT_11 = "http://schemas.xmlsoap.org/soap/actor/next";
+  private static final String ROLES_12 = "http://www.w3.org/2003/05/soap-envelope/role/";
+
+  private final XmlIn in;
+  private final SoapVersion version;
+
+  private EnvelopeReader(XmlIn in, SoapVersion version) {
+    this.in = in;
+    this.version = version;
+  }
+
+  /**
+   * Reads the envelope's start, whose namespace decides the version.
+   *
+   * @throws SoapFaultException when it is no version known here
+   */
+  public static EnvelopeReader open(XmlIn in) {
+    in.nextElement();
+    String namespace = in.namespace();
+    if (!in.localName().equals("Envelope")) {
+      throw in.problem(Code.UNEXPECTED, "a SOAP Envelope", in.localName()).within(in.localName());
+    }
+    for (SoapVersion version : SoapVersion.values()) {
+      if (version.envelopeNamespace().equals(namespace)) {
+        return new EnvelopeReader(in, version);
+      }
+    }
+    throw new SoapFaultException(
+        new SoapFault(
+            FaultCode.VERSION_MISMATCH,
+            "The envelope is in namespace \""
+                + shortened(namespace)
+                + "\"; SOAP 1.1 and SOAP 1.2 are understood.",
+            null));
+  }
+
+  private static String shortened(String text) {
+    return text.length() > 80 ? text.substring(0, 80) + "…" : text;
+  }
+
+  /** The message's version. */
+  public SoapVersion version() {
+    return version;
+  }
+
+  /**
+   * Passes over the header blocks and moves to the body element.
+   *
+   * @return false when the body is empty
+   * @throws SoapFaultException when a block meant for us must be understood and is not
+   */
+  public boolean toBody() {
+    boolean found = in.nextElement();
+    if (found && in.isAt(version.envelopeNamespace(), "Header")) {
+      headers();
+      found = in.nextElement();
+    }
+    if (!found || !in.isAt(version.envelopeNamespace(), "Body")) {
+      throw in.problem(Code.MISSING, "a SOAP Body", "").within("Body");
+    }
+    return in.nextElement();
+  }
+
+  private void headers() {
+    Set<String> notUnderstood = new LinkedHashSet<>();
+    while (in.nextElement()) {
+      if (isForUs() && mustBeUnderstood()) {
+        notUnderstood.add("{" + shortened(in.namespace()) + "}" + shortened(in.localName()));
+      }
+      in.skip();
+    }
+    if (!notUnderstood.isEmpty()) {
+      throw new SoapFaultException(
+          new SoapFault(
+              FaultCode.MUST_UNDERSTAND,
+              "Header blocks that must be understood are not: "
+                  + String.join(", ", notUnderstood)
+                  + ".",
+              null));
+    }
+  }
+
+  private boolean mustBeUnderstood() {
+    @Nullable String flag = in.attribute(version.envelopeNamespace(), "mustUnderstand");
+    if (flag == null) {
+      return false;
+    }
+    return switch (Lexical.collapse(flag)) {
+      case "1" -> true;
+      case "0" -> false;
+      case "true" -> version == SoapVersion.SOAP_1_2 || notABoolean(flag);
+      case "false" -> version == SoapVersion.SOAP_1_1 && notABoolean(flag);
+      default -> notABoolean(flag);
+    };
+  }
+
+  private boolean notABoolean(String flag) {
+    throw in.problem(Code.VALUE, "1 or 0", flag).within("@mustUnderstand").within(in.localName());
+  }
+
+  private boolean isForUs() {
+    String attribute = version == SoapVersion.SOAP_1_1 ? "actor" : "role";
+    String role = in.attribute(version.envelopeNamespace(), attribute);
+    if (role == null || role.isBlank()) {
+      return true;
+    }
+    return version == SoapVersion.SOAP_1_1
+        ? role.equals(NEXT_11)
+        : role.equals(ROLES_12 + "next") || role.equals(ROLES_12 + "ultimateReceiver");
+  }
+
+  /** Makes sure that nothing follows the body element, nor the body. */
+  public void end() {
+    if (in.nextElement()) {
+      throw in.problem(Code.UNEXPECTED, "one element in the body", in.localName())
+          .within(in.localName());
+    }
+    if (in.nextElement()) {
+      throw in.problem(Code.UNEXPECTED, "nothing after the body", in.localName())
+          .within(in.localName());
+    }
+    in.nextElement();
+  }
+}

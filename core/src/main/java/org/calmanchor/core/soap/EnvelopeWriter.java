@@ -1,0 +1,102 @@
+package org.calmanchor.core.soap;
+
+import java.util.function.Consumer;
+import org.calmanchor.core.codec.Prefixes;
+import org.calmanchor.core.codec.Tag;
+import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.SoapVersion;
+
+/** Writes messages of one version and contract. Safe for any number of threads. */
+public final class EnvelopeWriter {
+  private static final Tag ENVELOPE = Tag.of("soap:Envelope");
+  private static final Tag BODY = Tag.of("soap:Body");
+  private static final Tag FAULT = Tag.of("soap:Fault");
+  private static final byte[] LANG = Tag.encode(" xml:lang=\"");
+
+  private final SoapVersion version;
+  private final byte[] declarations;
+
+  /** A writer for messages of {@code contract}. */
+  public EnvelopeWriter(SoapVersion version, Contract contract) {
+    this.version = version;
+    this.declarations =
+        Tag.encode(
+            " xmlns:soap=\""
+                + version.envelopeNamespace()
+                + "\""
+                + Prefixes.of(contract).declarations());
+  }
+
+  /** Its version. */
+  public SoapVersion version() {
+    return version;
+  }
+
+  /** The message around a body that {@code body} writes. */
+  public void write(XmlOut out, Consumer<XmlOut> body) {
+    out.open(ENVELOPE);
+    out.raw(declarations);
+    out.content();
+    out.open(BODY);
+    out.content();
+    body.accept(out);
+    out.close(BODY);
+    out.close(ENVELOPE);
+  }
+
+  /** The message that carries {@code fault}. */
+  public void write(XmlOut out, SoapFault fault) {
+    write(
+        out,
+        body -> {
+          body.open(FAULT);
+          body.content();
+          if (version == SoapVersion.SOAP_1_1) {
+            fault11(body, fault);
+          } else {
+            fault12(body, fault);
+          }
+          body.close(FAULT);
+        });
+  }
+
+  private void fault11(XmlOut out, SoapFault fault) {
+    out.element(Tag.of("faultcode"), "soap:" + fault.code().name(version));
+    Tag reason = Tag.of("faultstring");
+    out.open(reason);
+    out.attribute(LANG, "en");
+    out.content();
+    out.text(fault.reason());
+    out.close(reason);
+    detail(out, fault, Tag.of("detail"));
+  }
+
+  private void fault12(XmlOut out, SoapFault fault) {
+    Tag code = Tag.of("soap:Code");
+    out.open(code);
+    out.content();
+    out.element(Tag.of("soap:Value"), "soap:" + fault.code().name(version));
+    out.close(code);
+    Tag reason = Tag.of("soap:Reason");
+    Tag text = Tag.of("soap:Text");
+    out.open(reason);
+    out.content();
+    out.open(text);
+    out.attribute(LANG, "en");
+    out.content();
+    out.text(fault.reason());
+    out.close(text);
+    out.close(reason);
+    detail(out, fault, Tag.of("soap:Detail"));
+  }
+
+  private static void detail(XmlOut out, SoapFault fault, Tag tag) {
+    if (fault.detail() != null) {
+      out.open(tag);
+      out.content();
+      fault.detail().accept(out);
+      out.close(tag);
+    }
+  }
+}

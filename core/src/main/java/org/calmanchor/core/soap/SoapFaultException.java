@@ -1,0 +1,19 @@
+package org.calmanchor.core.soap;
+
+/** Reading a message ended in a fault that SOAP itself defines. */
+public final class SoapFaultException extends RuntimeException {
+  private static final long serialVersionUID = 1L;
+
+  private final transient SoapFault fault;
+
+  SoapFaultException(SoapFault fault) {
+    // Anybody can cause these at will: no stack trace.
+    super(fault.reason(), null, false, false);
+    this.fault = fault;
+  }
+
+  /** The fault to send. */
+  public SoapFault fault() {
+    return fault;
+  }
+}

@@ -1,0 +1,142 @@
+package org.calmanchor.core.tree;
+
+import java.io.ByteArrayInputStream;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.CodecPlanner;
+import org.calmanchor.core.codec.EncodeException;
+import org.calmanchor.core.codec.InvalidMessageException;
+import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.codec.TreeEnd;
+import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Message;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.soap.EnvelopeReader;
+import org.calmanchor.core.soap.EnvelopeWriter;
+import org.calmanchor.core.soap.Limits;
+import org.calmanchor.core.soap.SoapFaultException;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The messages of a contract as plain trees of values: structures are maps by member name, repeated
+ * elements lists, simple values their text. Safe for any number of threads.
+ */
+public final class TreeMessages {
+  private final Map<String, Plan> plans = new LinkedHashMap<>();
+  private final Map<SoapVersion, EnvelopeWriter> writers = new HashMap<>();
+  private final XmlIn.Factory inputs = Limits.DEFAULT.inputs();
+
+  private record Plan(
+      MessageCodec request, @Nullable MessageCodec response, Map<QName, MessageCodec> faults) {}
+
+  private TreeMessages(Contract contract) {
+    CodecPlanner<TreeEnd.Tree> planner = new CodecPlanner<>(contract, new TreeEnd(contract));
+    for (PortType portType : contract.portTypes()) {
+      for (Operation operation : portType.operations()) {
+        plans.put(operation.name(), plan(contract, planner, operation));
+      }
+    }
+    for (SoapVersion version : SoapVersion.values()) {
+      writers.put(version, new EnvelopeWriter(version, contract));
+    }
+  }
+
+  private static Plan plan(
+      Contract contract, CodecPlanner<TreeEnd.Tree> planner, Operation operation) {
+    Map<QName, MessageCodec> faults = new HashMap<>();
+    for (Operation.FaultUse fault : operation.faults()) {
+      Message message = contract.message(fault.message());
+      QName element = message.onlyPart().element();
+      faults.put(element, planner.plan(contract.element(element), TreeEnd.Tree.ANY));
+    }
+    return new Plan(
+        planner.plan(contract.bodyElement(operation.input().message()), TreeEnd.Tree.ANY),
+        operation.output() == null
+            ? null
+            : planner.plan(contract.bodyElement(operation.output().message()), TreeEnd.Tree.ANY),
+        faults);
+  }
+
+  /** The messages of {@code contract}. */
+  public static TreeMessages of(Contract contract) {
+    return new TreeMessages(contract);
+  }
+
+  /**
+   * The request of {@code operation} with these values, right or wrong, as an indented document in
+   * UTF-8.
+   *
+   * @throws IllegalArgumentException when there is no such operation, or the values have members
+   *     that the contract lacks; says where
+   */
+  public byte[] request(String operation, SoapVersion version, Map<String, ?> values) {
+    MessageCodec codec = plan(operation).request();
+    XmlOut out = XmlOut.held(true);
+    try {
+      writer(version).write(out, body -> codec.write(body, values));
+    } catch (EncodeException unfit) {
+      throw new IllegalArgumentException(unfit.getMessage(), unfit);
+    }
+    return out.bytes();
+  }
+
+  private EnvelopeWriter writer(SoapVersion version) {
+    EnvelopeWriter writer = writers.get(version);
+    if (writer == null) {
+      throw new IllegalStateException("no writer for " + version);
+    }
+    return writer;
+  }
+
+  private Plan plan(String operation) {
+    Plan plan = plans.get(operation);
+    if (plan == null) {
+      throw new IllegalArgumentException(
+          "there is no operation \"" + operation + "\"; there is " + plans.keySet());
+    }
+    return plan;
+  }
+
+  /**
+   * What {@code message}, an answer of {@code operation}, says.
+   *
+   * @throws IllegalArgumentException when there is no such operation
+   */
+  public Outcome answer(String operation, byte[] message) {
+    Plan plan = plan(operation);
+    try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
+      EnvelopeReader envelope = EnvelopeReader.open(in);
+      if (!envelope.toBody()) {
+        return new Outcome.Unreadable("The body is empty.");
+      }
+      Outcome outcome =
+          in.isAt(envelope.version().envelopeNamespace(), "Fault")
+              ? new AnsweredFault(in, envelope.version(), plan.faults()).read()
+              : result(plan, in);
+      envelope.end();
+      return outcome;
+    } catch (InvalidMessageException | SoapFaultException unreadable) {
+      return new Outcome.Unreadable(String.valueOf(unreadable.getMessage()));
+    }
+  }
+
+  private static Outcome result(Plan plan, XmlIn in) {
+    MessageCodec response = plan.response();
+    if (response == null || !in.name().equals(response.name())) {
+      return new Outcome.Unreadable(
+          "The body holds " + in.localName() + ", not the operation's response.");
+    }
+    return new Outcome.Result(fields(response.read(in)));
+  }
+
+  @SuppressWarnings("unchecked") // a complex element at the tree end is a map by member name
+  static Map<String, Object> fields(Object tree) {
+    return (Map<String, Object>) tree;
+  }
+}

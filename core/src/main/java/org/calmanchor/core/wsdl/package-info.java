@@ -1,0 +1,8 @@
+/**
+ * A contract as a WSDL 1.1 document. Entry type: {@link org.calmanchor.core.wsdl.WsdlWriter}.
+ * Imports the model only.
+ */
+@NullMarked
+package org.calmanchor.core.wsdl;
+
+import org.jspecify.annotations.NullMarked;

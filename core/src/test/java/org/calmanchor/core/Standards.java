@@ -1,0 +1,124 @@
+package org.calmanchor.core;
+
+import java.io.ByteArrayInputStream;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import javax.xml.XMLConstants;
+import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.transform.Source;
+import javax.xml.transform.dom.DOMSource;
+import javax.xml.transform.stream.StreamSource;
+import javax.xml.validation.Schema;
+import javax.xml.validation.SchemaFactory;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+import org.w3c.dom.NodeList;
+import org.xml.sax.ErrorHandler;
+import org.xml.sax.SAXException;
+import org.xml.sax.SAXParseException;
+
+/** The JDK's validator as the judge of what we write and accept. */
+public final class Standards {
+  private static final String FOLDER = "/standards/";
+
+  private Standards() {}
+
+  /** The schemas of WSDL 1.1 with its SOAP bindings. */
+  public static Schema wsdl() throws Exception {
+    return schema(source("wsdl-1.1.xsd"), source("wsdl-soap11.xsd"), source("wsdl-soap12.xsd"));
+  }
+
+  /** The schemas of both envelopes, and those inside a WSDL document. */
+  public static Schema messages(String wsdl) throws Exception {
+    List<Source> all = new ArrayList<>(List.of(source("soap-1.1.xsd"), source("soap-1.2.xsd")));
+    NodeList schemas =
+        parse(wsdl).getElementsByTagNameNS(XMLConstants.W3C_XML_SCHEMA_NS_URI, "schema");
+    for (int i = 0; i < schemas.getLength(); i++) {
+      all.add(new DOMSource(standAlone((Element) schemas.item(i))));
+    }
+    return schema(all.toArray(new Source[0]));
+  }
+
+  /** A schema element as a document of its own, with the prefixes of the one around it. */
+  private static Document standAlone(Element schema) throws Exception {
+    Document document = builder().newDocumentBuilder().newDocument();
+    Element copy = (Element) document.importNode(schema, true);
+    var around = schema.getOwnerDocument().getDocumentElement().getAttributes();
+    for (int i = 0; i < around.getLength(); i++) {
+      if (around.item(i).getNodeName().startsWith("xmlns:")) {
+        copy.setAttributeNS(
+            XMLConstants.XMLNS_ATTRIBUTE_NS_URI,
+            around.item(i).getNodeName(),
+            around.item(i).getNodeValue());
+      }
+    }
+    document.appendChild(copy);
+    return document;
+  }
+
+  /** The first error of {@code document}, or an empty string when it is valid. */
+  public static String firstError(Schema schema, String document) throws Exception {
+    var validator = schema.newValidator();
+    validator.setErrorHandler(new Strict());
+    try {
+      validator.validate(new StreamSource(stream(document)));
+      return "";
+    } catch (SAXException invalid) {
+      return invalid.getMessage();
+    }
+  }
+
+  /** A document as a tree. */
+  public static Document parse(String document) throws Exception {
+    return builder().newDocumentBuilder().parse(stream(document));
+  }
+
+  private static DocumentBuilderFactory builder() {
+    DocumentBuilderFactory factory = DocumentBuilderFactory.newInstance();
+    factory.setNamespaceAware(true);
+    return factory;
+  }
+
+  private static InputStream stream(String document) {
+    return new ByteArrayInputStream(document.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static Source source(String name) {
+    return new StreamSource(Standards.class.getResourceAsStream(FOLDER + name), name);
+  }
+
+  private static Schema schema(Source... sources) throws Exception {
+    SchemaFactory factory = SchemaFactory.newInstance(XMLConstants.W3C_XML_SCHEMA_NS_URI);
+    factory.setProperty(XMLConstants.ACCESS_EXTERNAL_SCHEMA, "");
+    factory.setProperty(XMLConstants.ACCESS_EXTERNAL_DTD, "");
+    factory.setErrorHandler(new Strict());
+    factory.setResourceResolver(
+        (type, namespace, publicId, systemId, base) -> {
+          String file =
+              switch (String.valueOf(namespace)) {
+                case "http://schemas.xmlsoap.org/wsdl/" -> "wsdl-1.1.xsd";
+                case XMLConstants.XML_NS_URI -> "xml.xsd";
+                default -> null;
+              };
+          return file == null ? null : new LocalInput(FOLDER + file);
+        });
+    return factory.newSchema(sources);
+  }
+
+  private static final class Strict implements ErrorHandler {
+    @Override
+    public void warning(SAXParseException e) {}
+
+    @Override
+    public void error(SAXParseException e) throws SAXException {
+      throw e;
+    }
+
+    @Override
+    public void fatalError(SAXParseException e) throws SAXException {
+      throw e;
+    }
+  }
+}

@@ -1,0 +1,98 @@
+package org.calmanchor.core.endpoint;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.Instant;
+
+/** A call in memory: one request, and what came back. */
+final class Call implements Request, Response {
+  private final byte[] message;
+  private final String contentType;
+  private final ByteArrayOutputStream answer = new ByteArrayOutputStream();
+  String action;
+  Instant deadline;
+  boolean cancelled;
+  int status;
+  String answerType;
+  boolean aborted;
+
+  private Call(byte[] message, String contentType) {
+    this.message = message;
+    this.contentType = contentType;
+  }
+
+  static Call of(String message, String contentType) {
+    return new Call(message.getBytes(StandardCharsets.UTF_8), contentType);
+  }
+
+  static Call of(byte[] message, String contentType) {
+    return new Call(message, contentType);
+  }
+
+  Call on(Endpoint endpoint) {
+    endpoint.handle(this, this).toCompletableFuture().join();
+    return this;
+  }
+
+  String answer() {
+    return answer.toString(StandardCharsets.UTF_8);
+  }
+
+  @Override
+  public InputStream body() {
+    return new ByteArrayInputStream(message);
+  }
+
+  @Override
+  public String contentType() {
+    return contentType;
+  }
+
+  @Override
+  public String action() {
+    return action;
+  }
+
+  @Override
+  public Principal principal() {
+    return null;
+  }
+
+  @Override
+  public String remoteAddress() {
+    return "test";
+  }
+
+  @Override
+  public Instant deadline() {
+    return deadline;
+  }
+
+  @Override
+  public boolean isCancelled() {
+    return cancelled;
+  }
+
+  @Override
+  public void begin(int code, String type) {
+    if (status != 0) {
+      throw new IllegalStateException("begun twice");
+    }
+    status = code;
+    answerType = type;
+  }
+
+  @Override
+  public OutputStream output() {
+    return answer;
+  }
+
+  @Override
+  public void abort() {
+    aborted = true;
+  }
+}
