@@ -5,9 +5,11 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.TypeMappings;
+import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -57,35 +59,38 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
     return value.toString();
   }
 
-  /** The names of the members of {@code type} in a tree, attributes first. */
-  public static List<Member<Tree>> members(ComplexType type) {
-    List<Member<Tree>> members = new ArrayList<>();
-    type.attributes().forEach(a -> members.add(new Member<>(a.name(), true, Tree.ANY)));
-    if (type.content() instanceof ComplexType.Elements content) {
-      for (Particle particle : content.group().particles()) {
-        if (particle.term() instanceof ElementDeclaration element) {
-          members.add(new Member<>(element.name(), false, Tree.ANY));
-        }
-      }
-    }
-    return members;
+  /** The key of an attribute in the map of its structure. */
+  public static String key(ComplexType type, AttributeUse attribute) {
+    String local = attribute.name().getLocalPart();
+    return elements(type).anyMatch(e -> e.name().getLocalPart().equals(local))
+        ? "@" + local
+        : local;
   }
 
-  /** The key of {@code member} among {@code all}. */
-  public static String key(Member<Tree> member, List<Member<Tree>> all) {
-    String local = member.wireName().getLocalPart();
-    boolean isTaken =
-        member.isAttribute()
-            && all.stream()
-                .anyMatch(m -> !m.isAttribute() && m.wireName().getLocalPart().equals(local));
-    return isTaken ? "@" + local : local;
+  private static Stream<ElementDeclaration> elements(ComplexType type) {
+    return type.content() instanceof ComplexType.Elements content
+        ? content.group().particles().stream()
+            .map(Particle::term)
+            .filter(ElementDeclaration.class::isInstance)
+            .map(ElementDeclaration.class::cast)
+        : Stream.empty();
   }
 
   @Override
   public Structure<Tree> structure(ComplexType type, Tree held) {
-    List<Member<Tree>> members = members(type);
-    return new Structure<>(
-        members, new Fields(members.stream().map(m -> key(m, members)).toList()));
+    List<Member<Tree>> members = new ArrayList<>();
+    List<String> keys = new ArrayList<>();
+    for (AttributeUse attribute : type.attributes()) {
+      members.add(new Member<>(attribute.name(), true, Tree.ANY));
+      keys.add(key(type, attribute));
+    }
+    elements(type)
+        .forEach(
+            element -> {
+              members.add(new Member<>(element.name(), false, Tree.ANY));
+              keys.add(element.name().getLocalPart());
+            });
+    return new Structure<>(members, new Fields(keys));
   }
 
   @Override

@@ -16,6 +16,7 @@ import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.tree.TreeMessages;
 
 /** Example values: valid in form, recognisable as examples, always the same. */
 public final class Samples {
@@ -63,7 +64,7 @@ public final class Samples {
     Map<String, Object> fields = new LinkedHashMap<>();
     for (AttributeUse attribute : type.attributes()) {
       String name = attribute.name().getLocalPart();
-      fields.put(name, text(contract, attribute.type(), name));
+      fields.put(TreeMessages.key(type, attribute), text(contract, attribute.type(), name));
     }
     if (type.content() instanceof ComplexType.Elements content) {
       for (Particle particle : content.group().particles()) {

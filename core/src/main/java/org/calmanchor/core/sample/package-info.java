@@ -1,6 +1,6 @@
 /**
  * Example values for a contract's messages. Entry type: {@link org.calmanchor.core.sample.Samples}.
- * Imports model only.
+ * Imports model and tree.
  */
 @NullMarked
 package org.calmanchor.core.sample;

@@ -12,6 +12,8 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.TreeEnd;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.model.AttributeUse;
+import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Message;
 import org.calmanchor.core.model.Operation;
@@ -31,6 +33,14 @@ public final class TreeMessages {
   private final Map<String, Plan> plans = new LinkedHashMap<>();
   private final Map<SoapVersion, EnvelopeWriter> writers = new HashMap<>();
   private final XmlIn.Factory inputs = Limits.DEFAULT.inputs();
+
+  /** How a document is laid out. */
+  public enum Layout {
+    /** One line. */
+    COMPACT,
+    /** A line for each element, for people. */
+    INDENTED
+  }
 
   private record Plan(
       MessageCodec request, @Nullable MessageCodec response, Map<QName, MessageCodec> faults) {}
@@ -69,15 +79,23 @@ public final class TreeMessages {
   }
 
   /**
-   * The request of {@code operation} with these values, right or wrong, as an indented document in
-   * UTF-8.
+   * The key of an attribute in its structure's map: its name, or "@" and its name if an element has
+   * that.
+   */
+  public static String key(ComplexType type, AttributeUse attribute) {
+    return TreeEnd.key(type, attribute);
+  }
+
+  /**
+   * The request of {@code operation} with these values, right or wrong, as a document in UTF-8.
    *
    * @throws IllegalArgumentException when there is no such operation, or the values have members
    *     that the contract lacks; says where
    */
-  public byte[] request(String operation, SoapVersion version, Map<String, ?> values) {
+  public byte[] request(
+      String operation, SoapVersion version, Map<String, ?> values, Layout layout) {
     MessageCodec codec = plan(operation).request();
-    XmlOut out = XmlOut.held(true);
+    XmlOut out = XmlOut.held(layout == Layout.INDENTED);
     try {
       writer(version).write(out, body -> codec.write(body, values));
     } catch (EncodeException unfit) {

@@ -1,0 +1,13 @@
+/** The command line: {@code calm-anchor}. */
+module org.calmanchor.cli {
+  requires transitive org.calmanchor.host;
+  requires transitive info.picocli;
+  requires static transitive org.jspecify;
+
+  exports org.calmanchor.cli;
+
+  opens org.calmanchor.cli to
+      info.picocli;
+
+  uses org.calmanchor.cli.Subcommand;
+}

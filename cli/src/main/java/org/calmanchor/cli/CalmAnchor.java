@@ -1,0 +1,73 @@
+package org.calmanchor.cli;
+
+import java.util.ServiceLoader;
+import org.calmanchor.core.read.ContractException;
+import org.calmanchor.host.PortTakenException;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+
+/** The command {@code calm-anchor}. */
+@Command(
+    name = "calm-anchor",
+    mixinStandardHelpOptions = true,
+    version = "calm-anchor 0.1.0-SNAPSHOT",
+    description = {
+      "Turns annotated Java classes into SOAP services: shows their WSDL, hosts them here, and"
+          + " gives each a page to try its operations."
+    },
+    synopsisSubcommandLabel = "COMMAND",
+    footer = {
+      "",
+      "Start here:  calm-anchor demo",
+      "",
+      "Exit codes: 0 done, 1 the contract or the call has a problem, 2 wrong usage."
+    },
+    subcommands = {ServeCommand.class, WsdlCommand.class})
+public final class CalmAnchor implements Runnable {
+  @CommandLine.Spec
+  private CommandLine.Model.CommandSpec spec = CommandLine.Model.CommandSpec.create();
+
+  private CalmAnchor() {}
+
+  /** Runs a command and ends the process with its exit code. */
+  public static void main(String[] arguments) {
+    System.exit(commandLine().execute(arguments));
+  }
+
+  static CommandLine commandLine() {
+    CommandLine line = new CommandLine(new CalmAnchor());
+    for (Subcommand added : ServiceLoader.load(Subcommand.class)) {
+      line.addSubcommand(added);
+    }
+    line.setExecutionExceptionHandler(CalmAnchor::explain);
+    line.setParameterExceptionHandler(CalmAnchor::explainUsage);
+    return line;
+  }
+
+  /** Without a command: the help. */
+  @Override
+  public void run() {
+    spec.commandLine().usage(spec.commandLine().getOut());
+  }
+
+  private static int explain(Exception failed, CommandLine line, CommandLine.ParseResult arguments)
+      throws Exception {
+    if (failed instanceof CommandException known) {
+      line.getErr().println(known.getMessage());
+      return known.exitCode();
+    }
+    if (failed instanceof ContractException || failed instanceof PortTakenException) {
+      line.getErr().println(failed.getMessage());
+      return 1;
+    }
+    throw failed;
+  }
+
+  private static int explainUsage(CommandLine.ParameterException wrong, String[] arguments) {
+    CommandLine line = wrong.getCommandLine();
+    line.getErr().println(wrong.getMessage());
+    CommandLine.UnmatchedArgumentException.printSuggestions(wrong, line.getErr());
+    line.getErr().println("See: " + line.getCommandSpec().qualifiedName() + " --help");
+    return 2;
+  }
+}

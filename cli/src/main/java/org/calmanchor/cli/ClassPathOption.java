@@ -1,0 +1,26 @@
+package org.calmanchor.cli;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+
+/** The option that says where the user's classes are. */
+final class ClassPathOption {
+  @Option(
+      names = {"--classpath", "-cp"},
+      paramLabel = "PATH",
+      description = {
+        "Folders of classes and jars, separated by '${sys:path.separator}'; folder/* is every jar in"
+            + " it.",
+        "Default: target/classes, or the current folder when there is none."
+      })
+  private @Nullable String classPath;
+
+  UserClasses classes() {
+    if (classPath != null) {
+      return UserClasses.on(classPath);
+    }
+    return UserClasses.on(Files.isDirectory(Path.of("target/classes")) ? "target/classes" : ".");
+  }
+}

@@ -1,0 +1,27 @@
+package org.calmanchor.cli;
+
+/** A command cannot go on; its message is all that a user needs. */
+public final class CommandException extends RuntimeException {
+  private static final long serialVersionUID = 1L;
+
+  private final int exitCode;
+
+  private CommandException(int exitCode, String message) {
+    super(message);
+    this.exitCode = exitCode;
+  }
+
+  /** The command line must be written differently. */
+  public static CommandException usage(String message) {
+    return new CommandException(2, message);
+  }
+
+  /** The contract, the call or the surroundings have a problem. */
+  public static CommandException problem(String message) {
+    return new CommandException(1, message);
+  }
+
+  int exitCode() {
+    return exitCode;
+  }
+}

@@ -1,0 +1,141 @@
+package org.calmanchor.cli;
+
+import java.net.URI;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.read.ContractException;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.sample.Samples;
+import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code calm-anchor serve}. */
+@Command(
+    name = "serve",
+    mixinStandardHelpOptions = true,
+    description = {
+      "Hosts annotated classes, each at a path of its simple name, until Ctrl-C.",
+      "Every class is made by its constructor without parameters. All contract problems of all"
+          + " classes are shown before any port is opened."
+    },
+    footer = {"", "Example:  calm-anchor serve harbor.BerthDesk --classpath target/classes"})
+final class ServeCommand implements Callable<Integer> {
+  @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
+
+  @Parameters(
+      paramLabel = "CLASS",
+      arity = "1..*",
+      description = "Full names of classes with @PortType.")
+  private List<String> classNames = new ArrayList<>();
+
+  @Mixin private ClassPathOption classPath = new ClassPathOption();
+
+  @Option(
+      names = {"--port", "-p"},
+      paramLabel = "N",
+      defaultValue = "8080",
+      description = "The port; 0 takes any free one. Default: ${DEFAULT-VALUE}.")
+  private int port;
+
+  @Option(
+      names = "--bind",
+      paramLabel = "ADDRESS",
+      description = "Listen at this address instead of this machine only; 0.0.0.0 is every one.")
+  private @Nullable String bind;
+
+  @Option(
+      names = "--public-url",
+      paramLabel = "URL",
+      description = "The address under which others reach this host; it stands in the WSDL.")
+  private @Nullable URI publicUrl;
+
+  @Override
+  public Integer call() throws InterruptedException {
+    Map<String, Class<?>> services = services();
+    Map<String, Contract> contracts = contracts(services);
+    Session session = new Session(spec.commandLine().getOut());
+    SoapHost host = configured();
+    for (Map.Entry<String, Class<?>> service : services.entrySet()) {
+      host.serve(service.getKey(), UserClasses.instance(service.getValue()));
+    }
+    contracts.forEach(
+        (path, contract) -> {
+          Operation first = contract.portTypes().get(0).operations().get(0);
+          session.add(path, contract, first.name(), Samples.request(contract, first));
+        });
+    try {
+      session.run(host);
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage(String.valueOf(wrong.getMessage()));
+    }
+    return 0;
+  }
+
+  private Map<String, Class<?>> services() {
+    UserClasses classes = classPath.classes();
+    Map<String, Class<?>> services = new LinkedHashMap<>();
+    for (String name : classNames) {
+      Class<?> type = classes.named(name);
+      Class<?> other = services.put("/" + type.getSimpleName(), type);
+      if (other != null) {
+        throw CommandException.usage(
+            other.getName()
+                + " and "
+                + type.getName()
+                + " would have the same path, /"
+                + type.getSimpleName()
+                + ". Serve them apart, or from Java with paths of their own.");
+      }
+    }
+    return services;
+  }
+
+  /** Reads all contracts before anything is made or opened, so that all problems show at once. */
+  private static Map<String, Contract> contracts(Map<String, Class<?>> services) {
+    Map<String, Contract> contracts = new LinkedHashMap<>();
+    List<String> problems = new ArrayList<>();
+    services.forEach(
+        (path, type) -> {
+          try {
+            contracts.put(path, ContractReader.read(type).contract());
+          } catch (ContractException found) {
+            problems.add(found.getMessage());
+          }
+        });
+    if (!problems.isEmpty()) {
+      throw CommandException.problem(String.join("\n", problems));
+    }
+    return contracts;
+  }
+
+  private SoapHost configured() {
+    SoapHost host;
+    try {
+      host = SoapHost.onPort(port);
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage("--port: " + wrong.getMessage());
+    }
+    if (bind != null) {
+      host.bind(bind);
+    }
+    if (publicUrl != null) {
+      if (publicUrl.getHost() == null) {
+        throw CommandException.usage(
+            "--public-url: \"" + publicUrl + "\" names no host; write one like https://host:8443");
+      }
+      host.publicUrl(publicUrl);
+    }
+    return host;
+  }
+}

@@ -1,0 +1,83 @@
+package org.calmanchor.cli;
+
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.tree.TreeMessages;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+
+/** A host in the foreground: starts, says where everything is, runs until Ctrl-C. */
+public final class Session {
+  private final PrintWriter out;
+  private final List<Shown> services = new ArrayList<>();
+
+  private record Shown(String path, String name, String envelope) {}
+
+  /** A session that prints to {@code out}. */
+  public Session(PrintWriter out) {
+    this.out = out;
+  }
+
+  /**
+   * Announces a service when the session starts.
+   *
+   * @param operation the operation of the ready-made call
+   * @param values its values, as a plain tree
+   */
+  public void add(String path, Contract contract, String operation, Map<String, ?> values) {
+    byte[] envelope =
+        TreeMessages.of(contract)
+            .request(operation, SoapVersion.SOAP_1_1, values, TreeMessages.Layout.COMPACT);
+    services.add(
+        new Shown(
+            path,
+            contract.portTypes().get(0).name().getLocalPart(),
+            new String(envelope, StandardCharsets.UTF_8)));
+  }
+
+  /**
+   * Starts {@code host} and waits until the process is told to end.
+   *
+   * @throws InterruptedException when this thread is interrupted
+   */
+  public void run(SoapHost host) throws InterruptedException {
+    RunningHost running = host.start();
+    Runtime.getRuntime()
+        .addShutdownHook(
+            new Thread(
+                () -> {
+                  running.close();
+                  out.println("\nStopped.");
+                  out.flush();
+                },
+                "calm-anchor-stop"));
+    announce(running);
+    running.awaitClose();
+  }
+
+  private void announce(RunningHost running) {
+    out.println("The server is up. Ctrl-C stops it.");
+    out.println();
+    out.println("  Index  " + running.address("/"));
+    for (Shown service : services) {
+      String address = running.address(service.path()).toString();
+      out.println();
+      out.println("  " + service.name());
+      out.println("  Page   " + address);
+      out.println("  WSDL   " + address + "?wsdl");
+      out.println(
+          "  Try    curl -s "
+              + address
+              + " -H 'Content-Type: text/xml' -d '"
+              + service.envelope().replace("'", "'\\''")
+              + "'");
+    }
+    out.println();
+    out.flush();
+  }
+}

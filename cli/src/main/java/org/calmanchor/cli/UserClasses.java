@@ -1,0 +1,153 @@
+package org.calmanchor.cli;
+
+import java.io.File;
+import java.io.IOException;
+import java.lang.reflect.Constructor;
+import java.lang.reflect.InvocationTargetException;
+import java.net.MalformedURLException;
+import java.net.URL;
+import java.net.URLClassLoader;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** The classes that a command is about, loaded from the user's class path. */
+final class UserClasses {
+  private final List<Path> entries;
+  private final ClassLoader loader;
+
+  private UserClasses(List<Path> entries) {
+    this.entries = entries;
+    this.loader =
+        new URLClassLoader(
+            entries.stream().map(UserClasses::url).toArray(URL[]::new),
+            UserClasses.class.getClassLoader());
+  }
+
+  /**
+   * The classes of a class path of folders and jars; {@code folder/*} is every jar in it.
+   *
+   * @throws CommandException when an entry is not there
+   */
+  static UserClasses on(String classPath) {
+    List<Path> entries = new ArrayList<>();
+    for (String entry : classPath.split(File.pathSeparator, -1)) {
+      if (entry.endsWith("*")) {
+        entries.addAll(jarsIn(Path.of(entry.substring(0, entry.length() - 1))));
+      } else if (!entry.isBlank()) {
+        entries.add(Path.of(entry));
+      }
+    }
+    for (Path entry : entries) {
+      if (!Files.exists(entry)) {
+        throw CommandException.usage(
+            "--classpath: there is no "
+                + entry
+                + ". Give folders of classes and jars, separated by '"
+                + File.pathSeparator
+                + "'.");
+      }
+    }
+    return new UserClasses(List.copyOf(entries));
+  }
+
+  private static List<Path> jarsIn(Path folder) {
+    try (Stream<Path> files = Files.list(folder)) {
+      return files.filter(file -> file.toString().endsWith(".jar")).sorted().toList();
+    } catch (IOException unreadable) {
+      throw CommandException.usage("--classpath: there is no folder " + folder + ".");
+    }
+  }
+
+  private static URL url(Path entry) {
+    try {
+      return entry.toUri().toURL();
+    } catch (MalformedURLException impossible) {
+      throw CommandException.usage("--classpath: " + entry + " cannot be read as a path.");
+    }
+  }
+
+  /**
+   * The class of that name.
+   *
+   * @throws CommandException when there is none, or it cannot be loaded
+   */
+  Class<?> named(String name) {
+    try {
+      return Class.forName(name, false, loader);
+    } catch (ClassNotFoundException missing) {
+      throw CommandException.usage(
+          "There is no class " + name + " on the class path " + shown() + "." + suggestion(name));
+    } catch (UnsupportedClassVersionError newer) {
+      throw CommandException.problem(
+          name
+              + " was compiled for a newer Java than this one, "
+              + System.getProperty("java.version")
+              + ". Run with that Java (JAVA_HOME), or compile with --release "
+              + Runtime.version().feature()
+              + ".");
+    } catch (LinkageError incomplete) {
+      throw CommandException.problem(
+          name
+              + " cannot be loaded: "
+              + incomplete.getMessage()
+              + " is missing or broken. Add what it needs to --classpath.");
+    }
+  }
+
+  private String shown() {
+    return String.join(File.pathSeparator, entries.stream().map(Path::toString).toList());
+  }
+
+  /** The full name of a class of the same simple name in the folders, if there is one. */
+  private String suggestion(String name) {
+    String file = name.substring(name.lastIndexOf('.') + 1) + ".class";
+    for (Path entry : entries) {
+      if (Files.isDirectory(entry)) {
+        try (Stream<Path> files = Files.walk(entry)) {
+          List<String> found =
+              files
+                  .filter(path -> path.endsWith(file))
+                  .map(path -> entry.relativize(path).toString())
+                  .map(path -> path.substring(0, path.length() - ".class".length()))
+                  .map(path -> path.replace(File.separatorChar, '.'))
+                  .toList();
+          if (!found.isEmpty() && !found.contains(name)) {
+            return " Did you mean " + found.get(0) + "?";
+          }
+        } catch (IOException unreadable) {
+          return " (" + entry + " cannot be searched.)";
+        }
+      }
+    }
+    return " Compile it first, and give its folder with --classpath.";
+  }
+
+  /**
+   * A new object of {@code type}, made by its constructor without parameters.
+   *
+   * @throws CommandException when it has none, or that fails
+   */
+  static Object instance(Class<?> type) {
+    try {
+      Constructor<?> constructor = type.getDeclaredConstructor();
+      constructor.setAccessible(true);
+      return constructor.newInstance();
+    } catch (NoSuchMethodException none) {
+      throw CommandException.problem(
+          type.getSimpleName()
+              + " has no constructor without parameters, so it cannot be made here."
+              + " Give it one, or host it from Java: SoapHost.onPort(8080).serve(\"/"
+              + type.getSimpleName()
+              + "\", yourObject).start().");
+    } catch (InvocationTargetException failed) {
+      throw CommandException.problem(
+          "The constructor of " + type.getSimpleName() + " failed: " + failed.getCause());
+    } catch (ReflectiveOperationException | LinkageError unusable) {
+      throw CommandException.problem(
+          type.getSimpleName() + " cannot be made here: " + unusable.getMessage());
+    }
+  }
+}

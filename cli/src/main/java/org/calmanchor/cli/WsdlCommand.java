@@ -1,0 +1,117 @@
+package org.calmanchor.cli;
+
+import java.io.IOException;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.concurrent.Callable;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.wsdl.WsdlWriter;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code calm-anchor wsdl}. */
+@Command(
+    name = "wsdl",
+    mixinStandardHelpOptions = true,
+    description = "Writes the WSDL of an annotated class, to the screen or to a file.",
+    footer = {
+      "",
+      "Example:  calm-anchor wsdl harbor.BerthDesk --classpath target/classes \\",
+      "            --address https://host.test/berths --out berths.wsdl"
+    })
+final class WsdlCommand implements Callable<Integer> {
+  /** Where no address was given: a name that can never be one (RFC 6761, section 6.4). */
+  private static final String PLACEHOLDER = "http://address-not-set.invalid/";
+
+  @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
+
+  @Parameters(paramLabel = "CLASS", description = "The full name of a class with @PortType.")
+  private String className = "";
+
+  @Mixin private ClassPathOption classPath = new ClassPathOption();
+
+  @Option(
+      names = "--address",
+      paramLabel = "URL",
+      description = "Where the service will answer. Default: a placeholder that cannot be called.")
+  private @Nullable URI address;
+
+  @Option(
+      names = {"--out", "-o"},
+      paramLabel = "FILE",
+      description = "Write to this file instead of the screen.")
+  private @Nullable Path out;
+
+  @Option(names = "--force", description = "Overwrite the file if it is there.")
+  private boolean force;
+
+  @Override
+  public Integer call() {
+    String location = location();
+    Class<?> type = classPath.classes().named(className);
+    Contract contract = ContractReader.read(type).contract();
+    String target = location.isEmpty() ? PLACEHOLDER + type.getSimpleName() : location;
+    String wsdl = WsdlWriter.write(contract, target);
+    if (out == null) {
+      spec.commandLine().getOut().print(wsdl);
+      spec.commandLine().getOut().flush();
+    } else {
+      write(out, wsdl);
+      int operations = contract.portTypes().get(0).operations().size();
+      spec.commandLine()
+          .getOut()
+          .printf(
+              "Wrote %s: service %s, %d operations, address %s%n",
+              out, contract.services().get(0).name().getLocalPart(), operations, target);
+    }
+    if (location.isEmpty()) {
+      spec.commandLine()
+          .getErr()
+          .println(
+              "The address in it is a placeholder, " + target + "; set it with --address URL.");
+    }
+    return 0;
+  }
+
+  private String location() {
+    if (address == null) {
+      return "";
+    }
+    boolean isHttp = "http".equals(address.getScheme()) || "https".equals(address.getScheme());
+    if (!isHttp || address.getHost() == null) {
+      throw CommandException.usage(
+          "--address: \"" + address + "\" is not a URL; write one like https://host.test/berths");
+    }
+    return address.toString();
+  }
+
+  private void write(Path file, String wsdl) {
+    try {
+      Files.writeString(
+          file,
+          wsdl,
+          StandardCharsets.UTF_8,
+          StandardOpenOption.WRITE,
+          StandardOpenOption.TRUNCATE_EXISTING,
+          force ? StandardOpenOption.CREATE : StandardOpenOption.CREATE_NEW);
+    } catch (FileAlreadyExistsException exists) {
+      throw CommandException.usage(file + " is there already. Overwrite it with --force.");
+    } catch (NoSuchFileException noFolder) {
+      throw CommandException.usage(
+          "--out: there is no folder " + file.toAbsolutePath().getParent());
+    } catch (IOException unwritable) {
+      throw CommandException.problem(file + " cannot be written: " + unwritable.getMessage());
+    }
+  }
+}

@@ -1,0 +1,8 @@
+/**
+ * The command-line tool. Entry type: {@link org.calmanchor.cli.CalmAnchor}. The only room that
+ * prints, parses arguments and ends the process.
+ */
+@NullMarked
+package org.calmanchor.cli;
+
+import org.jspecify.annotations.NullMarked;

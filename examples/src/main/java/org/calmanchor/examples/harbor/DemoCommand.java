@@ -1,0 +1,61 @@
+package org.calmanchor.examples.harbor;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.Session;
+import org.calmanchor.cli.Subcommand;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.host.SoapHost;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+
+/** {@code calm-anchor demo}: the harbor, with data. */
+@Command(
+    name = "demo",
+    mixinStandardHelpOptions = true,
+    description = {
+      "Hosts the example, the berth desk of a made-up harbor, with data, until Ctrl-C.",
+      "Its database lives in memory: every start begins anew."
+    })
+public final class DemoCommand implements Subcommand {
+  @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
+
+  @Option(
+      names = {"--port", "-p"},
+      paramLabel = "N",
+      defaultValue = "8080",
+      description = "The port; 0 takes any free one. Default: ${DEFAULT-VALUE}.")
+  private int port;
+
+  /** The command, made by the service loader. */
+  public DemoCommand() {}
+
+  @Override
+  public Integer call() throws InterruptedException {
+    // The database takes as long to start as all the rest: side by side, nobody waits twice.
+    CompletableFuture<BerthStore> starting = CompletableFuture.supplyAsync(BerthStore::seeded);
+    Session session = new Session(spec.commandLine().getOut());
+    Map<String, Object> stay = new LinkedHashMap<>();
+    stay.put("boatLength", "12.35");
+    stay.put("arrival", "2027-06-11");
+    stay.put("nights", "3");
+    session.add("/berths", ContractReader.read(BerthDesk.class).contract(), "quoteStay", stay);
+    SoapHost host = host();
+    try (BerthStore store = starting.join()) {
+      session.run(host.serve("/berths", new BerthDesk(store)));
+    }
+    return 0;
+  }
+
+  private SoapHost host() {
+    try {
+      return SoapHost.onPort(port);
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage("--port: " + wrong.getMessage());
+    }
+  }
+}

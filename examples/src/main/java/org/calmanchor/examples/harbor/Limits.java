@@ -1,0 +1,14 @@
+package org.calmanchor.examples.harbor;
+
+import java.math.BigDecimal;
+import org.calmanchor.annotations.ComplexType;
+import org.calmanchor.annotations.Element;
+
+/** The largest boat that a berth takes. */
+@ComplexType(doc = "The largest boat that a berth takes")
+public record Limits(
+    @Element(doc = "metres") BigDecimal length, @Element(doc = "metres") BigDecimal draught) {
+  boolean take(Boat boat) {
+    return boat.length().compareTo(length) <= 0 && boat.draught().compareTo(draught) <= 0;
+  }
+}

@@ -1,0 +1,9 @@
+/** Hosts annotated objects as SOAP services on an embedded HTTP server. */
+module org.calmanchor.host {
+  requires transitive org.calmanchor.web;
+  requires static transitive org.jspecify;
+  requires org.eclipse.jetty.server;
+  requires org.slf4j;
+
+  exports org.calmanchor.host;
+}

@@ -1,0 +1,23 @@
+package org.calmanchor.host;
+
+/** The port that a host was told to use is in use already. */
+public final class PortTakenException extends RuntimeException {
+  private static final long serialVersionUID = 1L;
+
+  private final int port;
+
+  PortTakenException(int port, Throwable cause) {
+    super(
+        "Port "
+            + port
+            + " is taken by another program. Stop that one, or choose another port; 0 takes any"
+            + " free one.",
+        cause);
+    this.port = port;
+  }
+
+  /** The port that was asked for. */
+  public int port() {
+    return port;
+  }
+}

@@ -1,0 +1,47 @@
+package org.calmanchor.host;
+
+import java.net.InetAddress;
+import java.net.URI;
+
+/** A host that listens. Closing it lets running calls end, for a while, and frees the port. */
+public final class RunningHost implements AutoCloseable {
+  private final JettyServer server;
+  private final InetAddress address;
+
+  RunningHost(JettyServer server, InetAddress address) {
+    this.server = server;
+    this.address = address;
+  }
+
+  /** The port that it listens on. */
+  public int port() {
+    return server.port();
+  }
+
+  /** Its own address as a browser on this machine reaches it, with a path below it. */
+  public URI address(String path) {
+    return URI.create("http://" + hostName() + ":" + port() + path);
+  }
+
+  private String hostName() {
+    if (address.isLoopbackAddress() || address.isAnyLocalAddress()) {
+      return "localhost";
+    }
+    String host = address.getHostAddress();
+    return host.contains(":") ? "[" + host + "]" : host;
+  }
+
+  /**
+   * Waits until it is closed.
+   *
+   * @throws InterruptedException when this thread is interrupted meanwhile
+   */
+  public void awaitClose() throws InterruptedException {
+    server.join();
+  }
+
+  @Override
+  public void close() {
+    server.stop();
+  }
+}

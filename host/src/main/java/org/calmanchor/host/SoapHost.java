@@ -1,0 +1,132 @@
+package org.calmanchor.host;
+
+import java.io.IOException;
+import java.net.BindException;
+import java.net.InetAddress;
+import java.net.URI;
+import java.net.UnknownHostException;
+import java.util.ArrayList;
+import java.util.List;
+import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.web.Hosted;
+import org.calmanchor.web.Site;
+import org.calmanchor.web.SiteSettings;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Settings of a host of SOAP services. What is set here freezes at {@link #start}. Not safe for
+ * several threads.
+ *
+ * <pre>{@code
+ * try (RunningHost host = SoapHost.onPort(8080).serve("/berths", new BerthDesk()).start()) {
+ *   host.awaitClose();
+ * }
+ * }</pre>
+ */
+public final class SoapHost {
+  private static final int MOST_PORT = 65_535;
+
+  private final int port;
+  private final List<Hosted> services = new ArrayList<>();
+  private @Nullable String bind;
+  private @Nullable URI publicUrl;
+  private @Nullable Boolean testPage;
+
+  private SoapHost(int port) {
+    if (port < 0 || port > MOST_PORT) {
+      throw new IllegalArgumentException(
+          "a port is 0 (any free one) to " + MOST_PORT + ", not " + port);
+    }
+    this.port = port;
+  }
+
+  /** A host on {@code port} of the loopback address; 0 takes any free port. */
+  public static SoapHost onPort(int port) {
+    return new SoapHost(port);
+  }
+
+  /**
+   * Serves {@code service}, an object of an annotated class, at {@code path}.
+   *
+   * @throws org.calmanchor.core.read.ContractException with every problem of its contract
+   * @throws IllegalArgumentException when the path is malformed or has a service already
+   */
+  public SoapHost serve(String path, Object service) {
+    if (services.stream().anyMatch(hosted -> hosted.path().equals(path))) {
+      throw new IllegalArgumentException("there is a service at " + path + " already");
+    }
+    services.add(new Hosted(path, Endpoint.of(service)));
+    return this;
+  }
+
+  /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} is every address. */
+  public SoapHost bind(String address) {
+    this.bind = address;
+    return this;
+  }
+
+  /** The address under which the outside reaches this host; it stands in every WSDL. */
+  public SoapHost publicUrl(URI url) {
+    this.publicUrl = url;
+    return this;
+  }
+
+  /**
+   * Whether services have a test page. By default they have one on loopback without a public URL,
+   * and nowhere else.
+   */
+  public SoapHost testPage(boolean on) {
+    this.testPage = on;
+    return this;
+  }
+
+  /**
+   * Starts listening.
+   *
+   * @throws PortTakenException when the port is in use
+   * @throws IllegalArgumentException when an address is not one of this machine
+   */
+  public RunningHost start() {
+    InetAddress address = address();
+    boolean isPrivate = address.isLoopbackAddress() && publicUrl == null;
+    SiteSettings settings =
+        new SiteSettings(publicUrl, bind, testPage == null ? isPrivate : testPage);
+    Site site = new Site(services, settings);
+    JettyServer server = new JettyServer(address, port, site);
+    try {
+      server.start();
+    } catch (IOException failed) {
+      if (failed instanceof BindException || failed.getCause() instanceof BindException) {
+        throw refused(address, failed);
+      }
+      throw new IllegalStateException("The host could not start: " + failed.getMessage(), failed);
+    }
+    return new RunningHost(server, address);
+  }
+
+  private RuntimeException refused(InetAddress address, IOException failed) {
+    Throwable bound = failed instanceof BindException ? failed : failed.getCause();
+    String message = bound == null ? "" : String.valueOf(bound.getMessage());
+    if (message.contains("assign")) {
+      return new IllegalArgumentException(
+          address.getHostAddress() + " is no address of this machine.", failed);
+    }
+    if (message.contains("denied")) {
+      return new IllegalArgumentException(
+          "Port " + port + " may not be opened by this user; choose one from 1024 on.", failed);
+    }
+    return new PortTakenException(port, failed);
+  }
+
+  private InetAddress address() {
+    if (bind == null) {
+      return InetAddress.getLoopbackAddress();
+    }
+    try {
+      return InetAddress.getByName(bind);
+    } catch (UnknownHostException unknown) {
+      throw new IllegalArgumentException(
+          "\"" + bind + "\" is no address of this machine.", unknown);
+    }
+  }
+}

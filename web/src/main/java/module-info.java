@@ -1,0 +1,14 @@
+/** All that an HTTP request can ask of hosted services, on a neutral request and response. */
+module org.calmanchor.web {
+  requires transitive org.calmanchor.core;
+  requires static transitive org.jspecify;
+  requires com.fasterxml.jackson.jr.ob;
+  requires gg.jte.runtime;
+  requires org.slf4j;
+
+  exports org.calmanchor.web;
+
+  // The template engine runs the compiled templates, which are made after this is compiled.
+  opens org.calmanchor.web.template to
+      gg.jte.runtime;
+}

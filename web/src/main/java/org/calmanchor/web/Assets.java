@@ -1,0 +1,43 @@
+package org.calmanchor.web;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/** The pages' own style sheet, script and mark; held in memory. */
+final class Assets {
+  private static final Map<String, String> TYPES =
+      Map.of(
+          "page.css", "text/css; charset=utf-8",
+          "page.js", "text/javascript; charset=utf-8",
+          "mark.svg", "image/svg+xml");
+
+  private final Map<String, byte[]> files = new LinkedHashMap<>();
+
+  Assets() {
+    for (String name : TYPES.keySet()) {
+      try (InputStream in = Assets.class.getResourceAsStream("assets/" + name)) {
+        if (in == null) {
+          throw new IllegalStateException("the library lacks its file " + name);
+        }
+        files.put(name, in.readAllBytes());
+      } catch (IOException unreadable) {
+        throw new UncheckedIOException(unreadable);
+      }
+    }
+  }
+
+  void send(HttpRequest request, HttpResponse response) throws IOException {
+    String name = request.path().substring(Site.ASSETS.length() + 1);
+    byte[] file = files.get(name);
+    String type = TYPES.get(name);
+    if (file == null || type == null) {
+      Answers.plain(response, 404, "There is no such file.");
+      return;
+    }
+    response.header("Cache-Control", "no-cache");
+    Answers.send(response, 200, type, file);
+  }
+}

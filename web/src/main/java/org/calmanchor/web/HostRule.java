@@ -1,0 +1,71 @@
+package org.calmanchor.web;
+
+import java.net.URI;
+import java.util.Locale;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Which names a client may call this site by: anything else could be a page elsewhere that made a
+ * browser believe this site were its own (DNS rebinding), or would poison the addresses in
+ * documents.
+ */
+final class HostRule {
+  private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]");
+
+  private final SiteSettings settings;
+
+  HostRule(SiteSettings settings) {
+    this.settings = settings;
+  }
+
+  boolean allows(HttpRequest request) {
+    String host = hostOf(request.authority());
+    return host != null
+        && (LOOPBACK.contains(host)
+            || host.equals(bracketed(settings.boundAddress()))
+            || host.equals(bracketed(request.localAddress()))
+            || (settings.publicUrl() != null
+                && host.equalsIgnoreCase(settings.publicUrl().getHost())));
+  }
+
+  /** The address of this site as the client sees it, without path. */
+  String baseOf(HttpRequest request) {
+    URI url = settings.publicUrl();
+    if (url != null) {
+      return url.toString().replaceAll("/+$", "");
+    }
+    return request.scheme() + "://" + request.authority();
+  }
+
+  /** Whether a page of another site made the browser send this. */
+  boolean isFromElsewhere(HttpRequest request) {
+    String site = request.header("Sec-Fetch-Site");
+    if (site != null && !site.equals("same-origin") && !site.equals("none")) {
+      return true;
+    }
+    String origin = request.header("Origin");
+    if (origin == null) {
+      return false;
+    }
+    String authority = request.authority();
+    return authority == null || !origin.equals(request.scheme() + "://" + authority);
+  }
+
+  private static @Nullable String hostOf(@Nullable String authority) {
+    if (authority == null) {
+      return null;
+    }
+    String lower = authority.toLowerCase(Locale.ROOT);
+    int port = lower.lastIndexOf(':');
+    return port > lower.lastIndexOf(']') ? lower.substring(0, port) : lower;
+  }
+
+  private static String bracketed(@Nullable String address) {
+    if (address == null) {
+      return "";
+    }
+    String lower = address.toLowerCase(Locale.ROOT);
+    return lower.contains(":") && !lower.startsWith("[") ? "[" + lower + "]" : lower;
+  }
+}

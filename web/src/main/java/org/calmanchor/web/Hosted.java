@@ -1,0 +1,23 @@
+package org.calmanchor.web;
+
+import org.calmanchor.core.endpoint.Endpoint;
+
+/**
+ * A service at a path.
+ *
+ * @param path where it answers; begins with a slash and does not end with one
+ * @param endpoint the service
+ */
+public record Hosted(String path, Endpoint endpoint) {
+  /** Refuses paths that no client could ask for. */
+  public Hosted {
+    if (!path.matches("(/[A-Za-z0-9._~-]+)+") || path.startsWith(Site.ASSETS)) {
+      throw new IllegalArgumentException(
+          "\""
+              + path
+              + "\" cannot be a service's path; write one like \"/berths\", of letters,"
+              + " digits, '.', '_', '~' and '-', and not below "
+              + Site.ASSETS);
+    }
+  }
+}

@@ -1,0 +1,45 @@
+package org.calmanchor.web;
+
+import java.io.InputStream;
+import java.security.Principal;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+/** A request as any HTTP server can give it. */
+public interface HttpRequest {
+  /** The method, in capitals. */
+  String method();
+
+  /** The decoded path, beginning with a slash. */
+  String path();
+
+  /** The query as it was sent, without question mark; null for none. */
+  @Nullable String query();
+
+  /** The first header of that name, in any case, or null. */
+  @Nullable String header(String name);
+
+  /** {@code http} or {@code https}. */
+  String scheme();
+
+  /** The host, and port if any, that the client asked for; null when it named none. */
+  @Nullable String authority();
+
+  /** The address, without port, at which the connection came in. */
+  String localAddress();
+
+  /** Where the request came from, as the log shows it. */
+  String remoteAddress();
+
+  /** The body; read once. */
+  InputStream body();
+
+  /** The authenticated caller, or null. */
+  @Nullable Principal principal();
+
+  /** When an answer is no longer wanted, or null for never. */
+  @Nullable Instant deadline();
+
+  /** Whether the caller has gone. */
+  boolean isCancelled();
+}

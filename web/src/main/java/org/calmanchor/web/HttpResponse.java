@@ -1,0 +1,18 @@
+package org.calmanchor.web;
+
+import java.io.OutputStream;
+
+/** A response as any HTTP server can take it: status, headers, then bytes. */
+public interface HttpResponse {
+  /** Sets the status; before the first byte. */
+  void status(int status);
+
+  /** Sets a header; before the first byte. */
+  void header(String name, String value);
+
+  /** Takes the body. */
+  OutputStream output();
+
+  /** Breaks the connection off. */
+  void abort();
+}

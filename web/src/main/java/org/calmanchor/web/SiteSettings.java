@@ -1,0 +1,22 @@
+package org.calmanchor.web;
+
+import java.net.URI;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a site needs to know of the place where it is hosted.
+ *
+ * @param publicUrl the address under which the outside reaches it, without path, or null
+ * @param boundAddress the address that the server was told to listen at, or null for loopback
+ * @param showsPages whether services have a test page
+ */
+public record SiteSettings(
+    @Nullable URI publicUrl, @Nullable String boundAddress, boolean showsPages) {
+  /** Refuses public URLs that name no host. */
+  public SiteSettings {
+    if (publicUrl != null && publicUrl.getHost() == null) {
+      throw new IllegalArgumentException(
+          "the public URL \"" + publicUrl + "\" names no host; write one like https://host:8443");
+    }
+  }
+}

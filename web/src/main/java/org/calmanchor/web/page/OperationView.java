@@ -1,0 +1,21 @@
+package org.calmanchor.web.page;
+
+import java.util.List;
+
+/**
+ * An operation on the page.
+ *
+ * @param name its name on the wire
+ * @param origin the Java method behind it
+ * @param doc what it does; may be empty
+ * @param fields the request's members
+ * @param result what it answers with
+ * @param faults the names of its declared faults
+ */
+public record OperationView(
+    String name,
+    String origin,
+    String doc,
+    List<FieldView> fields,
+    String result,
+    List<String> faults) {}

@@ -1,0 +1,42 @@
+package org.calmanchor.web.page;
+
+import gg.jte.ContentType;
+import gg.jte.TemplateEngine;
+import gg.jte.output.StringOutput;
+import java.util.List;
+import java.util.Map;
+
+/** Renders the pages from their templates. Safe for any number of threads. */
+public final class Pages {
+  private static final String TEMPLATES = "org.calmanchor.web.template";
+
+  private final TemplateEngine engine =
+      TemplateEngine.createPrecompiled(
+          null, ContentType.Html, Pages.class.getClassLoader(), TEMPLATES);
+
+  /** The list of services. */
+  public String index(List<ServiceSite> services, String base) {
+    return render("index.jte", Map.of("services", services, "base", base));
+  }
+
+  /** A service's test page. */
+  public String service(ServiceSite service, String address) {
+    return render("service.jte", Map.of("service", service, "address", address));
+  }
+
+  /** A service's page where the test page is off. */
+  public String closed(ServiceSite service, String address) {
+    return render("closed.jte", Map.of("service", service, "address", address));
+  }
+
+  /** The page for a path where nothing is. */
+  public String missing(String path, List<ServiceSite> services, String base) {
+    return render("missing.jte", Map.of("path", path, "services", services, "base", base));
+  }
+
+  private String render(String template, Map<String, Object> parameters) {
+    StringOutput output = new StringOutput(8192);
+    engine.render(template, parameters, output);
+    return output.toString();
+  }
+}

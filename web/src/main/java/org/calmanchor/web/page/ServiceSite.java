@@ -1,0 +1,122 @@
+package org.calmanchor.web.page;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.tree.Outcome;
+import org.calmanchor.core.tree.TreeMessages;
+
+/** What the pages need to know of one service. Immutable, safe for any number of threads. */
+public final class ServiceSite {
+  private final String path;
+  private final Contract contract;
+  private final PortType portType;
+  private final TreeMessages messages;
+  private final TypedTree typed;
+  private final List<OperationView> operations;
+  private final List<TypeView> types;
+
+  /** The service of {@code contract} at {@code path}. */
+  public ServiceSite(String path, Contract contract) {
+    this.path = path;
+    this.contract = contract;
+    this.portType = contract.portTypes().get(0);
+    this.messages = TreeMessages.of(contract);
+    this.typed = new TypedTree(contract);
+    Forms forms = new Forms(contract);
+    this.operations = forms.operations();
+    this.types = forms.types();
+  }
+
+  /** Its name. */
+  public String name() {
+    return portType.name().getLocalPart();
+  }
+
+  /** What it does; may be empty. */
+  public String doc() {
+    return portType.doc();
+  }
+
+  /** Its namespace. */
+  public String namespace() {
+    return contract.targetNamespace();
+  }
+
+  /** Its path. */
+  public String path() {
+    return path;
+  }
+
+  /** Its operations, in the order of the document. */
+  public List<OperationView> operations() {
+    return operations;
+  }
+
+  /** Its named structures. */
+  public List<TypeView> types() {
+    return types;
+  }
+
+  /** Its messages as trees. */
+  public TreeMessages messages() {
+    return messages;
+  }
+
+  /** The action of an operation's request; empty for none. */
+  public String action(String operation) {
+    return operation(operation).input().action();
+  }
+
+  private Operation operation(String name) {
+    return portType.operations().stream()
+        .filter(operation -> operation.name().equals(name))
+        .findFirst()
+        .orElseThrow(() -> new IllegalArgumentException("there is no operation \"" + name + "\""));
+  }
+
+  /**
+   * What an answer says, with names and types, as the page shows it.
+   *
+   * @throws IllegalArgumentException when there is no such operation
+   */
+  public Map<String, Object> outcome(String operationName, byte[] message) {
+    Operation operation = operation(operationName);
+    Map<String, Object> shown = new LinkedHashMap<>();
+    Outcome outcome = messages.answer(operationName, message);
+    if (outcome instanceof Outcome.Result result && operation.output() != null) {
+      shown.put("kind", "result");
+      shown.put("nodes", nodes(operation.output().message(), result.values()));
+    } else if (outcome instanceof Outcome.DeclaredFault fault) {
+      shown.put("kind", "fault");
+      shown.put("name", fault.name());
+      shown.put("code", fault.code());
+      shown.put("reason", fault.reason());
+      operation.faults().stream()
+          .filter(declared -> declared.name().equals(fault.name()))
+          .forEach(declared -> shown.put("nodes", nodes(declared.message(), fault.values())));
+    } else if (outcome instanceof Outcome.OtherFault fault) {
+      shown.put("kind", "refused");
+      shown.put("code", fault.code());
+      shown.put("reason", fault.reason());
+      shown.put(
+          "problems",
+          fault.problems().stream()
+              .map(p -> Map.of("path", p.path(), "expected", p.expected(), "found", p.found()))
+              .toList());
+    } else if (outcome instanceof Outcome.Unreadable unreadable) {
+      shown.put("kind", "unreadable");
+      shown.put("reason", unreadable.reason());
+    }
+    return shown;
+  }
+
+  private List<Map<String, Object>> nodes(QName message, Map<String, Object> values) {
+    return typed.members((ComplexType) contract.bodyElement(message).type(), values);
+  }
+}
