@@ -5,11 +5,13 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.Callable;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.read.ContractException;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
@@ -63,14 +65,14 @@ final class ServeCommand implements Callable<Integer> {
   @Override
   public Integer call() throws InterruptedException {
     Map<String, Class<?>> services = services();
-    Map<String, Contract> contracts = contracts(services);
+    Map<String, Reading> readings = readings(services);
     Session session = new Session(spec.commandLine().getOut());
     SoapHost host = configured();
-    for (Map.Entry<String, Class<?>> service : services.entrySet()) {
-      host.serve(service.getKey(), UserClasses.instance(service.getValue()));
-    }
-    contracts.forEach(
-        (path, contract) -> {
+    readings.forEach(
+        (path, reading) -> {
+          Class<?> type = Objects.requireNonNull(services.get(path));
+          host.serve(path, reading, UserClasses.instance(type));
+          Contract contract = reading.contract();
           Operation first = contract.portTypes().get(0).operations().get(0);
           session.add(path, contract, first.name(), Samples.request(contract, first));
         });
@@ -102,13 +104,13 @@ final class ServeCommand implements Callable<Integer> {
   }
 
   /** Reads all contracts before anything is made or opened, so that all problems show at once. */
-  private static Map<String, Contract> contracts(Map<String, Class<?>> services) {
-    Map<String, Contract> contracts = new LinkedHashMap<>();
+  private static Map<String, Reading> readings(Map<String, Class<?>> services) {
+    Map<String, Reading> readings = new LinkedHashMap<>();
     List<String> problems = new ArrayList<>();
     services.forEach(
         (path, type) -> {
           try {
-            contracts.put(path, ContractReader.read(type).contract());
+            readings.put(path, ContractReader.read(type));
           } catch (ContractException found) {
             problems.add(found.getMessage());
           }
@@ -116,7 +118,7 @@ final class ServeCommand implements Callable<Integer> {
     if (!problems.isEmpty()) {
       throw CommandException.problem(String.join("\n", problems));
     }
-    return contracts;
+    return readings;
   }
 
   private SoapHost configured() {

@@ -8,6 +8,8 @@ import java.net.UnknownHostException;
 import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.web.Hosted;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
@@ -52,10 +54,19 @@ public final class SoapHost {
    * @throws IllegalArgumentException when the path is malformed or has a service already
    */
   public SoapHost serve(String path, Object service) {
+    return serve(path, ContractReader.read(service.getClass()), service);
+  }
+
+  /**
+   * Serves {@code service} at {@code path}, as a reading made before describes it.
+   *
+   * @throws IllegalArgumentException when the path is malformed or has a service already
+   */
+  public SoapHost serve(String path, Reading reading, Object service) {
     if (services.stream().anyMatch(hosted -> hosted.path().equals(path))) {
       throw new IllegalArgumentException("there is a service at " + path + " already");
     }
-    services.add(new Hosted(path, Endpoint.of(service)));
+    services.add(new Hosted(path, Endpoint.of(reading, service)));
     return this;
   }
 

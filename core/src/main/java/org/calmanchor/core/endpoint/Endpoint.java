@@ -60,7 +60,12 @@ public final class Endpoint {
    * @throws org.calmanchor.core.read.ContractException with every problem of its contract
    */
   public static Endpoint of(Object target) {
-    return of(target, Limits.DEFAULT);
+    return of(ContractReader.read(target.getClass()), target);
+  }
+
+  /** An endpoint for {@code target} as {@code reading} describes it. */
+  public static Endpoint of(Reading reading, Object target) {
+    return new Endpoint(reading, target, Limits.DEFAULT);
   }
 
   static Endpoint of(Object target, Limits limits) {

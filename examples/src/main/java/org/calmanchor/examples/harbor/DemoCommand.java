@@ -7,6 +7,7 @@ import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -22,6 +23,8 @@ import picocli.CommandLine.Option;
       "Its database lives in memory: every start begins anew."
     })
 public final class DemoCommand implements Subcommand {
+  private static final String PATH = "/berths";
+
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
   @Option(
@@ -43,10 +46,11 @@ public final class DemoCommand implements Subcommand {
     stay.put("boatLength", "12.35");
     stay.put("arrival", "2027-06-11");
     stay.put("nights", "3");
-    session.add("/berths", ContractReader.read(BerthDesk.class).contract(), "quoteStay", stay);
+    Reading reading = ContractReader.read(BerthDesk.class);
+    session.add(PATH, reading.contract(), "quoteStay", stay);
     SoapHost host = host();
     try (BerthStore store = starting.join()) {
-      session.run(host.serve("/berths", new BerthDesk(store)));
+      session.run(host.serve(PATH, reading, new BerthDesk(store)));
     }
     return 0;
   }
