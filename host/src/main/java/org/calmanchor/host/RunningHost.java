@@ -7,20 +7,22 @@ import java.net.URI;
 public final class RunningHost implements AutoCloseable {
   private final JettyServer server;
   private final InetAddress address;
+  private final int port;
 
   RunningHost(JettyServer server, InetAddress address) {
     this.server = server;
+    this.port = server.port();
     this.address = address;
   }
 
   /** The port that it listens on. */
   public int port() {
-    return server.port();
+    return port;
   }
 
   /** Its own address as a browser on this machine reaches it, with a path below it. */
   public URI address(String path) {
-    return URI.create("http://" + hostName() + ":" + port() + path);
+    return URI.create("http://" + hostName() + ":" + port + path);
   }
 
   private String hostName() {

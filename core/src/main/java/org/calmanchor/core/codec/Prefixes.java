@@ -3,9 +3,12 @@ package org.calmanchor.core.codec;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Schema;
+import org.calmanchor.core.model.Term;
 
 /** The prefixes of a contract's messages, all declared on the envelope. */
 public final class Prefixes {
@@ -13,7 +16,9 @@ public final class Prefixes {
 
   private Prefixes() {}
 
-  /** The prefixes for {@code contract}: {@code tns}, then {@code ns1} on, and {@code xsi}. */
+  /**
+   * The prefixes for {@code contract}: {@code tns}, then {@code ns1} on, and {@code xsi} if needed.
+   */
   public static Prefixes of(Contract contract) {
     Prefixes prefixes = new Prefixes();
     prefixes.byNamespace.put(contract.targetNamespace(), "tns");
@@ -21,8 +26,28 @@ public final class Prefixes {
       int next = prefixes.byNamespace.size();
       prefixes.byNamespace.putIfAbsent(schema.targetNamespace(), "ns" + next);
     }
-    prefixes.byNamespace.put(Names.XSI, "xsi");
+    if (contract.schemas().stream().anyMatch(Prefixes::knowsNil)) {
+      prefixes.byNamespace.put(Names.XSI, "xsi");
+    }
     return prefixes;
+  }
+
+  private static boolean knowsNil(Schema schema) {
+    return schema.elements().stream().anyMatch(Prefixes::mayBeNil)
+        || schema.types().stream().anyMatch(Prefixes::mayBeNil)
+        || schema.groups().stream().anyMatch(group -> mayBeNil(group.group()));
+  }
+
+  private static boolean mayBeNil(Object node) {
+    if (node instanceof ElementDeclaration element) {
+      return element.nillable() || mayBeNil(element.type());
+    }
+    if (node instanceof Term.Group group) {
+      return group.particles().stream().anyMatch(particle -> mayBeNil(particle.term()));
+    }
+    return node instanceof ComplexType type
+        && type.content() instanceof ComplexType.Elements content
+        && mayBeNil(content.group());
   }
 
   /** The name as it stands in a tag. */

@@ -106,7 +106,7 @@ final class Forms {
     return new FieldView(
         key,
         name,
-        nameOf(type),
+        kind == Kind.STRUCTURE || kind == Kind.CHOICE ? nameOf(type) : builtIn(type),
         kind,
         required,
         repeats,

@@ -261,17 +261,19 @@ function table(nodes) {
 
 /** Items as rows, with a column for each member. */
 function list(items) {
-  const columns = items[0].members?.map((member) => member.name);
+  const columns = items[0].members;
   if (!columns) {
     return element("ol", {}, ...items.map((item) => element("li", {}, valueOf(item))));
   }
-  const head = columns.map((name) => element("th", { scope: "col" }, name));
+  const head = columns.map((column) =>
+    element("th", { scope: "col" }, element("b", {}, column.name), element("br", {}), column.type),
+  );
   const rows = items.map((item) =>
     element(
       "tr",
       {},
       ...item.members.map((member) =>
-        element("td", { class: isNumber(member) ? "amount" : "" }, valueOf(member)),
+        element("td", { class: isNumber(member) ? "amount" : "" }, brief(member)),
       ),
     ),
   );
@@ -285,6 +287,20 @@ function list(items) {
       element("tbody", {}, ...rows),
     ),
   );
+}
+
+/** A value within a row: its members one below the other, without their types. */
+function brief(node) {
+  if (!node.members) return valueOf(node);
+  const lines = node.members.map((member) =>
+    element(
+      "div",
+      { "data-result": member.name },
+      element("span", { class: "note" }, `${member.name} `),
+      brief(member),
+    ),
+  );
+  return element("div", {}, ...lines);
 }
 
 function valueOf(node) {
@@ -316,10 +332,10 @@ function changed(target) {
 
 function choose() {
   const wanted = decodeURIComponent(location.hash.slice(1));
-  const chosen = sections.find((section) => section.id === wanted) ?? sections[0];
+  const chosen = sections.find((section) => section.dataset.operation === wanted) ?? sections[0];
   for (const section of sections) section.hidden = section !== chosen;
   for (const link of document.querySelectorAll(".operations li a")) {
-    const isChosen = link.getAttribute("href") === `#${chosen.id}`;
+    const isChosen = link.getAttribute("href") === `#${chosen.dataset.operation}`;
     isChosen ? link.setAttribute("aria-current", "true") : link.removeAttribute("aria-current");
   }
   draft(chosen);

@@ -1,0 +1,56 @@
+package org.calmanchor.examples;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.calmanchor.examples.harbor.BerthDesk;
+import org.calmanchor.examples.harbor.BerthStore;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+
+/** Takes the pictures of the pages in {@code docs/screenshots}; run by hand, see CONTRIBUTING. */
+public final class Screenshots {
+  private Screenshots() {}
+
+  /** Takes the folder to write to. */
+  public static void main(String[] arguments) throws Exception {
+    Path shots = Path.of(arguments[0]);
+    try (BerthStore store = BerthStore.seeded();
+        RunningHost host = SoapHost.onPort(8080).serve("/berths", new BerthDesk(store)).start();
+        Browser browser = Browser.in(Files.createTempDirectory("shots"))) {
+      browser.open(host.address("/"));
+      browser.picture(shots.resolve("index.png"));
+
+      browser.open(host.address("/berths#quoteStay"));
+      String form = "section:not([hidden]) .field";
+      browser.fill(form + "[data-key=boatLength] > .values > *", "12.35");
+      browser.fill(form + "[data-key=nights] > .values > *", "3");
+      browser.textOf("[data-request-envelope]", ">3<");
+      browser.click("section:not([hidden]) button.send");
+      browser.textOf("[data-outcome]", "140.25");
+      browser.resize(1280, 1250);
+      browser.run("scrollTo(0, 0)");
+      browser.picture(shots.resolve("page-quote.png"));
+
+      browser.open(host.address("/berths#findBerths"));
+      browser.click(form + "[data-key=boatLength] [data-include]");
+      browser.fill(form + "[data-key=boatLength] > .values > *", "12.35");
+      browser.textOf("[data-request-envelope]", "12.35");
+      browser.click("section:not([hidden]) button.send");
+      browser.textOf("[data-outcome]", "items");
+      browser.run("scrollTo(0, 0)");
+      browser.picture(shots.resolve("page-list.png"));
+
+      browser.open(host.address("/berths#reserve"));
+      browser.textOf("[data-request-envelope]", "reserve");
+      browser.fill(form + "[data-key=berth] > .values > *", "H-07");
+      browser.fill(form + "[data-key=arrival] > .values > *", "2027-07-02");
+      browser.fill(form + "[data-key=length] > .values > *", "12.35");
+      browser.click(form + "[data-key=notify] > [data-add]");
+      browser.click("section:not([hidden]) button.send");
+      browser.textOf("[data-outcome]", "BerthTaken");
+      browser.resize(1280, 1400);
+      browser.run("scrollTo(0, 0)");
+      browser.picture(shots.resolve("page-fault.png"));
+    }
+  }
+}

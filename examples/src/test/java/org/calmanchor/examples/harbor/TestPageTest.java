@@ -1,0 +1,158 @@
+package org.calmanchor.examples.harbor;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import org.calmanchor.examples.Browser;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+
+/** The test page in a real browser, on the real harbor. */
+class TestPageTest {
+  private static BerthStore store;
+  private static RunningHost host;
+  private static Browser browser;
+
+  @BeforeAll
+  static void start(@TempDir Path folder) {
+    store = BerthStore.seeded();
+    host = SoapHost.onPort(0).serve("/berths", new BerthDesk(store)).start();
+    browser = Browser.in(folder);
+  }
+
+  @AfterAll
+  static void stop() {
+    browser.close();
+    host.close();
+    store.close();
+  }
+
+  @AfterEach
+  void theBrowserHadNothingToComplainAbout() {
+    assertThat(browser.complaints()).noneMatch(line -> line.contains("Content Security Policy"));
+  }
+
+  private static void open(String operation) {
+    browser.open(host.address("/berths#" + operation));
+    browser.textOf("[data-request-envelope]", "tns:" + operation);
+  }
+
+  private static String field(String... path) {
+    StringBuilder css = new StringBuilder("section:not([hidden]) form");
+    for (String key : path) {
+      css.append(" .field[data-key=").append(key).append("] > .values");
+    }
+    return css + " > *";
+  }
+
+  private static void send() {
+    browser.click("section:not([hidden]) button.send");
+  }
+
+  @Test
+  void quotesTheStayThatIsKnownByHand() {
+    open("quoteStay");
+    browser.fill(field("boatLength"), "12.35");
+    browser.fill(field("arrival"), "2027-06-11");
+    browser.fill(field("nights"), "3");
+    assertThat(browser.textOf("[data-request-envelope]", ">3<"))
+        .contains(
+            "<tns:boatLength>12.35</tns:boatLength>", "<tns:arrival>2027-06-11</tns:arrival>");
+    send();
+    assertThat(browser.textOf("[data-outcome] tr[data-result=total]", "140.25"))
+        .isEqualTo("total decimal 140.25");
+    assertThat(browser.visible("[data-response-headers]").getText())
+        .contains("HTTP 200", "bytes in", "content-type: text/xml; charset=utf-8");
+    assertThat(browser.visible("[data-response-body]").getText())
+        .contains("<tns:total>140.25</tns:total>");
+  }
+
+  @Test
+  void sendsSoap12() {
+    open("quoteStay");
+    browser.click("section:not([hidden]) input[value='SOAP 1.2']");
+    browser.textOf("[data-request-headers]", "application/soap+xml; charset=utf-8; action=");
+    send();
+    assertThat(browser.textOf("[data-response-headers]", "HTTP"))
+        .contains("content-type: application/soap+xml");
+  }
+
+  @Test
+  void showsAListAsATableWithNestedRecords() {
+    open("findBerths");
+    browser.fill(field("search", "nights"), "2");
+    send();
+    assertThat(browser.textOf("[data-outcome]", "items"))
+        .contains("result: 9 items", "nightlyRate\ndecimal", "S-02");
+    assertThat(browser.all("[data-outcome] > div > .scroll > table > tbody > tr")).hasSize(9);
+    assertThat(browser.visible("[data-outcome] [data-result=length]").getText())
+        .isEqualTo("length 9.00");
+  }
+
+  @Test
+  void sendsOptionalMembersOnlyWhenAskedTo() {
+    open("findBerths");
+    assertThat(browser.visible("[data-request-envelope]").getText()).doesNotContain("pier");
+    browser.click(".field[data-key=pier] [data-include]");
+    browser.textOf("[data-request-envelope]", "<tns:pier>HERON</tns:pier>");
+    browser.click(".field[data-key=pier] [data-include]");
+    browser.fill(field("search", "nights"), "5");
+    assertThat(browser.textOf("[data-request-envelope]", ">5<")).doesNotContain("pier");
+  }
+
+  @Test
+  void fillsNestedRecordsAndListsAndShowsADeclaredFault() {
+    open("reserve");
+    browser.fill(field("reservation", "berth"), "H-07");
+    browser.fill(field("reservation", "arrival"), "2027-07-02");
+    browser.fill(field("reservation", "boat") + " .field[data-key=length] > .values > *", "12.35");
+    String notify = "section:not([hidden]) .field[data-key=notify]";
+    browser.click(notify + " > [data-add]");
+    browser.click(notify + " > [data-add]");
+    browser.fill(notify + " .item:nth-child(2) input", "odo@lanternquay.test");
+    browser.textOf("[data-request-envelope]", "<tns:notify>odo@lanternquay.test</tns:notify>");
+    browser.click(notify + " .item:nth-child(1) button");
+    send();
+    assertThat(browser.textOf("[data-outcome]", "BerthTaken"))
+        .contains(
+            "Declared fault BerthTaken (Client)",
+            "H-07 is taken; it is free from 2027-07-08.",
+            "freeFrom DateWithoutZone 2027-07-08");
+  }
+
+  @Test
+  void marksTheFieldThatTheServerRefused() {
+    open("reserve");
+    browser.fill(field("reservation", "boat") + " .field[data-key=draught] > .values > *", "deep");
+    send();
+    assertThat(browser.textOf(".field.wrong[data-key=draught] > .mistake", "expected"))
+        .isEqualTo("expected a decimal number as in 42.50, without exponent");
+    assertThat(browser.all(".mistake")).hasSize(1);
+    assertThat(browser.visible("[data-outcome]").getText())
+        .contains("Fault (Client)", "reserve/reservation/boat/draught is \"deep\"");
+  }
+
+  @Test
+  void listsTheServicesAndLeadsToTheirOperations() {
+    browser.open(host.address("/"));
+    assertThat(browser.visible("h1").getText())
+        .isEqualTo("The server is up at http://localhost:" + host.port());
+    browser.click("a[href='/berths#cancel']");
+    assertThat(browser.textOf("section:not([hidden]) h2", "cancel")).isEqualTo("cancel");
+    assertThat(browser.run("return scrollY")).isEqualTo(0L);
+  }
+
+  @Test
+  void worksByKeyboardAlone() {
+    open("cancel");
+    browser.run("document.querySelector('section:not([hidden]) form input').focus()");
+    browser.visible(field("number")).sendKeys("9", Keys.ENTER);
+    assertThat(browser.textOf("[data-outcome]", "result")).contains("result boolean false");
+  }
+}

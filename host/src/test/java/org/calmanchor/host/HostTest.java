@@ -1,0 +1,268 @@
+package org.calmanchor.host;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class HostTest {
+  private static final String ENVELOPE =
+      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>%s</e:Body>"
+          + "</e:Envelope>";
+  private static RunningHost host;
+
+  @BeforeAll
+  static void start() {
+    host = SoapHost.onPort(0).serve("/light", new Lighthouse()).start();
+  }
+
+  @AfterAll
+  static void stop() {
+    host.close();
+  }
+
+  private static String message(String body) {
+    return ENVELOPE.formatted(body.replaceFirst(">|/>", " xmlns='urn:lanternquay:light'$0"));
+  }
+
+  private static Reply get(String path) throws IOException {
+    return Reply.to(host, "GET " + path, "");
+  }
+
+  private static Reply soap(RunningHost to, String body) throws IOException {
+    return Reply.to(to, "POST /light", message(body), "Content-Type: text/xml");
+  }
+
+  @Test
+  void answersSoap() throws Exception {
+    Reply answer = soap(host, "<blink><text>é</text></blink>");
+    assertThat(answer.status()).isEqualTo(200);
+    assertThat(answer.body()).contains("<tns:result>é</tns:result>");
+    assertThat(answer.header("content-length")).isNotEmpty();
+    assertThat(answer.headers()).doesNotContainKeys("server", "x-powered-by");
+  }
+
+  @Test
+  void sendsLargeAnswersInPieces() throws Exception {
+    Reply answer = soap(host, "<many><count>300000</count></many>");
+    assertThat(answer.body()).hasSizeGreaterThan(300_000).endsWith("</soap:Envelope>");
+    assertThat(answer.header("content-length")).isEmpty();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "/|200|text/html|The server is up at http://localhost:",
+        "/light|200|text/html|<h2>blink</h2>",
+        "/light?wsdl|200|text/xml|location=\"http://localhost:",
+        "/light?WSDL|200|text/xml|</wsdl:definitions>",
+        "/light?other|404|text/plain|The WSDL is at http://localhost:",
+        "/nowhere|404|text/html|Nothing is at /nowhere",
+        "/calm-anchor/page.css|200|text/css|--paper",
+        "/calm-anchor/page.js|200|text/javascript|const desk",
+        "/calm-anchor/secret|404|text/plain|There is no such file.",
+        "/calm-anchor/..%2f..%2fpom.xml|400|text/plain|400 Bad Request."
+      })
+  void answersEveryGet(String path, int status, String type, String text) throws Exception {
+    Reply answer = get(path);
+    assertThat(answer.status()).isEqualTo(status);
+    assertThat(answer.header("content-type")).startsWith(type);
+    assertThat(answer.body()).contains(text);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "PUT, /light, 405, 'GET, HEAD, POST'",
+    "DELETE, /nowhere, 405, 'GET, HEAD'",
+    "POST, /nowhere, 404, 'GET, HEAD'",
+    "OPTIONS, /light, 200, 'GET, HEAD, POST'"
+  })
+  void saysWhichMethodsThereAre(String method, String path, int status, String allowed)
+      throws Exception {
+    Reply answer = Reply.to(host, method + " " + path, "");
+    assertThat(answer.status()).isEqualTo(status);
+    assertThat(answer.header("allow")).isEqualTo(allowed);
+    assertThat(answer.body()).isNotBlank();
+  }
+
+  @Test
+  void answersHeadWithoutABody() throws IOException {
+    Reply answer = Reply.to(host, "HEAD /light", "");
+    assertThat(answer.status()).isEqualTo(200);
+    assertThat(answer.body()).isEmpty();
+  }
+
+  @ParameterizedTest
+  @CsvSource({"localhost, 200", "127.0.0.1:80, 200", "[::1]:80, 200", "evil.test, 421"})
+  void answersOnlyToItsOwnNames(String name, int status) throws IOException {
+    assertThat(Reply.to(host, "GET /light?wsdl", "", "Host: " + name).status()).isEqualTo(status);
+  }
+
+  @Test
+  void putsThePublicUrlIntoTheDocumentAndClosesThePage() throws Exception {
+    try (RunningHost open =
+        SoapHost.onPort(0)
+            .publicUrl(URI.create("https://light.lanternquay.test/"))
+            .serve("/light", new Lighthouse())
+            .start()) {
+      String name = "Host: light.lanternquay.test";
+      assertThat(Reply.to(open, "GET /light?wsdl", "", name).body())
+          .contains("location=\"https://light.lanternquay.test/light\"");
+      assertThat(Reply.to(open, "GET /light", "", name).body())
+          .contains("Lighthouse is up", "Its test page is switched off here.")
+          .doesNotContain("page.js");
+      assertThat(Reply.to(open, "POST /light?page=request", "", name).status()).isEqualTo(415);
+    }
+  }
+
+  @Test
+  void escapesWhatDocsSay() throws Exception {
+    for (String path : new String[] {"/", "/light", "/%3Cscript%3Ealert(1)"}) {
+      assertThat(get(path).body())
+          .doesNotContain("<script>alert")
+          .doesNotContainIgnoringCase("onerror=");
+    }
+    assertThat(get("/light").header("content-security-policy"))
+        .contains("default-src 'none'", "script-src 'self'")
+        .doesNotContain("unsafe");
+  }
+
+  @Test
+  void makesEnvelopesForThePageAndReadsItsAnswers() throws Exception {
+    String values = "{\"like\":{\"@kind\":\"flash\",\"kind\":\"red\"}}";
+    Reply envelope = page("request", question("lamps", "1.1", values), "same-origin");
+    assertThat(envelope.status()).isEqualTo(200);
+    assertThat(envelope.body())
+        .contains("<tns:like kind=\\\"flash\\\">", "<tns:kind>red</tns:kind>", "SOAPAction");
+    String message =
+        "<soap:Envelope xmlns:soap='http://schemas.xmlsoap.org/soap/envelope/' xmlns:t="
+            + "'urn:lanternquay:light'><soap:Body><t:lampsResponse><t:result kind='flash'><t:kind>"
+            + "red</t:kind></t:result></t:lampsResponse></soap:Body></soap:Envelope>";
+    assertThat(
+            page("answer", "{\"operation\":\"lamps\",\"message\":\"" + message + "\"}", "none")
+                .body())
+        .contains("\"kind\":\"result\"", "\"type\":\"list of Lamp\"", "\"value\":\"flash\"");
+  }
+
+  private static String question(String operation, String version, String values) {
+    return "{\"operation\":\""
+        + operation
+        + "\",\"version\":\"SOAP "
+        + version
+        + "\",\"values\":"
+        + values
+        + "}";
+  }
+
+  private static Reply page(String what, String question, String site) throws Exception {
+    return Reply.to(
+        host,
+        "POST /light?page=" + what,
+        question,
+        "Content-Type: application/json",
+        "Sec-Fetch-Site: " + site);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      value = {
+        "request|{|400|That is not the JSON that the page sends.",
+        "request|{\"operation\":\"lamps\"}|400|\\\"version\\\" is missing.",
+        "request|{\"version\":\"SOAP 1.3\"}|400|\\\"version\\\" is \\\"SOAP 1.1\\\" or",
+        "request|{\"version\":\"SOAP 1.1\",\"operation\":\"no\",\"values\":{}}|400|there is no operation",
+        "request|{\"version\":\"SOAP 1.2\",\"operation\":\"lamps\",\"values\":{\"x\":1}}|400|lamps: there is no",
+        "request|{\"version\":\"SOAP 1.2\",\"operation\":\"lamps\",\"values\":{\"like\":3}}|400|lamps/like: its members",
+        "answer|{\"operation\":\"lamps\",\"message\":\"<a/>\"}|200|unreadable",
+        "other|{}|404|The page cannot ask that."
+      })
+  void saysWhatIsWrongWithAQuestion(String what, String question, int status, String words)
+      throws Exception {
+    Reply answer = page(what, question, "same-origin");
+    assertThat(answer.status()).isEqualTo(status);
+    assertThat(answer.body()).contains(words);
+  }
+
+  @Test
+  void takesPageCallsFromItsOwnPageOnly() throws Exception {
+    assertThat(page("request", question("lamps", "1.1", "{}"), "cross-site").status())
+        .isEqualTo(403);
+    assertThat(
+            Reply.to(
+                    host,
+                    "POST /light?page=request",
+                    "{}",
+                    "Content-Type: application/json",
+                    "Origin: http://evil.test")
+                .status())
+        .isEqualTo(403);
+  }
+
+  @Test
+  void namesATakenPort() throws IOException {
+    try (ServerSocket other = new ServerSocket(0, 1, host("localhost"))) {
+      assertThatExceptionOfType(PortTakenException.class)
+          .isThrownBy(() -> SoapHost.onPort(other.getLocalPort()).start())
+          .withMessage(
+              "Port %d is taken by another program. Stop that one, or choose another port; 0 takes"
+                  + " any free one.",
+              other.getLocalPort());
+    }
+  }
+
+  private static InetAddress host(String name) throws IOException {
+    return InetAddress.getByName(name);
+  }
+
+  @Test
+  void refusesSettingsThatCannotWork() {
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> SoapHost.onPort(70_000))
+        .withMessage("a port is 0 (any free one) to 65535, not 70000");
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> SoapHost.onPort(0).serve("berths", new Lighthouse()))
+        .withMessageStartingWith("\"berths\" cannot be a service's path; write one like");
+    assertThatIllegalArgumentException()
+        .isThrownBy(
+            () -> SoapHost.onPort(0).serve("/a", new Lighthouse()).serve("/a", new Lighthouse()))
+        .withMessage("there is a service at /a already");
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> SoapHost.onPort(0).bind("203.0.113.7").start())
+        .withMessage("203.0.113.7 is no address of this machine.");
+  }
+
+  @Test
+  void letsRunningCallsEndBeforeItStops() throws Exception {
+    Lighthouse service = new Lighthouse();
+    RunningHost closing = SoapHost.onPort(0).serve("/light", service).start();
+    CompletableFuture<Reply> call =
+        CompletableFuture.supplyAsync(
+            () -> {
+              try {
+                return soap(closing, "<slow/>");
+              } catch (IOException failed) {
+                throw new UncheckedIOException(failed);
+              }
+            });
+    service.entered.await();
+    Thread closer = new Thread(closing::close);
+    closer.start();
+    service.leave.countDown();
+    assertThat(call.get().body()).contains("at last");
+    closer.join();
+    assertThatExceptionOfType(IOException.class).isThrownBy(() -> Reply.to(closing, "GET /", ""));
+  }
+}
