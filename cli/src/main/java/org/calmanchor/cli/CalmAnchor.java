@@ -9,7 +9,6 @@ import picocli.CommandLine.Command;
 /** The command {@code calm-anchor}. */
 @Command(
     name = "calm-anchor",
-    mixinStandardHelpOptions = true,
     version = "calm-anchor 0.1.0-SNAPSHOT",
     description = {
       "Turns annotated Java classes into SOAP services: shows their WSDL, hosts them here, and"
@@ -39,6 +38,7 @@ public final class CalmAnchor implements Runnable {
     for (Subcommand added : ServiceLoader.load(Subcommand.class)) {
       line.addSubcommand(added);
     }
+    HelpStyle.apply(line);
     line.setExecutionExceptionHandler(CalmAnchor::explain);
     line.setParameterExceptionHandler(CalmAnchor::explainUsage);
     return line;

@@ -25,7 +25,6 @@ import picocli.CommandLine.Parameters;
 /** {@code calm-anchor serve}. */
 @Command(
     name = "serve",
-    mixinStandardHelpOptions = true,
     description = {
       "Hosts annotated classes, each at a path of its simple name, until Ctrl-C.",
       "Every class is made by its constructor without parameters. All contract problems of all"
@@ -74,7 +73,7 @@ final class ServeCommand implements Callable<Integer> {
           host.serve(path, reading, UserClasses.instance(type));
           Contract contract = reading.contract();
           Operation first = contract.portTypes().get(0).operations().get(0);
-          session.add(path, contract, first.name(), Samples.request(contract, first));
+          session.add(path, contract, first.name(), Samples.request(contract, first), "");
         });
     try {
       session.run(host);

@@ -16,7 +16,7 @@ public final class Session {
   private final PrintWriter out;
   private final List<Shown> services = new ArrayList<>();
 
-  private record Shown(String path, String name, String envelope) {}
+  private record Shown(String path, String name, String envelope, String expectation) {}
 
   /** A session that prints to {@code out}. */
   public Session(PrintWriter out) {
@@ -28,8 +28,10 @@ public final class Session {
    *
    * @param operation the operation of the ready-made call
    * @param values its values, as a plain tree
+   * @param expectation what the call must answer, for people; may be empty
    */
-  public void add(String path, Contract contract, String operation, Map<String, ?> values) {
+  public void add(
+      String path, Contract contract, String operation, Map<String, ?> values, String expectation) {
     byte[] envelope =
         TreeMessages.of(contract)
             .request(operation, SoapVersion.SOAP_1_1, values, TreeMessages.Layout.COMPACT);
@@ -37,7 +39,8 @@ public final class Session {
         new Shown(
             path,
             contract.portTypes().get(0).name().getLocalPart(),
-            new String(envelope, StandardCharsets.UTF_8)));
+            new String(envelope, StandardCharsets.UTF_8),
+            expectation));
   }
 
   /**
@@ -68,14 +71,17 @@ public final class Session {
       String address = running.address(service.path()).toString();
       out.println();
       out.println("  " + service.name());
-      out.println("  Page   " + address);
-      out.println("  WSDL   " + address + "?wsdl");
+      out.println("    Page  " + address);
+      out.println("    WSDL  " + address + "?wsdl");
       out.println(
-          "  Try    curl -s "
+          "    Try   curl -s "
               + address
               + " -H 'Content-Type: text/xml' -d '"
               + service.envelope().replace("'", "'\\''")
               + "'");
+      if (!service.expectation().isEmpty()) {
+        out.println("          " + service.expectation());
+      }
     }
     out.println();
     out.flush();

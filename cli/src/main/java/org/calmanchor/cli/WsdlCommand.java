@@ -23,7 +23,6 @@ import picocli.CommandLine.Parameters;
 /** {@code calm-anchor wsdl}. */
 @Command(
     name = "wsdl",
-    mixinStandardHelpOptions = true,
     description = "Writes the WSDL of an annotated class, to the screen or to a file.",
     footer = {
       "",

@@ -17,7 +17,6 @@ import picocli.CommandLine.Option;
 /** {@code calm-anchor demo}: the harbor, with data. */
 @Command(
     name = "demo",
-    mixinStandardHelpOptions = true,
     description = {
       "Hosts the example, the berth desk of a made-up harbor, with data, until Ctrl-C.",
       "Its database lives in memory: every start begins anew."
@@ -47,7 +46,12 @@ public final class DemoCommand implements Subcommand {
     stay.put("arrival", "2027-06-11");
     stay.put("nights", "3");
     Reading reading = ContractReader.read(BerthDesk.class);
-    session.add(PATH, reading.contract(), "quoteStay", stay);
+    session.add(
+        PATH,
+        reading.contract(),
+        "quoteStay",
+        stay,
+        "3 nights at 42.50, a tenth more for the metre above 12: the total must be 140.25");
     SoapHost host = host();
     try (BerthStore store = starting.join()) {
       session.run(host.serve(PATH, reading, new BerthDesk(store)));

@@ -92,7 +92,7 @@ class TestPageTest {
         .contains("result: 9 items", "nightlyRate\ndecimal", "S-02");
     assertThat(browser.all("[data-outcome] > div > .scroll > table > tbody > tr")).hasSize(9);
     assertThat(browser.visible("[data-outcome] [data-result=length]").getText())
-        .isEqualTo("length 9.00");
+        .isEqualTo("length 11.00");
   }
 
   @Test

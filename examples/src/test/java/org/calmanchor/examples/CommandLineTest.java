@@ -1,0 +1,239 @@
+package org.calmanchor.examples;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class CommandLineTest {
+  private static final String DESK = "org.calmanchor.examples.harbor.BerthDesk";
+  private static final Pattern CALL = Pattern.compile("curl -s (\\S+) -H '(.*?): (.*?)' -d '(.*)'");
+
+  @TempDir private Path folder;
+
+  private static final String GREETER =
+      """
+      import org.calmanchor.annotations.Operation;
+      import org.calmanchor.annotations.PortType;
+
+      @PortType(namespace = "urn:lanternquay:greeter")
+      public class Greeter {
+        @Operation
+        public String greet(String boat) {
+          return "Welcome, it's " + boat;
+        }
+      }
+      """;
+
+  private static final String OVERLOADS =
+      """
+      import java.math.BigDecimal;
+      import java.time.LocalDate;
+      import org.calmanchor.annotations.Operation;
+      import org.calmanchor.annotations.PortType;
+
+      @PortType(namespace = "urn:lanternquay:berths")
+      public class BerthDesk {
+        @Operation
+        public BigDecimal quoteStay(BigDecimal boatLength, LocalDate arrival, int nights) {
+          return boatLength;
+        }
+
+        @Operation
+        public BigDecimal quoteStay(BigDecimal boatLength, LocalDate arrival, LocalDate departure) {
+          return boatLength;
+        }
+      }
+      """;
+
+  static final String COLLISION =
+      """
+      BerthDesk has a contract problem:
+      CALM-104 BerthDesk: quoteStay(BigDecimal, LocalDate, int) and quoteStay(BigDecimal, LocalDate, LocalDate) would both be operation "quoteStay".
+        Give one of them a name of its own: @Operation(name = "quoteStayByDeparture").
+      """;
+
+  @Test
+  void demoServesTheHarborUntilItIsStopped() throws Exception {
+    try (Tool.Running demo = new Tool.Running(folder, "demo", "--port", "0")) {
+      String said = demo.until("Try ");
+      Matcher call = CALL.matcher(said);
+      assertThat(call.find()).isTrue();
+      String address = call.group(1);
+      assertThat(said)
+          .containsSubsequence(
+              "The server is up. Ctrl-C stops it.\n",
+              "  Index  " + address.replace("/berths", "/\n"),
+              "    Page  " + address + "\n",
+              "    WSDL  " + address + "?wsdl\n");
+      assertThat(sent(call)).contains("<tns:total>140.25</tns:total>");
+      assertThat(demo.stop()).contains("Stopped.");
+    }
+  }
+
+  /** Does what the curl line says. */
+  private static String sent(Matcher call) throws IOException, InterruptedException {
+    HttpRequest request =
+        HttpRequest.newBuilder(URI.create(call.group(1)))
+            .header(call.group(2), call.group(3))
+            .POST(BodyPublishers.ofString(call.group(4).replace("'\\''", "'")))
+            .build();
+    HttpResponse<String> response =
+        HttpClient.newHttpClient().send(request, BodyHandlers.ofString());
+    return response.body();
+  }
+
+  @Test
+  void servesAClassOfTheUsersOwn() throws Exception {
+    Sources.compile(folder, "Greeter", GREETER, "-parameters");
+    try (Tool.Running serve =
+        new Tool.Running(folder, "serve", "Greeter", "--classpath", ".", "--port", "0")) {
+      Matcher call = CALL.matcher(serve.until("Try "));
+      assertThat(call.find()).isTrue();
+      assertThat(call.group(1)).endsWith("/Greeter");
+      assertThat(sent(call)).contains("<tns:result>Welcome, it's boat</tns:result>");
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"wsdl", "serve"})
+  void reportsTheCollisionBeforeAnythingElseHappens(String command) throws Exception {
+    Sources.compile(folder, "BerthDesk", OVERLOADS, "-parameters");
+    try (ServerSocket taken = new ServerSocket(0)) {
+      String port = Integer.toString(taken.getLocalPort());
+      Tool tool =
+          command.equals("wsdl")
+              ? Tool.run(folder, command, "BerthDesk", "--classpath", ".", "--out", "a.wsdl")
+              : Tool.run(folder, command, "BerthDesk", "--classpath", ".", "--port", port);
+      assertThat(tool.err()).isEqualTo(COLLISION);
+      assertThat(tool.out()).isEmpty();
+      assertThat(tool.exitCode()).isEqualTo(1);
+    }
+    assertThat(folder.resolve("a.wsdl")).doesNotExist();
+  }
+
+  @Test
+  void saysBothWaysOutWhenParameterNamesAreMissing() throws Exception {
+    Sources.compile(folder, "Greeter", GREETER);
+    assertThat(Tool.run(folder, "wsdl", "Greeter", "--classpath", ".").err())
+        .isEqualTo(
+            """
+            Greeter has a contract problem:
+            CALM-105 Greeter.greet(String), parameter 1: its name is not in the class file.
+              Compile with -parameters, or name it here: @Element(name = "...").
+            """);
+  }
+
+  @Test
+  void writesTheDocumentWithTheAddressGiven() throws Exception {
+    String address = "https://lanternquay.test/berths";
+    Tool written = Tool.run(folder, "wsdl", DESK, "--address", address, "--out", "berths.wsdl");
+    assertThat(written)
+        .isEqualTo(
+            new Tool(
+                0,
+                "Wrote berths.wsdl: service BerthDeskService, 5 operations, address "
+                    + address
+                    + "\n",
+                ""));
+    Path file = folder.resolve("berths.wsdl");
+    assertThat(file).content().contains("location=\"" + address + "\"");
+
+    Files.writeString(file, "mine");
+    Tool refused = Tool.run(folder, "wsdl", DESK, "--address", address, "--out", "berths.wsdl");
+    assertThat(refused.err())
+        .isEqualTo("berths.wsdl is there already. Overwrite it with --force.\n");
+    assertThat(refused.exitCode()).isEqualTo(2);
+    assertThat(file).hasContent("mine");
+
+    Tool.run(folder, "wsdl", DESK, "--address", address, "--out", "berths.wsdl", "--force");
+    assertThat(file).content().contains("wsdl:definitions");
+  }
+
+  @Test
+  void printsTheDocumentWithAPlaceholderThatNobodyTakesForAnAddress() throws Exception {
+    Tool tool = Tool.run(folder, "wsdl", DESK);
+    assertThat(tool.out())
+        .startsWith("<?xml")
+        .contains("location=\"http://address-not-set.invalid/BerthDesk\"")
+        .endsWith("</wsdl:definitions>\n");
+    assertThat(tool.err())
+        .isEqualTo(
+            "The address in it is a placeholder, http://address-not-set.invalid/BerthDesk; set it"
+                + " with --address URL.\n");
+    assertThat(tool.exitCode()).isZero();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "serve nowhere.Desk --classpath .|2|There is no class nowhere.Desk on the class path .. Did"
+            + " you mean deep.Desk?",
+        "serve deep.None --classpath .|2|There is no class deep.None on the class path .. Compile it"
+            + " first, and give its folder with --classpath.",
+        "wsdl java.lang.String|1|CALM-101 String: it is not marked as a service.",
+        "serve deep.Desk --classpath . --port 0|1|Desk has no constructor without parameters",
+        "serve deep.Desk --classpath gone|2|--classpath: there is no gone. Give folders",
+        "serve deep.Desk --port 70000 --classpath .|2|--port: a port is 0 (any free one) to 65535",
+        "demo --port x|2|Invalid value for option '--port'",
+        "demo --bogus|2|Unknown option: '--bogus'",
+        "dmo|2|Did you mean",
+        "wsdl|2|Missing required parameter: 'CLASS'",
+        "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
+        "wsdl deep.Desk --classpath . --out no/where.wsdl|2|--out: there is no folder",
+        "serve deep.Desk --classpath . --public-url x|2|--public-url: \"x\" names no host"
+      })
+  void explainsWhatIsWrong(String line, int exitCode, String words) throws Exception {
+    Files.createDirectories(folder.resolve("deep"));
+    Sources.compile(
+        folder,
+        "Desk",
+        """
+        package deep;
+        import org.calmanchor.annotations.*;
+        @PortType(namespace = "urn:lanternquay:deep")
+        public class Desk {
+          public Desk(String needed) {}
+          @Operation public void ring() {}
+        }
+        """);
+    Tool tool = Tool.run(folder, line.split(" ", -1));
+    assertThat(tool.err()).contains(words).doesNotContain("\tat ", "Exception");
+    assertThat(tool.exitCode()).isEqualTo(exitCode);
+  }
+
+  @Test
+  void namesATakenPort() throws Exception {
+    try (Tool.Running first = new Tool.Running(folder, "demo", "--port", "0")) {
+      Matcher index = Pattern.compile(":(\\d+)/\n").matcher(first.until("Try "));
+      assertThat(index.find()).isTrue();
+      Tool second = Tool.run(folder, "demo", "--port", index.group(1));
+      assertThat(second.err())
+          .startsWith("Port " + index.group(1) + " is taken by another program.");
+      assertThat(second.exitCode()).isEqualTo(1);
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"''", "serve", "wsdl", "demo"})
+  void helpsWithEachCommand(String command) throws Exception {
+    Tool tool = Tool.run(folder, (command + " --help").strip().split(" ", -1));
+    assertThat(tool.out()).startsWith("Usage: calm-anchor").contains("--help");
+    assertThat(tool.exitCode()).isZero();
+  }
+}

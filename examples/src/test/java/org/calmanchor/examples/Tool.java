@@ -1,0 +1,94 @@
+package org.calmanchor.examples;
+
+import java.io.BufferedReader;
+import java.io.File;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** The command line as a process of its own, and what it said. */
+record Tool(int exitCode, String out, String err) {
+  private static final long PATIENCE_SECONDS = 60;
+
+  private static ProcessBuilder command(String... arguments) {
+    List<String> all = new ArrayList<>();
+    all.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+    all.add("-XX:TieredStopAtLevel=1");
+    all.add("-cp");
+    all.add(System.getProperty("java.class.path"));
+    all.add("org.calmanchor.cli.CalmAnchor");
+    all.addAll(List.of(arguments));
+    return new ProcessBuilder(all);
+  }
+
+  /** Runs a command to its end. */
+  static Tool run(Path folder, String... arguments) throws Exception {
+    Path out = Files.createTempFile(folder, "out", "");
+    Path err = Files.createTempFile(folder, "err", "");
+    Process process =
+        command(arguments)
+            .directory(folder.toFile())
+            .redirectOutput(out.toFile())
+            .redirectError(err.toFile())
+            .start();
+    if (!process.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
+      process.destroyForcibly();
+      throw new AssertionError("did not end: " + Files.readString(out) + Files.readString(err));
+    }
+    return new Tool(process.exitValue(), Files.readString(out), Files.readString(err));
+  }
+
+  /** A command that stays in the foreground. */
+  static final class Running implements AutoCloseable {
+    private final Process process;
+    private final BufferedReader out;
+
+    Running(Path folder, String... arguments) throws IOException {
+      process =
+          command(arguments)
+              .directory(folder.toFile())
+              .redirectError(new File(folder.toFile(), "running.err"))
+              .start();
+      out =
+          new BufferedReader(
+              new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+    }
+
+    /** All that it prints up to the line that contains {@code last}. */
+    String until(String last) throws IOException {
+      StringBuilder text = new StringBuilder();
+      String line = out.readLine();
+      while (line != null) {
+        text.append(line).append('\n');
+        if (line.contains(last)) {
+          return text.toString();
+        }
+        line = out.readLine();
+      }
+      throw new AssertionError("ended before \"" + last + "\": " + text);
+    }
+
+    /** Asks it to end, as Ctrl-C does; its last words. */
+    String stop() throws Exception {
+      process.toHandle().destroy();
+      if (!process.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
+        throw new AssertionError("did not stop");
+      }
+      StringBuilder text = new StringBuilder();
+      for (String line = out.readLine(); line != null; line = out.readLine()) {
+        text.append(line).append('\n');
+      }
+      return text.toString();
+    }
+
+    @Override
+    public void close() {
+      process.destroyForcibly();
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** The rules that keep the rooms apart. */
+package org.calmanchor.examples.architecture;
