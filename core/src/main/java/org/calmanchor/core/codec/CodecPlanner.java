@@ -89,8 +89,12 @@ public final class CodecPlanner<T> {
     for (Particle particle : content.group().particles()) {
       elements.add(element(particle, structure, complex));
     }
+    AttributeSlot[] attributeSlots = attributes.toArray(new AttributeSlot[0]);
+    ElementSlot[] elementSlots = elements.toArray(new ElementSlot[0]);
+    Composite composite = structure.composite();
     return new ComplexElement(
-        complex.name(), attributes, elements, structure.composite(), end.isLenient());
+        new ComplexReader(complex.name(), attributeSlots, elementSlots, composite),
+        new ComplexWriter(attributeSlots, elementSlots, composite, end.isLenient()));
   }
 
   private static IllegalArgumentException unplannable(String what) {

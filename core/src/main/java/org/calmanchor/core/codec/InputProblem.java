@@ -12,13 +12,9 @@ package org.calmanchor.core.codec;
  */
 public record InputProblem(
     String path, Code code, String expected, String found, int line, int column) {
-  private static final int MOST_SHOWN = 80;
-
   /** Cuts what was found. */
   public InputProblem {
-    if (found.length() > MOST_SHOWN) {
-      found = found.substring(0, MOST_SHOWN) + "…";
-    }
+    found = Excerpt.of(found);
   }
 
   /** The kinds of mistakes, as they are published. */
@@ -60,8 +56,10 @@ public record InputProblem(
     };
   }
 
+  /** The same, seen from one level further out. */
   InputProblem within(String step) {
+    String shown = Excerpt.of(step);
     return new InputProblem(
-        path.isEmpty() ? step : step + "/" + path, code, expected, found, line, column);
+        path.isEmpty() ? shown : shown + "/" + path, code, expected, found, line, column);
   }
 }

@@ -1,7 +1,6 @@
 package org.calmanchor.core.codec;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.util.Arrays;
 
 /**
@@ -56,12 +55,16 @@ public final class XmlOut {
     return Arrays.copyOf(buffer, length);
   }
 
-  /** Hands what is held to the sink. */
+  /**
+   * Hands what is held to the sink.
+   *
+   * @throws BrokenSinkException when it takes no more
+   */
   public void flush() {
     try {
       sink.take(buffer, length);
     } catch (IOException gone) {
-      throw new UncheckedIOException(gone);
+      throw new BrokenSinkException(gone);
     }
     length = 0;
   }

@@ -1,6 +1,5 @@
 package org.calmanchor.core.endpoint;
 
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -10,6 +9,7 @@ import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.BrokenSinkException;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.Handles;
 import org.calmanchor.core.codec.JavaEnd;
@@ -123,7 +123,7 @@ public final class Endpoint {
   public CompletionStage<Void> handle(Request request, Response response) {
     try {
       new Exchange(this, request, response).run();
-    } catch (UncheckedIOException callerGone) {
+    } catch (BrokenSinkException callerGone) {
       response.abort();
     }
     return CompletableFuture.completedFuture(null);

@@ -1,11 +1,11 @@
 package org.calmanchor.core.endpoint;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.time.Instant;
+import java.util.List;
 import java.util.concurrent.ThreadLocalRandom;
-import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.BrokenSinkException;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.XmlIn;
@@ -26,6 +26,9 @@ final class Exchange {
 
   /** How much of an answer is held back, so that a failure can still become a fault. */
   private static final int RESPONSE_BUFFER = 64 << 10;
+
+  /** How many operations a fault names when it did not know the one asked for. */
+  private static final int MOST_NAMED = 20;
 
   private static final String INCIDENT_LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
 
@@ -113,10 +116,10 @@ final class Exchange {
   }
 
   private String known() {
-    return endpoint.operations().values().stream()
-        .map(OperationPlan::name)
-        .sorted()
-        .collect(Collectors.joining(", "));
+    List<String> names =
+        endpoint.operations().values().stream().map(OperationPlan::name).sorted().toList();
+    String shown = String.join(", ", names.subList(0, Math.min(MOST_NAMED, names.size())));
+    return names.size() > MOST_NAMED ? shown + ", … (" + names.size() + " in all)" : shown;
   }
 
   private boolean isLate() {
@@ -146,7 +149,7 @@ final class Exchange {
     try {
       writer.write(out, body -> operation.response().write(body, result));
       out.flush();
-    } catch (UncheckedIOException callerGone) {
+    } catch (BrokenSinkException callerGone) {
       throw callerGone;
     } catch (RuntimeException | StackOverflowError failed) {
       incident(failed);
@@ -196,7 +199,7 @@ final class Exchange {
     try {
       endpoint.writer(version).write(out, fault);
       out.flush();
-    } catch (UncheckedIOException callerGone) {
+    } catch (BrokenSinkException callerGone) {
       throw callerGone;
     } catch (RuntimeException unwritable) {
       if (hasBegun) {

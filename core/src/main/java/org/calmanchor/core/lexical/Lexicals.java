@@ -51,8 +51,7 @@ final class Lexicals {
     }
     try {
       return LocalDate.of(
-          // XML Schema 1.0 has no year 0: its -0001 is the year before 0001, java.time's 0.
-          year < 0 ? year + 1 : year,
+          year,
           Integer.parseInt(text.substring(length - 5, length - 3)),
           Integer.parseInt(text.substring(length - 2)));
     } catch (DateTimeException noSuchDay) {
@@ -61,9 +60,10 @@ final class Lexicals {
   }
 
   private static String printDate(LocalDate day) {
-    int year = day.getYear() <= 0 ? day.getYear() - 1 : day.getYear();
-    if (year < -999_999_999) {
-      throw new LexicalException("years have at most nine digits");
+    int year = day.getYear();
+    if (year == 0) {
+      // Leap years follow the number as written, so no other year may stand for it.
+      throw new LexicalException("XML Schema 1.0 has no year 0000");
     }
     String digits = Integer.toString(Math.abs(year));
     return (year < 0 ? "-" : "")

@@ -23,7 +23,6 @@ public enum ProblemCode {
   ENUM_LEXICAL(208),
   PACKAGE_CLOSED(209),
   ANNOTATIONS_CONTRADICT(210),
-  FAULT_NOT_EXCEPTION(301),
   FAULT_CONSTRUCTOR(302);
 
   private final int number;

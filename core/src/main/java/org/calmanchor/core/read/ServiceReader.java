@@ -188,7 +188,7 @@ final class ServiceReader {
         claim(
             owners,
             fault.element().name().getLocalPart(),
-            "the fault " + fault.member().exception().signature(),
+            "the fault " + fault.member().exception().name(),
             "");
       }
     }

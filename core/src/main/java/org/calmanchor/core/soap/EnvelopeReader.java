@@ -2,6 +2,7 @@ package org.calmanchor.core.soap;
 
 import java.util.LinkedHashSet;
 import java.util.Set;
+import org.calmanchor.core.codec.Excerpt;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.lexical.Lexical;
@@ -41,13 +42,9 @@ public final class EnvelopeReader {
         new SoapFault(
             FaultCode.VERSION_MISMATCH,
             "The envelope is in namespace \""
-                + shortened(namespace)
+                + Excerpt.of(namespace)
                 + "\"; SOAP 1.1 and SOAP 1.2 are understood.",
             null));
-  }
-
-  private static String shortened(String text) {
-    return text.length() > 80 ? text.substring(0, 80) + "…" : text;
   }
 
   /** The message's version. */
@@ -77,7 +74,7 @@ public final class EnvelopeReader {
     Set<String> notUnderstood = new LinkedHashSet<>();
     while (in.nextElement()) {
       if (isForUs() && mustBeUnderstood()) {
-        notUnderstood.add("{" + shortened(in.namespace()) + "}" + shortened(in.localName()));
+        notUnderstood.add("{" + Excerpt.of(in.namespace()) + "}" + Excerpt.of(in.localName()));
       }
       in.skip();
     }

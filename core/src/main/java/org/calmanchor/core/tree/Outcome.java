@@ -8,10 +8,7 @@ public sealed interface Outcome
     permits Outcome.Result, Outcome.DeclaredFault, Outcome.OtherFault, Outcome.Unreadable {
 
   /** A response; its members by name, empty for void. */
-  record Result(Map<String, Object> values) implements Outcome {
-    /** Copies nothing: trees from a reader are immutable by use. */
-    public Result {}
-  }
+  record Result(Map<String, Object> values) implements Outcome {}
 
   /**
    * A fault that the contract declares.

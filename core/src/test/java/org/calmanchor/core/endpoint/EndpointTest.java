@@ -127,7 +127,9 @@ class EndpointTest {
         List.of(
             "<read><flags>A</flags><flags>B</flags></read>",
             "read/flags stands too often; expected at most 1."));
-    rows.add(List.of("<read><flag>A</flag></read>", "read/flags is missing"));
+    rows.add(
+        List.of(
+            "<read><flag>A</flag></read>", "read/flag does not belong here; expected only flags."));
     rows.add(
         List.of(
             "<read><flags>A</flags><x/></read>",
@@ -290,6 +292,23 @@ class EndpointTest {
       assertThat(Call.of(envelope(SoapVersion.SOAP_1_1, body), "text/xml").on(small).answer())
           .as(body)
           .contains("soap:Client", "code=\"limit\"");
+    }
+  }
+
+  @Test
+  void doesNotLetASenderFillTheAnswer() throws Exception {
+    String huge = "😀".repeat(100_000);
+    String name = "n".repeat(1_000_000);
+    for (String body :
+        List.of(
+            "<measure><length><metres>" + huge + "</metres></length></measure>",
+            "<measure><length><metres>a" + huge + "</metres></length></measure>",
+            "<measure><" + name + "/></measure>",
+            "<" + name + "/>",
+            "<read xmlns='" + huge + "'/>")) {
+      Call call = call(body);
+      assertThat(call.answer()).hasSizeLessThan(2_000).contains("soap:Client");
+      assertThat(Standards.firstError(schema, call.answer())).isEmpty();
     }
   }
 

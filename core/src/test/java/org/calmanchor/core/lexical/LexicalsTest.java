@@ -176,7 +176,8 @@ class LexicalsTest {
   Arbitrary<LocalDate> days() {
     return Arbitraries.longs()
         .between(LocalDate.of(-20_000, 1, 1).toEpochDay(), LocalDate.of(20_000, 1, 1).toEpochDay())
-        .map(LocalDate::ofEpochDay);
+        .map(LocalDate::ofEpochDay)
+        .filter(day -> day.getYear() != 0);
   }
 
   @ParameterizedTest
@@ -187,9 +188,14 @@ class LexicalsTest {
   }
 
   @Test
-  void writesTheYearBeforeTheFirstAsTheStandardDoes() {
-    assertThat(Lexicals.DATE.print(LocalDate.of(0, 12, 31))).isEqualTo("-0001-12-31");
-    assertThat(Lexicals.DATE.parse("-0001-12-31")).isEqualTo(LocalDate.of(0, 12, 31));
+  void knowsNoYearZeroEitherWay() {
+    assertThatExceptionOfType(LexicalException.class)
+        .isThrownBy(() -> Lexicals.DATE.print(LocalDate.of(0, 12, 31)))
+        .withMessage("XML Schema 1.0 has no year 0000");
+    assertThatExceptionOfType(LexicalException.class)
+        .isThrownBy(() -> Lexicals.DATE.parse("0000-12-31"))
+        .withMessage("there is no year 0000");
+    assertThat(Lexicals.DATE.print(LocalDate.of(-4, 2, 29))).isEqualTo("-0004-02-29");
   }
 
   @Test

@@ -96,7 +96,7 @@ class ContractReaderTest {
             """
             CALM-110 SameElements: the request of SameElements.moorResponse() and the response of SameElements.moor() would both be element "moorResponse".
               Give one of them a name of its own: @Operation(name = "...").
-            CALM-110 SameElements: the request of SameElements.moor() and the fault Taken would both be element "moor".
+            CALM-110 SameElements: the request of SameElements.moor() and the fault org.calmanchor.core.read.BadServices$SameElements$Taken would both be element "moor".
               Give one of them a name of its own: @Fault(name = "...").\
             """),
         Arguments.of(

@@ -1,0 +1,12 @@
+package org.calmanchor.core.codec;
+
+import java.io.IOException;
+
+/** What a message was written to takes no more of it; its reader has gone. */
+public final class BrokenSinkException extends RuntimeException {
+  private static final long serialVersionUID = 1L;
+
+  BrokenSinkException(IOException cause) {
+    super(cause);
+  }
+}

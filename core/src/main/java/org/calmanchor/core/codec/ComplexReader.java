@@ -1,0 +1,201 @@
+package org.calmanchor.core.codec;
+
+import java.util.ArrayList;
+import java.util.List;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.model.Names;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Reads attributes and a sequence of elements into a whole, and refuses whatever else stands there.
+ */
+final class ComplexReader {
+  private static final Logger LOG = LoggerFactory.getLogger(ComplexReader.class);
+
+  private final @Nullable QName type;
+  private final AttributeSlot[] attributes;
+  private final ElementSlot[] elements;
+  private final Composite composite;
+
+  ComplexReader(
+      @Nullable QName type,
+      AttributeSlot[] attributes,
+      ElementSlot[] elements,
+      Composite composite) {
+    this.type = type;
+    this.attributes = attributes;
+    this.elements = elements;
+    this.composite = composite;
+  }
+
+  Object read(XmlIn in) {
+    @Nullable Object[] values = new @Nullable Object[attributes.length + elements.length];
+    readAttributes(in, values);
+    readElements(in, values);
+    try {
+      return composite.whole(values);
+    } catch (RefusedValueException refused) {
+      // Its words were written for developers: they stay here, the place goes out.
+      LOG.debug("a data type refused its values", refused.getCause());
+      throw in.problem(Code.VALUE, "values that the data type accepts together", "refused");
+    }
+  }
+
+  private void readAttributes(XmlIn in, @Nullable Object[] values) {
+    int count = in.attributeCount();
+    int found = 0;
+    for (AttributeSlot slot : attributes) {
+      String text = count == 0 ? null : in.attribute(slot.namespace(), slot.name());
+      if (text != null) {
+        found++;
+        values[slot.member()] = slot.holder().hold(readAttribute(in, slot, text));
+      } else if (slot.required()) {
+        throw in.problem(Code.MISSING, slot.lexical().form(), "").within("@" + slot.name());
+      } else {
+        values[slot.member()] = slot.holder().hold(null);
+      }
+    }
+    if (found < count) {
+      refuseOthers(in);
+    }
+  }
+
+  private static Object readAttribute(XmlIn in, AttributeSlot slot, String text) {
+    try {
+      return SimpleElement.parse(slot.lexical(), text, in);
+    } catch (InvalidMessageException invalid) {
+      throw invalid.within("@" + slot.name());
+    }
+  }
+
+  private void refuseOthers(XmlIn in) {
+    for (int i = 0; i < in.attributeCount(); i++) {
+      String namespace = in.attributeNamespace(i);
+      String name = in.attributeName(i);
+      boolean known = namespace.equals(Names.XSI);
+      for (AttributeSlot slot : attributes) {
+        known |= slot.name().equals(name) && slot.namespace().equals(namespace);
+      }
+      if (!known) {
+        throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributeValue(i))
+            .within("@" + name);
+      }
+    }
+    SimpleElement.checkType(in, type);
+  }
+
+  private void readElements(XmlIn in, @Nullable Object[] values) {
+    int at = 0;
+    int count = 0;
+    List<Object> items = null;
+    while (in.nextElement()) {
+      while (at < elements.length && !in.isAt(elements[at].namespace(), elements[at].name())) {
+        if (!isKnown(in)) {
+          // A wrong name is the mistake, not the right one's absence.
+          throw unexpected(in);
+        }
+        finish(in, elements[at++], count, items, values);
+        count = 0;
+        items = null;
+      }
+      if (at == elements.length) {
+        throw unexpected(in);
+      }
+      ElementSlot slot = elements[at];
+      if (count == slot.max()) {
+        throw in.problem(Code.TOO_MANY, "at most " + slot.max(), "").within(slot.name());
+      }
+      Object value = readElement(in, slot, count++);
+      if (slot.repeats()) {
+        items = items == null ? new ArrayList<>() : items;
+        items.add(value);
+      } else {
+        values[slot.member()] = slot.holder().hold(value);
+      }
+    }
+    while (at < elements.length) {
+      finish(in, elements[at++], count, items, values);
+      count = 0;
+      items = null;
+    }
+  }
+
+  private boolean isKnown(XmlIn in) {
+    for (ElementSlot slot : elements) {
+      if (in.isAt(slot.namespace(), slot.name())) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private @Nullable Object readElement(XmlIn in, ElementSlot slot, int index) {
+    try {
+      if (!in.isNil()) {
+        return slot.codec().read(in);
+      }
+      if (!slot.nillable()) {
+        throw in.problem(Code.NIL, "a value", "");
+      }
+      if (in.nextElement()) {
+        throw in.problem(Code.UNEXPECTED, "nothing in a nil element", in.localName());
+      }
+      return null;
+    } catch (InvalidMessageException invalid) {
+      throw invalid.within(slot.step(index));
+    }
+  }
+
+  /** Leaves a slot behind: holds what came, and misses what did not. */
+  private static void finish(
+      XmlIn in,
+      ElementSlot slot,
+      int count,
+      @Nullable List<Object> items,
+      @Nullable Object[] values) {
+    if (count < slot.min()) {
+      String expected = slot.repeats() ? "at least " + slot.min() : "one";
+      throw in.problem(Code.MISSING, expected, "").within(slot.name());
+    }
+    if (slot.repeats()) {
+      try {
+        values[slot.member()] = slot.holder().holdAll(items == null ? List.of() : items);
+      } catch (LexicalException refused) {
+        throw in.problem(Code.VALUE, "each value once", String.valueOf(refused.getMessage()))
+            .within(slot.name());
+      }
+    } else if (count == 0) {
+      values[slot.member()] = slot.holder().hold(null);
+    }
+  }
+
+  private InvalidMessageException unexpected(XmlIn in) {
+    String name = in.localName();
+    String namespace = in.namespace();
+    for (ElementSlot slot : elements) {
+      if (slot.name().equals(name)) {
+        String expected =
+            slot.namespace().equals(namespace)
+                ? slot.repeats()
+                    ? "its items together, in the published order"
+                    : "it once, in the published order"
+                : "it in namespace \""
+                    + slot.namespace()
+                    + "\", not \""
+                    + Excerpt.of(namespace)
+                    + "\"";
+        return in.problem(Code.UNEXPECTED, expected, name).within(name);
+      }
+    }
+    StringBuilder known = new StringBuilder();
+    for (ElementSlot slot : elements) {
+      known.append(known.isEmpty() ? "" : ", ").append(slot.name());
+    }
+    String expected = known.isEmpty() ? "no element" : "only " + known;
+    return in.problem(Code.UNEXPECTED, expected, name).within(name);
+  }
+}

@@ -1,0 +1,91 @@
+package org.calmanchor.core.codec;
+
+import org.jspecify.annotations.Nullable;
+
+/** Writes a whole as attributes and a sequence of elements. */
+final class ComplexWriter {
+  private static final byte[] NIL = Tag.encode(" xsi:nil=\"");
+
+  private final AttributeSlot[] attributes;
+  private final ElementSlot[] elements;
+  private final Composite composite;
+  private final boolean lenient;
+
+  /**
+   * A writer.
+   *
+   * @param lenient whether null for a required member is left out, rather than refused
+   */
+  ComplexWriter(
+      AttributeSlot[] attributes, ElementSlot[] elements, Composite composite, boolean lenient) {
+    this.attributes = attributes;
+    this.elements = elements;
+    this.composite = composite;
+    this.lenient = lenient;
+  }
+
+  void write(XmlOut out, Tag tag, @Nullable Object value) {
+    if (value == null) {
+      throw new EncodeException("null where a value is required");
+    }
+    out.open(tag);
+    for (AttributeSlot slot : attributes) {
+      writeAttribute(out, slot, composite.member(value, slot.member()));
+    }
+    if (elements.length == 0) {
+      out.empty();
+      return;
+    }
+    out.content();
+    for (ElementSlot slot : elements) {
+      Object held = composite.member(value, slot.member());
+      if (slot.repeats()) {
+        writeAll(out, slot, held);
+      } else {
+        writeOne(out, slot, slot.holder().value(held), 0);
+      }
+    }
+    out.close(tag);
+  }
+
+  private void writeAttribute(XmlOut out, AttributeSlot slot, @Nullable Object held) {
+    Object value = slot.holder().value(held);
+    if (value != null) {
+      try {
+        out.attribute(slot.open(), SimpleElement.print(slot.lexical(), value));
+      } catch (EncodeException failed) {
+        throw failed.within("@" + slot.name());
+      }
+    } else if (slot.required() && !lenient) {
+      throw new EncodeException("null where a value is required").within("@" + slot.name());
+    }
+  }
+
+  private void writeAll(XmlOut out, ElementSlot slot, @Nullable Object held) {
+    int count = 0;
+    for (Object item : slot.holder().values(held)) {
+      writeOne(out, slot, item, count++);
+    }
+    if (count < slot.min() && !lenient) {
+      throw new EncodeException("no item where at least " + slot.min() + " is required")
+          .within(slot.name());
+    }
+  }
+
+  private void writeOne(XmlOut out, ElementSlot slot, @Nullable Object value, int index) {
+    if (value == null && !slot.repeats() && (slot.min() == 0 || (lenient && !slot.nillable()))) {
+      return;
+    }
+    try {
+      if (value == null && slot.nillable()) {
+        out.open(slot.tag());
+        out.attribute(NIL, "true");
+        out.empty();
+      } else {
+        slot.codec().write(out, slot.tag(), value);
+      }
+    } catch (EncodeException failed) {
+      throw failed.within(slot.step(index));
+    }
+  }
+}
