@@ -123,7 +123,7 @@ class TestPageTest {
         .contains(
             "Declared fault BerthTaken (Client)",
             "H-07 is taken; it is free from 2027-07-08.",
-            "freeFrom DateWithoutZone 2027-07-08");
+            "freeFrom date 2027-07-08");
   }
 
   @Test

@@ -26,9 +26,11 @@ final class Forms {
       Set.of("byte", "short", "int", "long", "integer", "decimal", "float", "double");
 
   private final Contract contract;
+  private final TypeNames names;
 
   Forms(Contract contract) {
     this.contract = contract;
+    this.names = new TypeNames(contract);
   }
 
   List<OperationView> operations() {
@@ -63,7 +65,7 @@ final class Forms {
     for (Schema schema : contract.schemas()) {
       for (TypeDefinition type : schema.types()) {
         if (type instanceof ComplexType complex) {
-          types.add(new TypeView(nameOf(TypeUse.named(named(type))), fields(complex)));
+          types.add(new TypeView(named(type).getLocalPart(), fields(complex)));
         }
       }
     }
@@ -106,7 +108,7 @@ final class Forms {
     return new FieldView(
         key,
         name,
-        kind == Kind.STRUCTURE || kind == Kind.CHOICE ? nameOf(type) : builtIn(type),
+        names.shown(type),
         kind,
         required,
         repeats,
@@ -122,7 +124,7 @@ final class Forms {
     if (!choices.isEmpty()) {
       return Kind.CHOICE;
     }
-    String builtIn = builtIn(type);
+    String builtIn = names.builtIn(type);
     if (builtIn.equals("date")) {
       return Kind.DATE;
     }
@@ -137,18 +139,6 @@ final class Forms {
           .map(Facet::value)
           .toList();
     }
-    return builtIn(type).equals("boolean") ? List.of("true", "false") : List.of();
-  }
-
-  private String builtIn(TypeUse type) {
-    if (contract.definition(type) instanceof SimpleType simple
-        && simple.variety() instanceof SimpleType.Restriction restriction) {
-      return builtIn(restriction.base());
-    }
-    return nameOf(type);
-  }
-
-  static String nameOf(TypeUse type) {
-    return type instanceof TypeUse.Named named ? named.name().getLocalPart() : "";
+    return names.builtIn(type).equals("boolean") ? List.of("true", "false") : List.of();
   }
 }

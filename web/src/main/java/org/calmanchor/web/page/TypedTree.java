@@ -19,9 +19,11 @@ import org.jspecify.annotations.Nullable;
  */
 final class TypedTree {
   private final Contract contract;
+  private final TypeNames names;
 
   TypedTree(Contract contract) {
     this.contract = contract;
+    this.names = new TypeNames(contract);
   }
 
   List<Map<String, Object>> members(ComplexType type, Map<?, ?> values) {
@@ -49,7 +51,7 @@ final class TypedTree {
     if (!particle.repeats()) {
       return one(name, element.type(), value);
     }
-    Map<String, Object> node = node(name, "list of " + Forms.nameOf(element.type()));
+    Map<String, Object> node = node(name, "list of " + names.shown(element.type()));
     List<Map<String, Object>> items = new ArrayList<>();
     if (value instanceof List<?> list) {
       list.forEach(
@@ -60,7 +62,7 @@ final class TypedTree {
   }
 
   private Map<String, Object> one(String name, TypeUse type, @Nullable Object value) {
-    Map<String, Object> node = node(name, Forms.nameOf(type));
+    Map<String, Object> node = node(name, names.shown(type));
     TypeDefinition definition = contract.definition(type);
     if (definition instanceof ComplexType complex && value instanceof Map<?, ?> fields) {
       node.put("members", members(complex, fields));

@@ -1,0 +1,37 @@
+package org.calmanchor.web.page;
+
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Facet;
+import org.calmanchor.core.model.SimpleType;
+import org.calmanchor.core.model.TypeUse;
+
+/** The names of types as people read them. */
+final class TypeNames {
+  private final Contract contract;
+
+  TypeNames(Contract contract) {
+    this.contract = contract;
+  }
+
+  /** The type's own name; for a restriction of a built-in type that lists no values, that one's. */
+  String shown(TypeUse type) {
+    boolean isNarrowed =
+        contract.definition(type) instanceof SimpleType simple
+            && simple.variety() instanceof SimpleType.Restriction restriction
+            && restriction.facets().stream().noneMatch(f -> f.kind() == Facet.Kind.ENUMERATION);
+    return isNarrowed ? builtIn(type) : nameOf(type);
+  }
+
+  /** The name of the built-in type that a simple type goes back to. */
+  String builtIn(TypeUse type) {
+    if (contract.definition(type) instanceof SimpleType simple
+        && simple.variety() instanceof SimpleType.Restriction restriction) {
+      return builtIn(restriction.base());
+    }
+    return nameOf(type);
+  }
+
+  private static String nameOf(TypeUse type) {
+    return type instanceof TypeUse.Named named ? named.name().getLocalPart() : "";
+  }
+}
