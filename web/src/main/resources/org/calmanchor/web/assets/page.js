@@ -247,6 +247,11 @@ function table(nodes) {
     ),
   );
   const head = ["name", "type", "value"].map((title) => element("th", { scope: "col" }, title));
+  return grid(head, rows);
+}
+
+/** A table that scrolls by itself when the page is narrow. */
+function grid(head, rows) {
   return element(
     "div",
     { class: "scroll" },
@@ -277,16 +282,7 @@ function list(items) {
       ),
     ),
   );
-  return element(
-    "div",
-    { class: "scroll" },
-    element(
-      "table",
-      { class: "typed" },
-      element("thead", {}, element("tr", {}, ...head)),
-      element("tbody", {}, ...rows),
-    ),
-  );
+  return grid(head, rows);
 }
 
 /** A value within a row: its members one below the other, without their types. */
