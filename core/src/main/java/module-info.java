@@ -7,6 +7,7 @@ module org.calmanchor.core {
   requires com.ctc.wstx;
 
   exports org.calmanchor.core.model;
+  exports org.calmanchor.core.lexical;
   exports org.calmanchor.core.read;
   exports org.calmanchor.core.wsdl;
   exports org.calmanchor.core.tree;

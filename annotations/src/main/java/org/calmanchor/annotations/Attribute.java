@@ -7,8 +7,8 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
 /**
- * Writes a record component as an {@code xsd:attribute} (XML Schema 1.0 part 1, section 3.2)
- * instead of an element. Its type must be a simple one.
+ * Writes a record component or property as an {@code xsd:attribute} (XML Schema 1.0 part 1, section
+ * 3.2) instead of an element. Its type must be a simple one.
  *
  * <pre>{@code
  * public record Berth(@Attribute String code, Pier pier) {}   // <berth code="H-07">...
@@ -21,6 +21,23 @@ public @interface Attribute {
   /** The attribute's name; by default the component's name. */
   String name() default "";
 
+  /** Whether the attribute must be present. One whose type lets it be absent is always optional. */
+  Use use() default Use.REQUIRED;
+
+  /**
+   * The value that an absent attribute stands for, in its lexical form; it makes the attribute
+   * optional. Empty for none.
+   */
+  String defaultValue() default "";
+
   /** What the value means, for the reader of the WSDL and of the test page. */
   String doc() default "";
+
+  /** Whether an attribute must be present (XML Schema 1.0 part 1, section 3.2.2). */
+  enum Use {
+    /** It must. */
+    REQUIRED,
+    /** It may be left out. */
+    OPTIONAL
+  }
 }

@@ -32,6 +32,12 @@ public @interface Element {
   String name() default "";
 
   /**
+   * The namespace of the element, where that is not the one of the type or message around it; the
+   * element is then a global one there, referred to.
+   */
+  String namespace() default "";
+
+  /**
    * 0 lets the element be left out, 1 requires it; by default the Java type decides: {@code
    * Optional}, a nullness mark and lists make it 0, everything else 1. On a list, 1 asks for at
    * least one item.
@@ -40,6 +46,17 @@ public @interface Element {
 
   /** Whether {@code xsi:nil="true"} may stand for null. */
   boolean nillable() default false;
+
+  /**
+   * The name of an element around the items of a list, which otherwise stand one after the other.
+   */
+  String wrapper() default "";
+
+  /**
+   * The built-in type of XML Schema, where the Java type has several that fit, such as {@code
+   * hexBinary} for bytes; by default the first one.
+   */
+  String type() default "";
 
   /** What the value means, for the reader of the WSDL and of the test page. */
   String doc() default "";

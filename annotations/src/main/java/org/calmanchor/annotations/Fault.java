@@ -35,6 +35,9 @@ public @interface Fault {
   /** The name of the fault and of its detail element; by default the exception's simple name. */
   String name() default "";
 
+  /** The namespace of the detail element; by default the service's. */
+  String namespace() default "";
+
   /** Whose doing the fault is. */
   Code code() default Code.RECEIVER;
 

@@ -31,6 +31,21 @@ public @interface Operation {
    */
   String action() default "";
 
+  /** The response's element; by default the operation's name followed by "Response". */
+  String response() default "";
+
+  /**
+   * Whether the caller gets no answer but that the message arrived and was read (WSDL 1.1, section
+   * 2.4.1); for methods without result and faults.
+   */
+  boolean oneWay() default false;
+
+  /**
+   * Exceptions with {@link Fault} that the operation may end in besides those that it declares by
+   * {@code throws}, as asynchronous ones do.
+   */
+  Class<? extends Throwable>[] faults() default {};
+
   /** What the operation does, for the reader of the WSDL and of the test page. */
   String doc() default "";
 }

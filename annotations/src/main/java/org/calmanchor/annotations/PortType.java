@@ -7,8 +7,8 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
 /**
- * Marks a class as a service: it becomes a {@code wsdl:portType} (WSDL 1.1, section 2.4) with a
- * binding and a port for SOAP 1.1 and SOAP 1.2 each.
+ * Marks a class, or an interface that a class implements, as a service: it becomes a {@code
+ * wsdl:portType} (WSDL 1.1, section 2.4) with a binding and a port for SOAP 1.1 and SOAP 1.2 each.
  *
  * <pre>{@code
  * @PortType(namespace = "urn:lanternquay:berths")
@@ -34,6 +34,28 @@ public @interface PortType {
   /** The {@code wsdl:service}'s name; by default the port type's name followed by "Service". */
   String service() default "";
 
+  /** Which methods are operations. */
+  Exposing exposing() default Exposing.ANNOTATED;
+
+  /** The versions of SOAP that the service speaks, each with a binding and a port. */
+  Version[] versions() default {Version.SOAP_1_1, Version.SOAP_1_2};
+
   /** What the service does, for the reader of the WSDL and of the test page. */
   String doc() default "";
+
+  /** Which methods of a service are operations. */
+  enum Exposing {
+    /** Those marked with {@link Operation}. */
+    ANNOTATED,
+    /** All public ones that are not marked with {@link Omit}. */
+    PUBLIC
+  }
+
+  /** A version of SOAP. */
+  enum Version {
+    /** SOAP 1.1. */
+    SOAP_1_1,
+    /** SOAP 1.2. */
+    SOAP_1_2
+  }
 }

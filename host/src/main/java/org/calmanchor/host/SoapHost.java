@@ -48,10 +48,13 @@ public final class SoapHost {
   }
 
   /**
-   * Serves {@code service}, an object of an annotated class, at {@code path}.
+   * Serves {@code service}, an object of an annotated class or of one beneath it, at {@code path}.
+   * Several services may share a path, such as versions of one with different namespaces: messages
+   * are told apart by their body elements.
    *
    * @throws org.calmanchor.core.read.ContractException with every problem of its contract
-   * @throws IllegalArgumentException when the path is malformed or has a service already
+   * @throws IllegalArgumentException when the path is malformed, or has a service already whose
+   *     messages could not be told apart from this one's
    */
   public SoapHost serve(String path, Object service) {
     return serve(path, ContractReader.read(service.getClass()), service);
@@ -60,13 +63,18 @@ public final class SoapHost {
   /**
    * Serves {@code service} at {@code path}, as a reading made before describes it.
    *
-   * @throws IllegalArgumentException when the path is malformed or has a service already
+   * @throws IllegalArgumentException when the path is malformed, or has a service already whose
+   *     messages could not be told apart from this one's, or the service lacks a method
    */
   public SoapHost serve(String path, Reading reading, Object service) {
-    if (services.stream().anyMatch(hosted -> hosted.path().equals(path))) {
-      throw new IllegalArgumentException("there is a service at " + path + " already");
+    Endpoint endpoint = Endpoint.of(reading, service);
+    for (int i = 0; i < services.size(); i++) {
+      if (services.get(i).path().equals(path)) {
+        services.set(i, new Hosted(path, services.get(i).endpoint().and(endpoint)));
+        return this;
+      }
     }
-    services.add(new Hosted(path, Endpoint.of(reading, service)));
+    services.add(new Hosted(path, endpoint));
     return this;
   }
 

@@ -54,8 +54,12 @@ final class PageCalls {
     if (!(question.get("values") instanceof Map<?, ?> values)) {
       throw new IllegalArgumentException("\"values\" is missing.");
     }
+    Map<String, Object> headerValues =
+        question.get("headers") instanceof Map<?, ?> given ? named(given) : Map.of();
     byte[] envelope =
-        service.messages().request(operation, version, named(values), TreeMessages.Layout.INDENTED);
+        service
+            .messages()
+            .request(operation, version, named(values), headerValues, TreeMessages.Layout.INDENTED);
     String action = service.action(operation);
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));

@@ -1,15 +1,13 @@
 package org.calmanchor.web;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.model.Contract;
 import org.calmanchor.web.page.Pages;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
@@ -22,7 +20,7 @@ public final class Site {
   static final String ASSETS = "/calm-anchor";
 
   private final Map<String, Hosted> services = new LinkedHashMap<>();
-  private final Map<String, ServiceSite> pages = new LinkedHashMap<>();
+  private final Map<String, List<ServiceSite>> sites = new LinkedHashMap<>();
   private final Pages rendered = new Pages();
   private final Assets assets = new Assets();
   private final HostRule hosts;
@@ -40,7 +38,11 @@ public final class Site {
       if (services.put(service.path(), service) != null) {
         throw new IllegalArgumentException("two services have the path " + service.path());
       }
-      pages.put(service.path(), new ServiceSite(service.path(), service.endpoint().contract()));
+      List<ServiceSite> atPath = new ArrayList<>();
+      for (Contract contract : service.endpoint().contracts()) {
+        atPath.add(new ServiceSite(service.path(), contract, atPath.isEmpty()));
+      }
+      sites.put(service.path(), List.copyOf(atPath));
     }
   }
 
@@ -62,8 +64,7 @@ public final class Site {
     } else if (service != null) {
       document(service, request, response);
     } else if (request.path().equals("/")) {
-      Answers.html(
-          response, 200, rendered.index(List.copyOf(pages.values()), hosts.baseOf(request)));
+      Answers.html(response, 200, rendered.index(all(), hosts.baseOf(request)));
     } else if (request.path().startsWith(ASSETS + "/")) {
       assets.send(request, response);
     } else {
@@ -88,53 +89,68 @@ public final class Site {
 
   private CompletionStage<Void> post(Hosted service, HttpRequest request, HttpResponse response)
       throws IOException {
-    String query = query(request);
-    if (query.startsWith("page=") && settings.showsPages()) {
+    Query query = Query.of(request.query());
+    String question = query.value("page");
+    if (question != null && settings.showsPages()) {
+      ServiceSite site = siteOf(service, query.value("service"));
       if (hosts.isFromElsewhere(request)) {
         Answers.plain(response, 403, "Only this server's own page may ask this.");
+      } else if (site == null) {
+        Answers.plain(response, 404, "There is no such service.");
       } else {
-        new PageCalls(pageOf(service)).answer(query.substring(5), request, response);
+        new PageCalls(site).answer(question, request, response);
       }
       return CompletableFuture.completedFuture(null);
     }
-    return service
-        .endpoint()
-        .handle(new SoapExchange(request, response), new SoapExchange(request, response));
+    SoapExchange exchange = new SoapExchange(request, response);
+    return service.endpoint().handle(exchange, exchange);
   }
 
-  private ServiceSite pageOf(Hosted service) {
-    return Objects.requireNonNull(pages.get(service.path()));
+  private List<ServiceSite> all() {
+    return sites.values().stream().flatMap(List::stream).toList();
+  }
+
+  /** The service of that name, in any case; the first for none. */
+  private @Nullable ServiceSite siteOf(Hosted hosted, @Nullable String name) {
+    List<ServiceSite> atPath = sites.getOrDefault(hosted.path(), List.of());
+    return name == null || name.isEmpty()
+        ? atPath.get(0)
+        : atPath.stream()
+            .filter(site -> site.serviceName().equalsIgnoreCase(name))
+            .findFirst()
+            .orElse(null);
   }
 
   private void document(Hosted service, HttpRequest request, HttpResponse response)
       throws IOException {
-    String address = hosts.baseOf(request) + service.path();
-    String query = query(request);
-    if (query.equals("wsdl")) {
-      String wsdl = WsdlWriter.write(service.endpoint().contract(), address);
-      Answers.send(response, 200, "text/xml; charset=utf-8", wsdl.getBytes(StandardCharsets.UTF_8));
-    } else if (!query.isEmpty()) {
+    String base = hosts.baseOf(request);
+    Query query = Query.of(request.query());
+    String named = query.has("service") ? query.value("service") : query.value("wsdl");
+    ServiceSite site = siteOf(service, named);
+    boolean isAsked = query.isEmpty() || query.has("wsdl", "xsd", "service");
+    if (site == null || !isAsked) {
+      List<String> wsdls =
+          sites.getOrDefault(service.path(), List.of()).stream()
+              .map(each -> base + each.wsdl())
+              .toList();
       Answers.plain(
           response,
           404,
           "There is no \"?"
               + request.query()
               + "\" here. The WSDL is at "
-              + address
-              + "?wsdl, the service's page at "
-              + address);
+              + String.join(", ", wsdls)
+              + ", the service's page at "
+              + base
+              + service.path());
+    } else if (query.has("wsdl", "xsd")) {
+      new Documents(site, base + service.path()).send(query, response);
     } else {
+      String address = base + service.path();
       String page =
-          settings.showsPages()
-              ? rendered.service(pageOf(service), address)
-              : rendered.closed(pageOf(service), address);
+          settings.showsPages() ? rendered.service(site, address) : rendered.closed(site, address);
       Answers.html(response, 200, page);
     }
-  }
-
-  private static String query(HttpRequest request) {
-    String query = request.query();
-    return query == null ? "" : query.toLowerCase(Locale.ROOT);
   }
 
   private static void refuseMethod(
@@ -153,9 +169,6 @@ public final class Site {
   }
 
   private void missing(HttpRequest request, HttpResponse response) throws IOException {
-    Answers.html(
-        response,
-        404,
-        rendered.missing(request.path(), List.copyOf(pages.values()), hosts.baseOf(request)));
+    Answers.html(response, 404, rendered.missing(request.path(), all(), hosts.baseOf(request)));
   }
 }

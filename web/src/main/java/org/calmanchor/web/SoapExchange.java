@@ -64,9 +64,16 @@ record SoapExchange(HttpRequest request, HttpResponse response) implements Reque
   }
 
   @Override
-  public void begin(int status, String contentType) {
+  public void incident(String id) {
+    response.header("Incident-Id", id);
+  }
+
+  @Override
+  public void begin(int status, @Nullable String contentType) {
     response.status(status);
-    response.header("Content-Type", contentType);
+    if (contentType != null) {
+      response.header("Content-Type", contentType);
+    }
   }
 
   @Override

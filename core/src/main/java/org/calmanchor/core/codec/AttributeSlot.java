@@ -1,6 +1,7 @@
 package org.calmanchor.core.codec;
 
 import org.calmanchor.core.lexical.Lexical;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An attribute's place in a structure.
@@ -9,7 +10,9 @@ import org.calmanchor.core.lexical.Lexical;
  * @param name its local name
  * @param open what stands before its value when written
  * @param lexical text to value and back
+ * @param isQualified whether its value is a name with a prefix
  * @param required whether it must be present
+ * @param byDefault the value that its absence stands for, or null
  * @param holder how its value is held
  * @param member its index in the composite
  */
@@ -18,6 +21,8 @@ record AttributeSlot(
     String name,
     byte[] open,
     Lexical<Object> lexical,
+    boolean isQualified,
     boolean required,
+    @Nullable Object byDefault,
     Holder holder,
     int member) {}

@@ -4,16 +4,19 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.function.Supplier;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Particle;
-import org.calmanchor.core.model.Term;
+import org.calmanchor.core.model.Member;
+import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.read.Members.Place;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,7 +31,7 @@ public final class CodecPlanner<T> {
   private final End<T> end;
   private final Map<Key<T>, ElementCodec> planned = new HashMap<>();
 
-  private record Key<T>(QName type, T held) {}
+  private record Key<T>(QName type, T held, boolean isPolymorphic) {}
 
   /** A planner for one contract and one end. */
   public CodecPlanner(Contract contract, End<T> end) {
@@ -48,18 +51,33 @@ public final class CodecPlanner<T> {
   }
 
   private ElementCodec codec(TypeUse type, T held) {
+    if (contract.definition(type) instanceof ComplexType complex) {
+      List<ComplexType> derived = contract.derived(complex);
+      if (complex.isAbstract() || !derived.isEmpty()) {
+        return kept(type, held, true, () -> polymorphic(complex, derived, held));
+      }
+    }
+    return plain(type, held);
+  }
+
+  private ElementCodec plain(TypeUse type, T held) {
+    return kept(type, held, false, () -> newCodec(type, held));
+  }
+
+  private ElementCodec kept(
+      TypeUse type, T held, boolean isPolymorphic, Supplier<ElementCodec> plan) {
     QName name = nameOf(type);
     if (name == null) {
-      return newCodec(type, held);
+      return plan.get();
     }
-    Key<T> key = new Key<>(name, held);
+    Key<T> key = new Key<>(name, held, isPolymorphic);
     ElementCodec known = planned.get(key);
     if (known != null) {
       return known;
     }
     DeferredElement standIn = new DeferredElement();
     planned.put(key, standIn);
-    ElementCodec codec = newCodec(type, held);
+    ElementCodec codec = plan.get();
     standIn.is(codec);
     planned.put(key, codec);
     return codec;
@@ -69,75 +87,98 @@ public final class CodecPlanner<T> {
     return type instanceof TypeUse.Named named ? named.name() : ((TypeDefinition) type).name();
   }
 
-  private ElementCodec newCodec(TypeUse type, T held) {
-    if (!(contract.definition(type) instanceof ComplexType complex)) {
-      return new SimpleElement(nameOf(type), end.lexical(type, held));
+  private ElementCodec polymorphic(ComplexType declared, List<ComplexType> derived, T held) {
+    List<ComplexType> types =
+        new ArrayList<>(declared.isAbstract() ? List.of() : List.of(declared));
+    derived.stream().filter(type -> !type.isAbstract()).forEach(types::add);
+    List<QName> names = types.stream().map(type -> Objects.requireNonNull(type.name())).toList();
+    ElementCodec[] codecs = new ElementCodec[types.size()];
+    byte[][] marks = new byte[types.size()][];
+    for (int i = 0; i < codecs.length; i++) {
+      ComplexType type = types.get(i);
+      codecs[i] = plain(type, type.equals(declared) ? held : end.derived(type, held));
+      marks[i] = Tag.encode(" xsi:type=\"" + prefixes.tag(names.get(i)) + "\"");
     }
-    if (!(complex.content() instanceof ComplexType.Elements content)
-        || content.base() != null
-        || content.mixed()
-        || complex.isAbstract()
-        || content.group().compositor() != Term.Compositor.SEQUENCE) {
-      throw unplannable(complex.origin() + ": only sequences of elements");
-    }
-    End.Structure<T> structure = end.structure(complex, held);
-    List<AttributeSlot> attributes = new ArrayList<>();
-    for (AttributeUse attribute : complex.attributes()) {
-      attributes.add(attribute(attribute, structure));
-    }
-    List<ElementSlot> elements = new ArrayList<>();
-    for (Particle particle : content.group().particles()) {
-      elements.add(element(particle, structure, complex));
-    }
-    AttributeSlot[] attributeSlots = attributes.toArray(new AttributeSlot[0]);
-    ElementSlot[] elementSlots = elements.toArray(new ElementSlot[0]);
-    Composite composite = structure.composite();
-    return new ComplexElement(
-        new ComplexReader(complex.name(), attributeSlots, elementSlots, composite),
-        new ComplexWriter(attributeSlots, elementSlots, composite, end.isLenient()));
+    return new PolymorphicElement(
+        names,
+        codecs,
+        marks,
+        declared.isAbstract() ? Alternatives.UNKNOWN : 0,
+        end.alternatives(types));
   }
 
-  private static IllegalArgumentException unplannable(String what) {
-    return new IllegalArgumentException(what + " can be read and written");
+  private ElementCodec newCodec(TypeUse type, T held) {
+    if (!(contract.definition(type) instanceof ComplexType complex)) {
+      Lexical<Object> lexical = end.lexical(type, held);
+      return isQualified(type) ? new Qualified(lexical) : new SimpleElement(nameOf(type), lexical);
+    }
+    End.Structure<T> structure = end.structure(complex, held);
+    Composite composite = structure.composite();
+    List<AttributeSlot> slots = new ArrayList<>();
+    for (AttributeUse attribute : contract.attributes(complex)) {
+      slots.add(attribute(attribute, structure));
+    }
+    AttributeCodec attributes =
+        new AttributeCodec(complex.name(), slots.toArray(new AttributeSlot[0]), end.isLenient());
+    if (complex.content() instanceof ComplexType.Text text) {
+      int index = indexOf(Place.TEXT, new QName(""), structure);
+      T item = end.position(structure.members().get(index).held(), false).item();
+      return new TextElement(
+          attributes, end.lexical(text.type(), item), isQualified(text.type()), composite, index);
+    }
+    List<ElementSlot> elements = new ArrayList<>();
+    for (Member member : contract.members(complex)) {
+      elements.add(element(member, structure));
+    }
+    ElementSlot[] elementSlots = elements.toArray(new ElementSlot[0]);
+    return new ComplexElement(
+        new ComplexReader(attributes, elementSlots, composite),
+        new ComplexWriter(attributes, elementSlots, composite, end.isLenient()));
+  }
+
+  private boolean isQualified(TypeUse type) {
+    return contract.builtIn(type).equals(Names.xsd("QName"));
   }
 
   private AttributeSlot attribute(AttributeUse use, End.Structure<T> structure) {
-    int index = indexOf(use.name(), true, structure);
+    int index = indexOf(Place.ATTRIBUTE, use.name(), structure);
     End.Position<T> position = end.position(structure.members().get(index).held(), false);
     Lexical<Object> lexical = end.lexical(use.type(), position.item());
+    String byDefault = use.defaultValue();
     return new AttributeSlot(
         use.name().getNamespaceURI(),
         use.name().getLocalPart(),
         Tag.encode(" " + prefixes.tag(use.name()) + "=\""),
         lexical,
+        isQualified(use.type()),
         use.required(),
+        byDefault == null ? null : lexical.parse(byDefault),
         position.holder(),
         index);
   }
 
-  private ElementSlot element(Particle particle, End.Structure<T> structure, ComplexType owner) {
-    if (!(particle.term() instanceof ElementDeclaration element)) {
-      throw unplannable(owner.origin() + ": only elements in place");
-    }
-    int index = indexOf(element.name(), false, structure);
+  private ElementSlot element(Member member, End.Structure<T> structure) {
+    ElementDeclaration element = member.element();
+    int index = indexOf(Place.ELEMENT, element.name(), structure);
     End.Position<T> position =
-        end.position(structure.members().get(index).held(), particle.repeats());
+        end.position(structure.members().get(index).held(), member.repeats());
     return new ElementSlot(
         element.name().getNamespaceURI(),
         element.name().getLocalPart(),
         Tag.of(prefixes.tag(element.name())),
-        particle.min(),
-        particle.max(),
+        member.min(),
+        member.max(),
         element.nillable(),
+        position.isMany(),
         codec(element.type(), position.item()),
         position.holder(),
         index);
   }
 
-  private int indexOf(QName name, boolean isAttribute, End.Structure<T> structure) {
+  private static <T> int indexOf(Place place, QName name, End.Structure<T> structure) {
     for (int i = 0; i < structure.members().size(); i++) {
       End.Member<T> member = structure.members().get(i);
-      if (member.wireName().equals(name) && member.isAttribute() == isAttribute) {
+      if (member.place() == place && member.wireName().equals(name)) {
         return i;
       }
     }

@@ -2,10 +2,8 @@ package org.calmanchor.core.codec;
 
 import java.util.ArrayList;
 import java.util.List;
-import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.LexicalException;
-import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -16,76 +14,35 @@ import org.slf4j.LoggerFactory;
 final class ComplexReader {
   private static final Logger LOG = LoggerFactory.getLogger(ComplexReader.class);
 
-  private final @Nullable QName type;
-  private final AttributeSlot[] attributes;
+  private final AttributeCodec attributes;
   private final ElementSlot[] elements;
   private final Composite composite;
 
-  ComplexReader(
-      @Nullable QName type,
-      AttributeSlot[] attributes,
-      ElementSlot[] elements,
-      Composite composite) {
-    this.type = type;
+  ComplexReader(AttributeCodec attributes, ElementSlot[] elements, Composite composite) {
     this.attributes = attributes;
     this.elements = elements;
     this.composite = composite;
   }
 
   Object read(XmlIn in) {
-    @Nullable Object[] values = new @Nullable Object[attributes.length + elements.length];
-    readAttributes(in, values);
+    @Nullable Object[] values = new @Nullable Object[attributes.count() + elements.length];
+    attributes.read(in, values);
     readElements(in, values);
+    return whole(in, composite, values);
+  }
+
+  static Object whole(XmlIn in, Composite composite, @Nullable Object[] values) {
     try {
       return composite.whole(values);
     } catch (RefusedValueException refused) {
       // Its words were written for developers: they stay here, the place goes out.
       LOG.debug("a data type refused its values", refused.getCause());
       throw in.problem(Code.VALUE, "values that the data type accepts together", "refused");
+    } catch (LexicalException refused) {
+      String expected = refused.expected();
+      throw in.problem(
+          Code.VALUE, expected == null ? "values that fit together" : expected, "refused");
     }
-  }
-
-  private void readAttributes(XmlIn in, @Nullable Object[] values) {
-    int count = in.attributeCount();
-    int found = 0;
-    for (AttributeSlot slot : attributes) {
-      String text = count == 0 ? null : in.attribute(slot.namespace(), slot.name());
-      if (text != null) {
-        found++;
-        values[slot.member()] = slot.holder().hold(readAttribute(in, slot, text));
-      } else if (slot.required()) {
-        throw in.problem(Code.MISSING, slot.lexical().form(), "").within("@" + slot.name());
-      } else {
-        values[slot.member()] = slot.holder().hold(null);
-      }
-    }
-    if (found < count) {
-      refuseOthers(in);
-    }
-  }
-
-  private static Object readAttribute(XmlIn in, AttributeSlot slot, String text) {
-    try {
-      return SimpleElement.parse(slot.lexical(), text, in);
-    } catch (InvalidMessageException invalid) {
-      throw invalid.within("@" + slot.name());
-    }
-  }
-
-  private void refuseOthers(XmlIn in) {
-    for (int i = 0; i < in.attributeCount(); i++) {
-      String namespace = in.attributeNamespace(i);
-      String name = in.attributeName(i);
-      boolean known = namespace.equals(Names.XSI);
-      for (AttributeSlot slot : attributes) {
-        known |= slot.name().equals(name) && slot.namespace().equals(namespace);
-      }
-      if (!known) {
-        throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributeValue(i))
-            .within("@" + name);
-      }
-    }
-    SimpleElement.checkType(in, type);
   }
 
   private void readElements(XmlIn in, @Nullable Object[] values) {
@@ -165,8 +122,7 @@ final class ComplexReader {
       try {
         values[slot.member()] = slot.holder().holdAll(items == null ? List.of() : items);
       } catch (LexicalException refused) {
-        throw in.problem(Code.VALUE, "each value once", String.valueOf(refused.getMessage()))
-            .within(slot.name());
+        throw in.problem(Code.VALUE, "each value once", "the same value twice").within(slot.name());
       }
     } else if (count == 0) {
       values[slot.member()] = slot.holder().hold(null);

@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 final class ComplexWriter {
   private static final byte[] NIL = Tag.encode(" xsi:nil=\"");
 
-  private final AttributeSlot[] attributes;
+  private final AttributeCodec attributes;
   private final ElementSlot[] elements;
   private final Composite composite;
   private final boolean lenient;
@@ -17,7 +17,7 @@ final class ComplexWriter {
    * @param lenient whether null for a required member is left out, rather than refused
    */
   ComplexWriter(
-      AttributeSlot[] attributes, ElementSlot[] elements, Composite composite, boolean lenient) {
+      AttributeCodec attributes, ElementSlot[] elements, Composite composite, boolean lenient) {
     this.attributes = attributes;
     this.elements = elements;
     this.composite = composite;
@@ -29,9 +29,7 @@ final class ComplexWriter {
       throw new EncodeException("null where a value is required");
     }
     out.open(tag);
-    for (AttributeSlot slot : attributes) {
-      writeAttribute(out, slot, composite.member(value, slot.member()));
-    }
+    attributes.write(out, composite, value);
     if (elements.length == 0) {
       out.empty();
       return;
@@ -46,19 +44,6 @@ final class ComplexWriter {
       }
     }
     out.close(tag);
-  }
-
-  private void writeAttribute(XmlOut out, AttributeSlot slot, @Nullable Object held) {
-    Object value = slot.holder().value(held);
-    if (value != null) {
-      try {
-        out.attribute(slot.open(), SimpleElement.print(slot.lexical(), value));
-      } catch (EncodeException failed) {
-        throw failed.within("@" + slot.name());
-      }
-    } else if (slot.required() && !lenient) {
-      throw new EncodeException("null where a value is required").within("@" + slot.name());
-    }
   }
 
   private void writeAll(XmlOut out, ElementSlot slot, @Nullable Object held) {

@@ -9,6 +9,7 @@ package org.calmanchor.core.codec;
  * @param min how often it must stand
  * @param max how often it may stand
  * @param nillable whether xsi:nil may stand for a value
+ * @param repeats whether its values are held as several
  * @param codec its content
  * @param holder how its values are held
  * @param member its index in the composite
@@ -20,15 +21,12 @@ record ElementSlot(
     int min,
     int max,
     boolean nillable,
+    boolean repeats,
     ElementCodec codec,
     Holder holder,
     int member) {
-  boolean repeats() {
-    return max > 1;
-  }
-
   /** The step in a path; lists count from 1. */
   String step(int index) {
-    return repeats() ? name + "[" + (index + 1) + "]" : name;
+    return repeats ? name + "[" + (index + 1) + "]" : name;
   }
 }

@@ -5,6 +5,7 @@ import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.read.Members.Place;
 
 /**
  * One end of the engine: how values of a contract's types are held. Asked while planning only.
@@ -13,13 +14,13 @@ import org.calmanchor.core.model.TypeUse;
  */
 public interface End<T> {
   /** A member of a structure at this end. */
-  record Member<T>(QName wireName, boolean isAttribute, T held) {}
+  record Member<T>(Place place, QName wireName, T held) {}
 
   /** How a structure is held; its members' order is the composite's. */
   record Structure<T>(List<Member<T>> members, Composite composite) {}
 
-  /** How a position holds values, and of what. */
-  record Position<T>(Holder holder, T item) {}
+  /** How a position holds values, of what, and whether as several even if there is but one. */
+  record Position<T>(Holder holder, T item, boolean isMany) {}
 
   /** Text and value of a simple type. */
   Lexical<Object> lexical(TypeUse type, T held);
@@ -29,6 +30,12 @@ public interface End<T> {
 
   /** How the values of an element are held. */
   Position<T> position(T held, boolean repeats);
+
+  /** What is held where {@code derived} stands in the place of the type of {@code held}. */
+  T derived(ComplexType derived, T held);
+
+  /** Tells values of these types apart; the index is that in the list. */
+  Alternatives alternatives(List<ComplexType> types);
 
   /** Whether null for a required member is left out when writing, rather than refused. */
   boolean isLenient();

@@ -4,98 +4,180 @@ import static java.lang.invoke.MethodType.methodType;
 
 import java.lang.invoke.MethodHandle;
 import java.lang.invoke.MethodHandles;
+import java.lang.reflect.AccessibleObject;
 import java.lang.reflect.Constructor;
+import java.lang.reflect.InaccessibleObjectException;
 import java.lang.reflect.Method;
 import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.lexical.WhiteSpace;
+import org.calmanchor.core.read.JavaMember;
 import org.calmanchor.core.read.JavaMethod;
-import org.calmanchor.core.read.JavaType;
-import org.calmanchor.core.read.Members.EnumMember;
 import org.calmanchor.core.read.Members.FaultMember;
+import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.read.Members.StructureMember;
 import org.calmanchor.core.read.Reflection;
+import org.calmanchor.core.read.Use;
 import org.jspecify.annotations.Nullable;
 
 /** Turns Java members into method handles while planning, so that calls look nothing up. */
 public final class Handles {
+  private static final MethodHandles.Lookup LOOKUP = MethodHandles.lookup();
+
   private Handles() {}
 
   /**
    * Invokes {@code method} of {@code target} with an {@code Object[]} of arguments.
    *
-   * @throws IllegalArgumentException when it is not accessible
+   * @throws IllegalArgumentException when it is not accessible, or not a method of the target
    */
   public static MethodHandle invoker(JavaMethod method, Object target) {
     Method reflected = (Method) Reflection.executableOf(method);
-    return accessible(
-        reflected.getDeclaringClass(),
-        lookup ->
-            lookup
+    if (!reflected.getDeclaringClass().isInstance(target)) {
+      throw new IllegalArgumentException(
+          target.getClass().getName() + " does not have " + method.signature());
+    }
+    return planned(
+        reflected,
+        () ->
+            LOOKUP
                 .unreflect(reflected)
                 .bindTo(target)
                 .asSpreader(Object[].class, reflected.getParameterCount())
                 .asType(methodType(Object.class, Object[].class)));
   }
 
-  static Composite record(JavaType type) {
-    Class<?> raw = Reflection.classOf(type);
-    RecordComponent[] components = raw.getRecordComponents();
+  /** How objects of a data type are made and read. */
+  static Composite structure(StructureMember structure) {
+    Class<?> raw = Reflection.classOf(structure.javaType());
+    MethodHandle[] getters =
+        structure.properties().stream()
+            .map(property -> getter(property.member()))
+            .toArray(MethodHandle[]::new);
+    if (raw.isRecord()) {
+      return new RecordComposite(constructor(raw), positions(structure), absent(raw), getters);
+    }
+    boolean isMade =
+        !structure.javaType().isAbstract() && structure.javaType().hasPlainConstructor();
+    MethodHandle[] setters =
+        structure.properties().stream()
+            .map(property -> setter(property.member()))
+            .toArray(MethodHandle[]::new);
+    return new ClassComposite(isMade ? plainConstructor(raw) : null, setters, getters);
+  }
+
+  private static int[] positions(StructureMember structure) {
+    return structure.properties().stream().mapToInt(PropertyMember::position).toArray();
+  }
+
+  /** What stands for each component that a message does not carry. */
+  private static @Nullable Object[] absent(Class<?> raw) {
+    return Arrays.stream(raw.getRecordComponents())
+        .map(component -> Absent.of(component.getType()))
+        .toArray();
+  }
+
+  private static MethodHandle constructor(Class<?> raw) {
     Class<?>[] types =
-        Arrays.stream(components).map(RecordComponent::getType).toArray(Class<?>[]::new);
-    return accessible(
-        raw,
-        lookup -> {
-          Constructor<?> constructor = raw.getDeclaredConstructor(types);
-          MethodHandle whole =
-              lookup
+        Arrays.stream(raw.getRecordComponents())
+            .map(RecordComponent::getType)
+            .toArray(Class<?>[]::new);
+    try {
+      Constructor<?> constructor = raw.getDeclaredConstructor(types);
+      return planned(
+          constructor,
+          () ->
+              LOOKUP
                   .unreflectConstructor(constructor)
                   .asSpreader(Object[].class, types.length)
-                  .asType(methodType(Object.class, Object[].class));
-          List<MethodHandle> members = new ArrayList<>();
-          for (RecordComponent component : components) {
-            members.add(getter(lookup, component.getAccessor()));
-          }
-          return new HandleComposite(whole, members.toArray(new MethodHandle[0]));
-        });
+                  .asType(methodType(Object.class, Object[].class)));
+    } catch (NoSuchMethodException impossible) {
+      throw new IllegalStateException("a record without its constructor: " + raw, impossible);
+    }
+  }
+
+  private static MethodHandle plainConstructor(Class<?> raw) {
+    try {
+      Constructor<?> constructor = raw.getDeclaredConstructor();
+      return planned(
+          constructor,
+          () -> LOOKUP.unreflectConstructor(constructor).asType(methodType(Object.class)));
+    } catch (NoSuchMethodException impossible) {
+      throw new IllegalStateException("no plain constructor: " + raw, impossible);
+    }
+  }
+
+  private static MethodHandle getter(JavaMember member) {
+    Reflection.Property property = Reflection.propertyOf(member);
+    if (property.getter() != null) {
+      return getter(property.getter());
+    }
+    return planned(
+        property.field(),
+        () ->
+            LOOKUP
+                .unreflectGetter(property.field())
+                .asType(methodType(Object.class, Object.class)));
+  }
+
+  private static MethodHandle getter(Method accessor) {
+    return planned(
+        accessor, () -> LOOKUP.unreflect(accessor).asType(methodType(Object.class, Object.class)));
+  }
+
+  private static @Nullable MethodHandle setter(JavaMember member) {
+    Reflection.Property property = Reflection.propertyOf(member);
+    if (property.setter() != null) {
+      return planned(
+          property.setter(),
+          () ->
+              LOOKUP
+                  .unreflect(property.setter())
+                  .asType(methodType(void.class, Object.class, Object.class)));
+    }
+    if (!member.isWritable()) {
+      return null;
+    }
+    return planned(
+        property.field(),
+        () ->
+            LOOKUP
+                .unreflectSetter(property.field())
+                .asType(methodType(void.class, Object.class, Object.class)));
   }
 
   static Composite exception(FaultMember fault) {
-    return accessible(
-        Reflection.classOf(fault.exception()),
-        lookup -> {
-          List<MethodHandle> members = new ArrayList<>();
-          for (JavaMethod accessor : fault.accessors()) {
-            members.add(getter(lookup, (Method) Reflection.executableOf(accessor)));
-          }
-          return new HandleComposite(null, members.toArray(new MethodHandle[0]));
-        });
+    List<MethodHandle> members = new ArrayList<>();
+    for (JavaMethod accessor : fault.accessors()) {
+      members.add(getter((Method) Reflection.executableOf(accessor)));
+    }
+    return new ClassComposite(null, new MethodHandle[0], members.toArray(new MethodHandle[0]));
   }
 
   /** Text and constant of an enum. */
-  static Lexical<Object> constants(EnumMember member) {
-    Map<String, Object> byForm = new LinkedHashMap<>();
-    Map<Object, String> forms = new LinkedHashMap<>();
-    Object[] constants = Reflection.classOf(member.javaType()).getEnumConstants();
-    member
-        .constants()
+  static Lexical<Object> constants(Use.Constant use) {
+    Map<String, Object> byName = new HashMap<>();
+    for (Object constant : Reflection.classOf(use.type()).getEnumConstants()) {
+      byName.put(((Enum<?>) constant).name(), constant);
+    }
+    Map<String, Object> byForm = new HashMap<>();
+    Map<Object, String> forms = new HashMap<>();
+    use.constants()
         .forEach(
-            (form, name) ->
-                Arrays.stream(constants)
-                    .filter(constant -> ((Enum<?>) constant).name().equals(name))
-                    .forEach(
-                        constant -> {
-                          byForm.put(form, constant);
-                          forms.put(constant, form);
-                        }));
+            (form, name) -> {
+              byForm.put(form, byName.get(name));
+              forms.put(byName.get(name), form);
+            });
     return new Lexical<>(
-        "one of " + String.join(", ", byForm.keySet()),
+        "one of " + String.join(", ", use.constants().keySet()),
         // Published as a restriction of xsd:string, which keeps white space.
-        true,
+        WhiteSpace.PRESERVE,
         text -> known(byForm.get(text)),
         constant -> known(forms.get(constant)));
   }
@@ -107,23 +189,19 @@ public final class Handles {
     return value;
   }
 
-  private static MethodHandle getter(MethodHandles.Lookup lookup, Method accessor)
-      throws IllegalAccessException {
-    return lookup.unreflect(accessor).asType(methodType(Object.class, Object.class));
-  }
-
   @FunctionalInterface
-  private interface Planning<T> {
-    T plan(MethodHandles.Lookup lookup) throws ReflectiveOperationException;
+  private interface Planning {
+    MethodHandle plan() throws IllegalAccessException;
   }
 
-  private static <T> T accessible(Class<?> owner, Planning<T> planning) {
-    // A private look-up asks that our module reads the owner's; nobody else can say so for us.
-    Handles.class.getModule().addReads(owner.getModule());
+  private static MethodHandle planned(@Nullable AccessibleObject member, Planning planning) {
     try {
-      return planning.plan(MethodHandles.privateLookupIn(owner, MethodHandles.lookup()));
-    } catch (ReflectiveOperationException closed) {
-      throw new IllegalArgumentException("cannot access " + owner.getName(), closed);
+      if (member != null) {
+        member.setAccessible(true);
+      }
+      return planning.plan();
+    } catch (IllegalAccessException | InaccessibleObjectException closed) {
+      throw new IllegalArgumentException("cannot access " + member, closed);
     }
   }
 }

@@ -41,6 +41,11 @@ public record InputProblem(
     }
   }
 
+  /** Whether it is in a header block rather than in the body. */
+  public boolean isInHeader() {
+    return path.startsWith("Header/");
+  }
+
   /** One sentence that a person can act on. */
   public String sentence() {
     String place = path.isEmpty() ? "The message" : path;

@@ -1,27 +1,32 @@
 package org.calmanchor.core.codec;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
-import org.calmanchor.core.lexical.TypeMapping;
-import org.calmanchor.core.lexical.TypeMappings;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.read.Held;
-import org.calmanchor.core.read.JavaType;
+import org.calmanchor.core.read.Constraint;
 import org.calmanchor.core.read.Members;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.OperationMember;
+import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.read.Members.StructureMember;
+import org.calmanchor.core.read.Reflection;
+import org.calmanchor.core.read.Use;
+import org.jspecify.annotations.Nullable;
 
-/** The end of Java values: records, enums, the types of the table, and the wrappers around them. */
+/** The end of Java values: records, classes, enums, the types of the table, what is around them. */
 public final class JavaEnd implements End<JavaEnd.Java> {
   private final Members members;
 
   /** What stands at a position in Java. */
-  public sealed interface Java permits Value, Arguments, Result, Detail {}
+  public sealed interface Java permits Held, Arguments, Result, Detail, Entries {}
 
-  /** A value of a type. */
-  public record Value(JavaType type) implements Java {}
+  /** A value, or what is around values. */
+  public record Held(Use use) implements Java {}
 
   /** The arguments of a method: an {@code Object[]} in the order of its parameters. */
   public record Arguments(OperationMember operation) implements Java {}
@@ -32,6 +37,9 @@ public final class JavaEnd implements End<JavaEnd.Java> {
   /** A declared fault: the exception when written, an {@code Object[]} of members when read. */
   public record Detail(FaultMember fault) implements Java {}
 
+  /** The entries of a map. */
+  record Entries(Use.Entry entry) implements Java {}
+
   /** The end for the members of one reading. */
   public JavaEnd(Members members) {
     this.members = members;
@@ -39,16 +47,14 @@ public final class JavaEnd implements End<JavaEnd.Java> {
 
   @Override
   public Lexical<Object> lexical(TypeUse type, Java held) {
-    JavaType javaType = ((Value) held).type();
-    TypeMapping<?> mapping = TypeMappings.forJava(javaType.name());
-    if (mapping != null) {
-      return generic(mapping.lexical());
+    Use use = ((Held) held).use();
+    if (use instanceof Use.Simple simple) {
+      return constrained(generic(simple.row().lexical()), simple.constraints());
     }
-    if (type instanceof TypeUse.Named named
-        && members.types().get(named.name()) instanceof Members.EnumMember constants) {
-      return Handles.constants(constants);
+    if (use instanceof Use.Constant constant) {
+      return Handles.constants(constant);
     }
-    throw new IllegalArgumentException("nothing maps " + javaType.signature());
+    throw new IllegalArgumentException("nothing maps " + use);
   }
 
   @SuppressWarnings("unchecked") // only ever given values of the row's own Java type
@@ -56,38 +62,106 @@ public final class JavaEnd implements End<JavaEnd.Java> {
     return (Lexical<Object>) lexical;
   }
 
+  /** What callers send must obey all; what we answer, at least what the schema says. */
+  private static Lexical<Object> constrained(
+      Lexical<Object> lexical, List<Constraint> constraints) {
+    if (constraints.isEmpty()) {
+      return lexical;
+    }
+    List<Constraint> published = constraints.stream().filter(Constraint::isPublished).toList();
+    return lexical.checked(
+        value -> constraints.forEach(constraint -> constraint.check(value)),
+        value -> published.forEach(constraint -> constraint.check(value)));
+  }
+
   @Override
   public Structure<Java> structure(ComplexType type, Java held) {
     if (held instanceof Arguments arguments) {
-      return new Structure<>(membersOf(arguments.operation().parameters()), ValueArray.ONLY);
+      List<PropertyMember> parameters = arguments.operation().parameters();
+      return new Structure<>(
+          membersOf(parameters),
+          new Scattered(
+              arguments.operation().method().parameters().size(),
+              parameters.stream().mapToInt(PropertyMember::position).toArray()));
     }
     if (held instanceof Result result) {
       PropertyMember member = result.operation().result();
       return new Structure<>(
-          membersOf(member == null ? List.of() : List.of(member)), ValueArray.ONLY);
+          membersOf(member == null ? List.of() : List.of(member)), new Scattered(1, new int[1]));
     }
     if (held instanceof Detail detail) {
       return new Structure<>(
           membersOf(detail.fault().properties()), Handles.exception(detail.fault()));
     }
-    JavaType javaType = ((Value) held).type();
-    if (type.name() != null
-        && members.types().get(type.name()) instanceof Members.RecordMember record) {
-      return new Structure<>(membersOf(record.properties()), Handles.record(javaType));
+    return structure(type, ((Held) held).use());
+  }
+
+  private Structure<Java> structure(ComplexType type, Use use) {
+    if (use instanceof Use.Wrapped wrapped) {
+      return new Structure<>(List.of(element(wrapped.item(), wrapped.many())), Around.LIST);
     }
-    throw new IllegalArgumentException("nothing holds " + javaType.signature());
+    if (use instanceof Use.Mapping mapping) {
+      return new Structure<>(
+          List.of(new Member<>(Place.ELEMENT, mapping.entry(), new Entries(mapping.of()))),
+          Around.MAP);
+    }
+    if (use instanceof Use.Entry entry) {
+      return new Structure<>(
+          List.of(element(entry.keyName(), entry.key()), element(entry.valueName(), entry.value())),
+          Around.ENTRY);
+    }
+    StructureMember structure = type.name() == null ? null : members.types().get(type.name());
+    if (structure == null) {
+      throw new IllegalArgumentException("nothing holds " + type.origin());
+    }
+    return new Structure<>(membersOf(structure.properties()), Handles.structure(structure));
+  }
+
+  private static Member<Java> element(QName name, Use use) {
+    return new Member<>(Place.ELEMENT, name, new Held(use));
   }
 
   private static List<Member<Java>> membersOf(List<PropertyMember> properties) {
     return properties.stream()
-        .map(p -> new Member<Java>(p.wireName(), p.isAttribute(), new Value(p.type())))
+        .map(p -> new Member<Java>(p.place(), p.wireName(), new Held(p.use())))
         .toList();
   }
 
   @Override
   public Position<Java> position(Java held, boolean repeats) {
-    Held how = Held.of(((Value) held).type());
-    return new Position<>(JavaHolder.of(how), new Value(how.item()));
+    if (held instanceof Entries entries) {
+      return new Position<>(JavaHolder.LIST, new Held(entries.entry()), true);
+    }
+    Use use = ((Held) held).use();
+    if (use instanceof Use.Maybe maybe) {
+      return new Position<>(JavaHolder.OPTIONAL, new Held(maybe.of()), false);
+    }
+    if (use instanceof Use.Many many) {
+      return new Position<>(JavaHolder.of(many), new Held(many.of()), true);
+    }
+    return new Position<>(JavaHolder.VALUE, held, false);
+  }
+
+  @Override
+  public Java derived(ComplexType derived, Java held) {
+    return new Held(new Use.Structure(memberOf(derived).javaType()));
+  }
+
+  private StructureMember memberOf(ComplexType type) {
+    StructureMember member = type.name() == null ? null : members.types().get(type.name());
+    if (member == null) {
+      throw new IllegalArgumentException("nothing holds " + type.origin());
+    }
+    return member;
+  }
+
+  @Override
+  public Alternatives alternatives(List<ComplexType> types) {
+    Map<Class<?>, Integer> byClass = new HashMap<>();
+    for (int i = 0; i < types.size(); i++) {
+      byClass.put(Reflection.classOf(memberOf(types.get(i)).javaType()), i);
+    }
+    return new ByClass(Map.copyOf(byClass));
   }
 
   @Override
@@ -95,18 +169,36 @@ public final class JavaEnd implements End<JavaEnd.Java> {
     return false;
   }
 
-  /** An array of values is its own whole. */
-  private enum ValueArray implements Composite {
-    ONLY;
-
+  /** Values tell their type by their class. */
+  private record ByClass(Map<Class<?>, Integer> indexes) implements Alternatives {
     @Override
-    public Object whole(Object[] values) {
-      return values;
+    public int of(Object value) {
+      return indexes.getOrDefault(value.getClass(), UNKNOWN);
     }
 
     @Override
-    public Object member(Object whole, int index) {
-      return ((Object[]) whole)[index];
+    public Object marked(Object value, int index) {
+      return value;
+    }
+  }
+
+  /** An array of values, where the members of the message are some. */
+  private record Scattered(int length, int[] positions) implements Composite {
+    @Override
+    public Object whole(@Nullable Object[] values) {
+      if (values.length == length) {
+        return values;
+      }
+      @Nullable Object[] all = new @Nullable Object[length];
+      for (int i = 0; i < values.length; i++) {
+        all[positions[i]] = values[i];
+      }
+      return all;
+    }
+
+    @Override
+    public @Nullable Object member(Object whole, int index) {
+      return ((@Nullable Object[]) whole)[positions[index]];
     }
   }
 }

@@ -7,9 +7,10 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.calmanchor.core.lexical.LexicalException;
-import org.calmanchor.core.read.Held;
 import org.calmanchor.core.read.Reflection;
+import org.calmanchor.core.read.Use;
 import org.jspecify.annotations.Nullable;
 
 /** How Java holds values: plainly, as an Optional, in lists, sets and arrays. */
@@ -32,20 +33,34 @@ enum JavaHolder implements Holder {
     public Object holdAll(List<Object> values) {
       Set<Object> set = new LinkedHashSet<>(values);
       if (set.size() < values.size()) {
-        throw new LexicalException("the same value twice");
+        throw LexicalException.constrained("each value once");
       }
       return Collections.unmodifiableSet(set);
     }
+  },
+  STREAM {
+    @Override
+    public Object holdAll(List<Object> values) {
+      return values.stream();
+    }
+
+    @Override
+    public Iterable<?> values(@Nullable Object held) {
+      if (held == null) {
+        return List.of();
+      }
+      Stream<?> stream = (Stream<?>) held;
+      return (Iterable<Object>) () -> stream.map(Object.class::cast).iterator();
+    }
   };
 
-  /** The holder for a Java position. */
-  static Holder of(Held held) {
-    return switch (held.container()) {
-      case VALUE -> VALUE;
-      case OPTIONAL -> OPTIONAL;
+  /** The holder for a container. */
+  static Holder of(Use.Many many) {
+    return switch (many.container()) {
       case LIST -> LIST;
       case SET -> SET;
-      case ARRAY -> new ArrayHolder(Reflection.classOf(held.item()));
+      case STREAM -> STREAM;
+      case ARRAY -> new ArrayHolder(Reflection.classOf(many.item()));
     };
   }
 

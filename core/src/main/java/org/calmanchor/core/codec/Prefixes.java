@@ -26,10 +26,15 @@ public final class Prefixes {
       int next = prefixes.byNamespace.size();
       prefixes.byNamespace.putIfAbsent(schema.targetNamespace(), "ns" + next);
     }
-    if (contract.schemas().stream().anyMatch(Prefixes::knowsNil)) {
+    if (contract.schemas().stream().anyMatch(s -> knowsNil(s) || knowsDerived(s))) {
       prefixes.byNamespace.put(Names.XSI, "xsi");
     }
     return prefixes;
+  }
+
+  private static boolean knowsDerived(Schema schema) {
+    return schema.types().stream()
+        .anyMatch(type -> type instanceof ComplexType complex && complex.base() != null);
   }
 
   private static boolean knowsNil(Schema schema) {

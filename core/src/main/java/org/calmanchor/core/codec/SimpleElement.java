@@ -4,7 +4,6 @@ import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
-import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
 
 /** Elements whose content is the text of a simple type. */
@@ -29,14 +28,16 @@ final class SimpleElement implements ElementCodec {
     try {
       return lexical.parse(text);
     } catch (LexicalException invalid) {
-      throw in.problem(Code.VALUE, lexical.form(), Lexical.collapse(text));
+      String expected = invalid.expected();
+      throw in.problem(
+          Code.VALUE, expected == null ? lexical.form() : expected, Lexical.collapse(text));
     }
   }
 
   /** Lets pass what XML Schema itself puts on any element; refuses the rest. */
-  private static void checkAttributes(XmlIn in, @Nullable QName type) {
+  static void checkAttributes(XmlIn in, @Nullable QName type) {
     for (int i = 0; i < in.attributeCount(); i++) {
-      if (!in.attributeNamespace(i).equals(Names.XSI)) {
+      if (!in.isForeign(in.attributeNamespace(i))) {
         throw in.problem(Code.UNEXPECTED, "no attribute", in.attributeValue(i))
             .within("@" + in.attributeName(i));
       }
@@ -67,7 +68,10 @@ final class SimpleElement implements ElementCodec {
       return lexical.print(value);
     } catch (LexicalException unprintable) {
       throw new EncodeException(
-          unprintable.getMessage() + ", where " + lexical.form() + " belongs");
+          unprintable.getMessage()
+              + ", where "
+              + (unprintable.expected() == null ? lexical.form() : unprintable.expected())
+              + " belongs");
     }
   }
 }

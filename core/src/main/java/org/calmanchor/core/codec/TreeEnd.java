@@ -2,29 +2,34 @@ package org.calmanchor.core.codec;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
+import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.TypeMappings;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Particle;
-import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.read.Members.Place;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The end of plain trees: structures are maps by member name, repeated elements lists, simple
  * values their text as it stands on the wire. It writes what it is given, right or wrong, so that a
  * person can see what a service says to it. An attribute whose name an element has too gets "@"
- * before it.
+ * before it; the text of simple content is "value"; "xsi:type" names the type where one of several
+ * stands.
  */
 public final class TreeEnd implements End<TreeEnd.Tree> {
+  /** The key of the type's name in the map of its structure. */
+  public static final String TYPE_KEY = "xsi:type";
+
+  private static final String TEXT_KEY = "value";
+
   private final Contract contract;
 
   /** All positions of a tree are alike. */
@@ -39,17 +44,8 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
 
   @Override
   public Lexical<Object> lexical(TypeUse type, Tree held) {
-    boolean preserves = TypeMappings.preservesSpace(builtIn(type));
-    return new Lexical<>("text", preserves, text -> text, TreeEnd::print);
-  }
-
-  private QName builtIn(TypeUse type) {
-    TypeUse at = type;
-    while (contract.definition(at) instanceof SimpleType simple
-        && simple.variety() instanceof SimpleType.Restriction restriction) {
-      at = restriction.base();
-    }
-    return at instanceof TypeUse.Named named ? named.name() : new QName("");
+    return new Lexical<>(
+        "text", TypeMappings.whiteSpace(contract.builtIn(type)), text -> text, TreeEnd::print);
   }
 
   private static String print(Object value) {
@@ -60,42 +56,61 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
   }
 
   /** The key of an attribute in the map of its structure. */
-  public static String key(ComplexType type, AttributeUse attribute) {
+  public static String key(Contract contract, ComplexType type, AttributeUse attribute) {
     String local = attribute.name().getLocalPart();
-    return elements(type).anyMatch(e -> e.name().getLocalPart().equals(local))
-        ? "@" + local
-        : local;
+    boolean isTaken =
+        type.content() instanceof ComplexType.Elements
+            && contract.members(type).stream().anyMatch(member -> member.name().equals(local));
+    return isTaken ? "@" + local : local;
   }
 
-  private static Stream<ElementDeclaration> elements(ComplexType type) {
-    return type.content() instanceof ComplexType.Elements content
-        ? content.group().particles().stream()
-            .map(Particle::term)
-            .filter(ElementDeclaration.class::isInstance)
-            .map(ElementDeclaration.class::cast)
-        : Stream.empty();
+  /** The key of the text of a structure with simple content. */
+  public static String textKey(ComplexType type) {
+    boolean isTaken =
+        type.attributes().stream().anyMatch(a -> a.name().getLocalPart().equals(TEXT_KEY));
+    return isTaken ? "#" + TEXT_KEY : TEXT_KEY;
   }
 
   @Override
   public Structure<Tree> structure(ComplexType type, Tree held) {
     List<Member<Tree>> members = new ArrayList<>();
     List<String> keys = new ArrayList<>();
-    for (AttributeUse attribute : type.attributes()) {
-      members.add(new Member<>(attribute.name(), true, Tree.ANY));
-      keys.add(key(type, attribute));
+    for (AttributeUse attribute : contract.attributes(type)) {
+      members.add(new Member<>(Place.ATTRIBUTE, attribute.name(), Tree.ANY));
+      keys.add(key(contract, type, attribute));
     }
-    elements(type)
-        .forEach(
-            element -> {
-              members.add(new Member<>(element.name(), false, Tree.ANY));
-              keys.add(element.name().getLocalPart());
-            });
+    if (type.content() instanceof ComplexType.Text) {
+      members.add(new Member<>(Place.TEXT, new QName(""), Tree.ANY));
+      keys.add(textKey(type));
+    } else {
+      contract
+          .members(type)
+          .forEach(
+              member -> {
+                members.add(new Member<>(Place.ELEMENT, member.element().name(), Tree.ANY));
+                keys.add(member.name());
+              });
+    }
     return new Structure<>(members, new Fields(keys));
   }
 
   @Override
   public Position<Tree> position(Tree held, boolean repeats) {
-    return new Position<>(TreeHolder.ONLY, Tree.ANY);
+    return new Position<>(TreeHolder.ONLY, Tree.ANY, repeats);
+  }
+
+  @Override
+  public Tree derived(ComplexType derived, Tree held) {
+    return Tree.ANY;
+  }
+
+  @Override
+  public Alternatives alternatives(List<ComplexType> types) {
+    return new ByName(types.stream().map(TreeEnd::typeName).toList());
+  }
+
+  private static String typeName(ComplexType type) {
+    return type.name() == null ? "" : type.name().getLocalPart();
   }
 
   @Override
@@ -103,8 +118,34 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
     return true;
   }
 
+  /** Structures tell their type by a member; without it they are of the first. */
+  private record ByName(List<String> names) implements Alternatives {
+    @Override
+    public int of(Object value) {
+      Object named = value instanceof Map<?, ?> map ? map.get(TYPE_KEY) : null;
+      return named == null ? 0 : names.indexOf(named.toString());
+    }
+
+    @Override
+    public Object marked(Object value, int index) {
+      Map<Object, Object> marked = new LinkedHashMap<>();
+      marked.put(TYPE_KEY, names.get(index));
+      marked.putAll((Map<?, ?>) value);
+      return marked;
+    }
+  }
+
   /** A map by member name; absent members are left out. */
-  private record Fields(List<String> keys) implements Composite {
+  private static final class Fields implements Composite {
+    private final List<String> keys;
+    private final Set<String> known;
+
+    Fields(List<String> keys) {
+      this.keys = List.copyOf(keys);
+      this.known = new HashSet<>(keys);
+      known.add(TYPE_KEY);
+    }
+
     @Override
     public Object whole(@Nullable Object[] members) {
       Map<String, Object> map = new LinkedHashMap<>();
@@ -123,7 +164,7 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
         throw new EncodeException("its members by name are expected, not \"" + whole + "\"");
       }
       for (Object key : map.keySet()) {
-        if (!keys.contains(key)) {
+        if (!known.contains(key)) {
           throw new EncodeException("there is no \"" + key + "\"; there is " + keys);
         }
       }

@@ -4,15 +4,16 @@ import com.ctc.wstx.api.WstxInputProperties;
 import com.ctc.wstx.stax.WstxInputFactory;
 import java.io.InputStream;
 import java.util.regex.Pattern;
+import javax.xml.namespace.NamespaceContext;
 import javax.xml.namespace.QName;
 import javax.xml.stream.Location;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
-import javax.xml.stream.XMLStreamReader;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.Names;
+import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,10 +25,11 @@ public final class XmlIn implements AutoCloseable {
   private static final Pattern LIMIT =
       Pattern.compile("limit \\(\\d+\\) exceeded", Pattern.CASE_INSENSITIVE);
 
-  private final XMLStreamReader reader;
+  private final XMLStreamReader2 reader;
   private final int textLength;
+  private String passed = "";
 
-  private XmlIn(XMLStreamReader reader, int textLength) {
+  private XmlIn(XMLStreamReader2 reader, int textLength) {
     this.reader = reader;
     this.textLength = textLength;
   }
@@ -72,9 +74,10 @@ public final class XmlIn implements AutoCloseable {
       InputStream limited = new LimitedStream(in, bodyBytes);
       try {
         return new XmlIn(
-            charset == null
-                ? factory.createXMLStreamReader(limited)
-                : factory.createXMLStreamReader(limited, charset),
+            (XMLStreamReader2)
+                (charset == null
+                    ? factory.createXMLStreamReader(limited)
+                    : factory.createXMLStreamReader(limited, charset)),
             textLength);
       } catch (XMLStreamException unreadable) {
         throw notWellFormed(unreadable);
@@ -249,17 +252,53 @@ public final class XmlIn implements AutoCloseable {
     };
   }
 
-  /** The type that {@code xsi:type} names on the current element, or null. */
+  /** The prefixes that are declared where it was taken. */
+  @FunctionalInterface
+  interface Scope {
+    /** The namespace of {@code prefix}, empty for none; null when it is not declared. */
+    @Nullable String namespaceOf(String prefix);
+  }
+
+  /** The prefixes declared at the current element. */
+  Scope scope() {
+    NamespaceContext declared = reader.getNonTransientNamespaceContext();
+    return prefix -> {
+      String namespace = declared.getNamespaceURI(prefix);
+      return namespace == null || namespace.isEmpty() ? (prefix.isEmpty() ? "" : null) : namespace;
+    };
+  }
+
+  /**
+   * The type that {@code xsi:type} names on the current element, or null.
+   *
+   * @throws InvalidMessageException when it is no name
+   */
   @Nullable QName xsiType() {
+    if (reader.getAttributeCount() == 0) {
+      return null;
+    }
     String type = attribute(Names.XSI, "type");
     if (type == null) {
       return null;
     }
-    String name = Lexical.collapse(type);
-    int colon = name.indexOf(':');
-    String prefix = colon < 0 ? "" : name.substring(0, colon);
-    String namespace = reader.getNamespaceContext().getNamespaceURI(prefix);
-    return new QName(namespace == null ? "" : namespace, name.substring(colon + 1));
+    try {
+      return QName.valueOf(Qualified.clark(this, scope(), type));
+    } catch (InvalidMessageException undeclared) {
+      throw undeclared.within("@xsi:type");
+    }
+  }
+
+  /**
+   * Lets attributes of that namespace pass on any element, besides those of XML Schema itself;
+   * empty for no more.
+   */
+  public void passAttributesOf(String namespace) {
+    passed = namespace;
+  }
+
+  /** Whether an attribute of that namespace may stand on any element. */
+  boolean isForeign(String namespace) {
+    return namespace.equals(Names.XSI) || (!passed.isEmpty() && namespace.equals(passed));
   }
 
   /** A mistake at the current place. */

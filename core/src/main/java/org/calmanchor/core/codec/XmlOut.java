@@ -11,6 +11,7 @@ public final class XmlOut {
   /** How deep elements may nest; deeper values are taken for a cycle. */
   static final int MOST_DEPTH = 200;
 
+  private static final byte[] NO_MARK = new byte[0];
   private static final byte[] GREATER = Tag.encode("&gt;");
   private static final byte[] LESS = Tag.encode("&lt;");
   private static final byte[] AMPERSAND = Tag.encode("&amp;");
@@ -26,6 +27,7 @@ public final class XmlOut {
   private int length;
   private int depth;
   private boolean wasClosed;
+  private byte[] mark = NO_MARK;
 
   /** Takes what a message has grown beyond what is held. */
   @FunctionalInterface
@@ -69,6 +71,11 @@ public final class XmlOut {
     length = 0;
   }
 
+  /** Puts an attribute, encoded with its quotes, into the next element that is opened. */
+  void markNext(byte[] attribute) {
+    mark = attribute;
+  }
+
   /** Opens an element; attributes may follow, then {@link #content}. */
   public void open(Tag tag) {
     if (++depth > MOST_DEPTH) {
@@ -76,6 +83,10 @@ public final class XmlOut {
     }
     line(depth - 1);
     raw(tag.open());
+    if (mark.length > 0) {
+      raw(mark);
+      mark = NO_MARK;
+    }
     wasClosed = false;
   }
 

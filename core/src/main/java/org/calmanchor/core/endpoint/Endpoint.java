@@ -1,61 +1,56 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.BrokenSinkException;
-import org.calmanchor.core.codec.CodecPlanner;
-import org.calmanchor.core.codec.Handles;
-import org.calmanchor.core.codec.JavaEnd;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.model.PortType;
-import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.Reading;
-import org.calmanchor.core.read.Reflection;
-import org.calmanchor.core.soap.EnvelopeWriter;
-import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.Limits;
 
 /**
- * A service ready to answer: planned once, then message in, message out. Safe for any number of
- * threads, as far as the service object is.
+ * One or more services at one address: message in, message out, without transport. Everything is
+ * looked up when it is made. Safe for any number of threads, as far as the services are.
  */
 public final class Endpoint {
-  private final Contract contract;
-  private final Map<QName, OperationPlan> operations = new HashMap<>();
-  private final Map<SoapVersion, EnvelopeWriter> writers = new EnumMap<>(SoapVersion.class);
+  private final List<OperationPlan> plans;
+  private final Limits limits;
+  private final Map<QName, OperationPlan> operations = new LinkedHashMap<>();
+  private final Map<QName, MessageCodec> headers = new HashMap<>();
+  private final List<Contract> contracts;
   private final XmlIn.Factory inputs;
 
-  private Endpoint(Reading reading, Object target, Limits limits) {
-    this.contract = reading.contract();
+  private Endpoint(List<OperationPlan> plans, Limits limits) {
+    this.plans = plans;
+    this.limits = limits;
     this.inputs = limits.inputs();
-    CodecPlanner<JavaEnd.Java> planner =
-        new CodecPlanner<>(contract, new JavaEnd(reading.members()));
-    for (PortType portType : contract.portTypes()) {
-      for (Operation operation : portType.operations()) {
-        OperationPlan plan = plan(operation, reading, target, planner);
-        operations.put(plan.request().name(), plan);
+    for (OperationPlan plan : plans) {
+      OperationPlan other = operations.putIfAbsent(plan.request().name(), plan);
+      if (other != null) {
+        throw new IllegalArgumentException(
+            "operation "
+                + plan.name()
+                + " of two services has the same request element, "
+                + plan.request().name()
+                + ", so a message could not tell them apart; give one service a namespace of its"
+                + " own, or a path of its own");
+      }
+      for (HeaderPlan header : plan.headersIn()) {
+        headers.putIfAbsent(header.element(), header.codec());
       }
     }
-    for (SoapVersion version : SoapVersion.values()) {
-      writers.put(version, new EnvelopeWriter(version, contract));
-    }
+    this.contracts = plans.stream().map(plan -> plan.service().contract()).distinct().toList();
   }
 
   /**
-   * An endpoint for {@code target}, an object of an annotated class.
+   * An endpoint for {@code target}, an object of an annotated class, or of one beneath it.
    *
    * @throws org.calmanchor.core.read.ContractException with every problem of its contract
    */
@@ -63,55 +58,34 @@ public final class Endpoint {
     return of(ContractReader.read(target.getClass()), target);
   }
 
-  /** An endpoint for {@code target} as {@code reading} describes it. */
+  /**
+   * An endpoint for {@code target} as {@code reading} describes it.
+   *
+   * @throws IllegalArgumentException when the target lacks a method of the description
+   */
   public static Endpoint of(Reading reading, Object target) {
-    return new Endpoint(reading, target, Limits.DEFAULT);
+    return new Endpoint(new OperationPlanner(reading, target).plan(), Limits.DEFAULT);
   }
 
   static Endpoint of(Object target, Limits limits) {
-    return new Endpoint(ContractReader.read(target.getClass()), target, limits);
+    Reading reading = ContractReader.read(target.getClass());
+    return new Endpoint(new OperationPlanner(reading, target).plan(), limits);
   }
 
-  private OperationPlan plan(
-      Operation operation, Reading reading, Object target, CodecPlanner<JavaEnd.Java> planner) {
-    Operation.MessageUse output = operation.output();
-    QName request = contract.bodyElement(operation.input().message()).name();
-    OperationMember member = reading.members().operations().get(request);
-    if (member == null || output == null) {
-      throw new IllegalArgumentException("no method stands for operation " + operation.name());
-    }
-    List<OperationPlan.FaultPlan> faults = new ArrayList<>();
-    for (FaultMember fault : member.faults()) {
-      MessageCodec detail =
-          planner.plan(contract.element(fault.element()), new JavaEnd.Detail(fault));
-      faults.add(
-          new OperationPlan.FaultPlan(
-              Reflection.classOf(fault.exception()),
-              fault.isSender() ? FaultCode.SENDER : FaultCode.RECEIVER,
-              detail));
-    }
-    // A fault that extends another one is asked first.
-    faults.sort((a, b) -> depth(b.exception()) - depth(a.exception()));
-    return new OperationPlan(
-        operation.name(),
-        operation.input().action(),
-        planner.plan(contract.element(request), new JavaEnd.Arguments(member)),
-        planner.plan(contract.bodyElement(output.message()), new JavaEnd.Result(member)),
-        List.copyOf(faults),
-        Handles.invoker(member.method(), target));
+  /**
+   * This endpoint and another at one address; messages are told apart by their body elements.
+   *
+   * @throws IllegalArgumentException when both have an operation of one request element
+   */
+  public Endpoint and(Endpoint other) {
+    List<OperationPlan> all = new ArrayList<>(plans);
+    all.addAll(other.plans);
+    return new Endpoint(List.copyOf(all), limits);
   }
 
-  private static int depth(Class<?> type) {
-    int depth = 0;
-    for (Class<?> at = type; at != null; at = at.getSuperclass()) {
-      depth++;
-    }
-    return depth;
-  }
-
-  /** What it offers. */
-  public Contract contract() {
-    return contract;
+  /** What it offers: one contract for each service. */
+  public List<Contract> contracts() {
+    return contracts;
   }
 
   /**
@@ -121,12 +95,7 @@ public final class Endpoint {
    * @return completes when the last byte was written, or the response aborted; never fails
    */
   public CompletionStage<Void> handle(Request request, Response response) {
-    try {
-      new Exchange(this, request, response).run();
-    } catch (BrokenSinkException callerGone) {
-      response.abort();
-    }
-    return CompletableFuture.completedFuture(null);
+    return new Exchange(this, request, response).run();
   }
 
   XmlIn.Factory inputs() {
@@ -134,10 +103,15 @@ public final class Endpoint {
   }
 
   Map<QName, OperationPlan> operations() {
-    return operations;
+    return Collections.unmodifiableMap(operations);
   }
 
-  EnvelopeWriter writer(SoapVersion version) {
-    return Objects.requireNonNull(writers.get(version));
+  Map<QName, MessageCodec> headers() {
+    return headers;
+  }
+
+  /** The service that answers for a message of which no operation is known. */
+  ServicePlan anyService() {
+    return plans.get(0).service();
   }
 }

@@ -1,9 +1,16 @@
 package org.calmanchor.core.endpoint;
 
 import java.lang.invoke.MethodHandle;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import javax.xml.namespace.QName;
+import org.calmanchor.annotations.HeaderOut;
+import org.calmanchor.core.codec.EncodeException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
 import org.jspecify.annotations.Nullable;
@@ -11,31 +18,65 @@ import org.jspecify.annotations.Nullable;
 /**
  * All that serving an operation needs, looked up once.
  *
+ * @param service the contract that it belongs to
  * @param name the operation's name
  * @param action the action that its request should carry
  * @param request reads the arguments
- * @param response writes the result
+ * @param response writes the result; null for one-way
+ * @param headersIn the header blocks of its request
+ * @param headersOut the header blocks of its answer
+ * @param headerNames the names of its request's blocks
  * @param faults the declared faults, most derived exceptions first
+ * @param isAsynchronous whether the method returns a stage of its result
  * @param method takes an {@code Object[]} of arguments
  */
 record OperationPlan(
+    ServicePlan service,
     String name,
     String action,
     MessageCodec request,
-    MessageCodec response,
+    @Nullable MessageCodec response,
+    List<HeaderPlan> headersIn,
+    List<HeaderPlan> headersOut,
+    Set<QName> headerNames,
     List<FaultPlan> faults,
+    boolean isAsynchronous,
     MethodHandle method) {
 
   /** An exception that is a declared fault. */
   record FaultPlan(Class<?> exception, FaultCode code, MessageCodec detail) {}
 
-  Object[] decode(XmlIn in) {
-    return (Object[]) request.read(in);
+  /** The arguments in the body, and room for those of the header. */
+  @Nullable Object[] decode(XmlIn in) {
+    @Nullable Object[] arguments = (@Nullable Object[]) request.read(in);
+    for (HeaderPlan header : headersOut) {
+      arguments[header.position()] = new HeaderOut<>();
+    }
+    return arguments;
   }
 
-  /** Calls the method; the result as the response's codec takes it. */
-  @Nullable Object[] invoke(Object[] arguments) throws Throwable {
-    return new @Nullable Object[] {(Object) method.invokeExact(arguments)};
+  /** Calls the method; its result, or the stage of it. */
+  @Nullable Object invoke(@Nullable Object[] arguments) throws Throwable {
+    return (Object) method.invokeExact(arguments);
+  }
+
+  /** What writes the header blocks of the answer. */
+  List<Consumer<XmlOut>> headers(@Nullable Object[] arguments) {
+    if (headersOut.isEmpty()) {
+      return List.of();
+    }
+    List<Consumer<XmlOut>> blocks = new ArrayList<>();
+    for (HeaderPlan header : headersOut) {
+      Object set = arguments[header.position()];
+      Object value = header.value(set instanceof HeaderOut<?> out ? out.get() : null);
+      if (value != null) {
+        blocks.add(out -> header.codec().write(out, value));
+      } else if (header.required()) {
+        throw new EncodeException(
+            "the operation did not set its header " + header.element().getLocalPart());
+      }
+    }
+    return blocks;
   }
 
   /** The fault that {@code raised} was declared as, or null. */

@@ -1,18 +1,28 @@
 package org.calmanchor.core.endpoint;
 
 import java.io.OutputStream;
+import org.jspecify.annotations.Nullable;
 
 /** The way for an answer to go out. */
 public interface Response {
   /**
+   * Names the incident under which the log says why there is no answer; before {@link #begin}, and
+   * only where the answer has no body that could say it.
+   */
+  void incident(String id);
+
+  /**
    * Fixes status and content type; called once, before the first byte.
    *
    * @param status an HTTP status code, the common tongue of transports
-   * @param contentType the content type, with its parameters
+   * @param contentType the content type, with its parameters; null when there is no body
    */
-  void begin(int status, String contentType);
+  void begin(int status, @Nullable String contentType);
 
-  /** Takes the answer's bytes; only after {@link #begin}. */
+  /**
+   * Takes the answer's bytes; only after {@link #begin}. Closing it ends the answer; whatever was
+   * begun and not aborted is ended at last by whoever made the response.
+   */
   OutputStream output();
 
   /** Breaks the transport off, so that a cut answer cannot be taken for a complete one. */

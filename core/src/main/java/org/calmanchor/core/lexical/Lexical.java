@@ -1,5 +1,6 @@
 package org.calmanchor.core.lexical;
 
+import java.util.function.Consumer;
 import java.util.function.Function;
 
 /**
@@ -10,7 +11,7 @@ import java.util.function.Function;
  */
 public final class Lexical<T> {
   private final String form;
-  private final boolean preservesSpace;
+  private final WhiteSpace whiteSpace;
   private final Function<String, T> parser;
   private final Function<T, String> printer;
 
@@ -18,17 +19,14 @@ public final class Lexical<T> {
    * The forms of one type.
    *
    * @param form what a text must look like, in words that follow "expected"
-   * @param preservesSpace whether white space counts
+   * @param whiteSpace what becomes of white space before parsing
    * @param parser throws {@link LexicalException} for a text that is no value
    * @param printer throws {@link LexicalException} for a value that has no text
    */
   public Lexical(
-      String form,
-      boolean preservesSpace,
-      Function<String, T> parser,
-      Function<T, String> printer) {
+      String form, WhiteSpace whiteSpace, Function<String, T> parser, Function<T, String> printer) {
     this.form = form;
-    this.preservesSpace = preservesSpace;
+    this.whiteSpace = whiteSpace;
     this.parser = parser;
     this.printer = printer;
   }
@@ -38,9 +36,9 @@ public final class Lexical<T> {
     return form;
   }
 
-  /** Whether white space counts (facet whiteSpace, XML Schema 1.0 part 2, section 4.3.6). */
-  public boolean preservesSpace() {
-    return preservesSpace;
+  /** What becomes of white space before parsing. */
+  public WhiteSpace whiteSpace() {
+    return whiteSpace;
   }
 
   /**
@@ -49,7 +47,7 @@ public final class Lexical<T> {
    * @throws LexicalException when it is no value of the type
    */
   public T parse(String text) {
-    return parser.apply(preservesSpace ? text : collapse(text));
+    return parser.apply(whiteSpace.apply(text));
   }
 
   /**
@@ -59,6 +57,27 @@ public final class Lexical<T> {
    */
   public String print(T value) {
     return printer.apply(value);
+  }
+
+  /**
+   * The same forms for fewer values.
+   *
+   * @param check throws {@link LexicalException} for a value that is not taken when read
+   * @param checkWritten throws {@link LexicalException} for a value that may not be written
+   */
+  public Lexical<T> checked(Consumer<T> check, Consumer<T> checkWritten) {
+    return new Lexical<>(
+        form,
+        whiteSpace,
+        text -> {
+          T value = parser.apply(text);
+          check.accept(value);
+          return value;
+        },
+        value -> {
+          checkWritten.accept(value);
+          return printer.apply(value);
+        });
   }
 
   /** White space at the ends removed, inner runs made one space. */

@@ -1,36 +1,87 @@
 package org.calmanchor.core.lexical;
 
-import java.time.DateTimeException;
-import java.time.LocalDate;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.util.Currency;
+import java.util.IllformedLocaleException;
+import java.util.Locale;
+import java.util.UUID;
 import java.util.function.Function;
 import java.util.regex.Pattern;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Names;
 
-/** The lexical forms that the type table uses, all but numbers. */
+/** The lexical forms of texts, truth values and identifiers. */
 final class Lexicals {
-  static final QName STRING_TYPE = Names.xsd("string");
+  static final String UUID_PATTERN =
+      "[0-9a-fA-F]{8}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{12}";
+  static final String CURRENCY_PATTERN = "[A-Z]{3}";
+
+  private static final Pattern UUID_FORM = Pattern.compile(UUID_PATTERN);
+  private static final Pattern CURRENCY_FORM = Pattern.compile(CURRENCY_PATTERN);
+  private static final Pattern LANGUAGE_FORM = Pattern.compile("[a-zA-Z]{1,8}(-[a-zA-Z0-9]{1,8})*");
 
   static final Lexical<String> STRING =
-      new Lexical<>("text", true, Function.identity(), Function.identity());
+      new Lexical<>("text", WhiteSpace.PRESERVE, Function.identity(), Function.identity());
+
+  static final Lexical<String> NORMALIZED_STRING =
+      spaced("text without tabs and line ends", WhiteSpace.REPLACE);
+
+  static final Lexical<String> TOKEN =
+      spaced("text without spaces at its ends or twice in a row", WhiteSpace.COLLAPSE);
 
   static final Lexical<Boolean> BOOLEAN =
       new Lexical<>(
-          "true, false, 1 or 0", false, Lexicals::parseBoolean, value -> value.toString());
+          "true, false, 1 or 0", WhiteSpace.COLLAPSE, Lexicals::parseBoolean, Object::toString);
 
-  static final Lexical<LocalDate> DATE =
+  static final Lexical<UUID> UUID_TEXT =
       new Lexical<>(
-          "a day without time zone as in 2027-06-11",
-          false,
-          Lexicals::parseDate,
-          Lexicals::printDate);
+          "a UUID as in 3f2504e0-4f89-41d3-9a0c-0305e82c3301",
+          WhiteSpace.PRESERVE,
+          text -> UUID.fromString(checked(text, UUID_FORM.matcher(text).matches(), "not a UUID")),
+          UUID::toString);
 
-  /** What {@link #DATE} holds of xsd:date: no zone, and no year that java.time lacks. */
-  static final String DATE_PATTERN = "-?([1-9][0-9]{3,8}|0[0-9]{3})-[0-9]{2}-[0-9]{2}";
+  static final Lexical<URI> ANY_URI =
+      new Lexical<>("a URI", WhiteSpace.COLLAPSE, Lexicals::parseUri, URI::toString);
 
-  private static final Pattern DATE_FORM = Pattern.compile(DATE_PATTERN);
+  static final Lexical<Locale> LANGUAGE =
+      new Lexical<>(
+          "a language tag as in en-GB",
+          WhiteSpace.COLLAPSE,
+          Lexicals::parseLanguage,
+          Lexicals::printLanguage);
+
+  static final Lexical<Currency> CURRENCY =
+      new Lexical<>(
+          "a currency's three capitals as in EUR",
+          WhiteSpace.PRESERVE,
+          Lexicals::parseCurrency,
+          Currency::getCurrencyCode);
+
+  /** Names as {namespace}local: the prefixes of a message are the codecs' concern. */
+  static final Lexical<QName> QNAME =
+      new Lexical<>(
+          "a name with a prefix that is declared",
+          WhiteSpace.COLLAPSE,
+          Lexicals::parseQname,
+          QName::toString);
 
   private Lexicals() {}
+
+  private static Lexical<String> spaced(String form, WhiteSpace whiteSpace) {
+    return new Lexical<>(
+        form,
+        whiteSpace,
+        Function.identity(),
+        text -> checked(text, whiteSpace.apply(text).equals(text), "white space would be lost"));
+  }
+
+  private static String checked(String text, boolean fits, String otherwise) {
+    if (!fits) {
+      throw new LexicalException(otherwise);
+    }
+    return text;
+  }
 
   private static Boolean parseBoolean(String text) {
     return switch (text) {
@@ -40,40 +91,45 @@ final class Lexicals {
     };
   }
 
-  private static LocalDate parseDate(String text) {
-    if (!DATE_FORM.matcher(text).matches()) {
-      throw new LexicalException("not a day");
-    }
-    int length = text.length();
-    int year = Integer.parseInt(text.substring(0, length - 6));
-    if (year == 0) {
-      throw new LexicalException("there is no year 0000");
-    }
+  private static URI parseUri(String text) {
     try {
-      return LocalDate.of(
-          year,
-          Integer.parseInt(text.substring(length - 5, length - 3)),
-          Integer.parseInt(text.substring(length - 2)));
-    } catch (DateTimeException noSuchDay) {
-      throw new LexicalException("no such day");
+      return new URI(text);
+    } catch (URISyntaxException notOne) {
+      throw new LexicalException("not a URI");
     }
   }
 
-  private static String printDate(LocalDate day) {
-    int year = day.getYear();
-    if (year == 0) {
-      // Leap years follow the number as written, so no other year may stand for it.
-      throw new LexicalException("XML Schema 1.0 has no year 0000");
+  private static Locale parseLanguage(String text) {
+    try {
+      return new Locale.Builder()
+          .setLanguageTag(checked(text, LANGUAGE_FORM.matcher(text).matches(), "no language tag"))
+          .build();
+    } catch (IllformedLocaleException noTag) {
+      throw new LexicalException("not a language tag");
     }
-    String digits = Integer.toString(Math.abs(year));
-    return (year < 0 ? "-" : "")
-        + "0".repeat(Math.max(0, 4 - digits.length()))
-        + digits
-        + twoDigits(day.getMonthValue())
-        + twoDigits(day.getDayOfMonth());
   }
 
-  private static String twoDigits(int number) {
-    return number < 10 ? "-0" + number : "-" + number;
+  private static String printLanguage(Locale locale) {
+    String tag = locale.toLanguageTag();
+    return checked(tag, LANGUAGE_FORM.matcher(tag).matches(), "no language tag says it");
+  }
+
+  private static Currency parseCurrency(String text) {
+    try {
+      return Currency.getInstance(
+          checked(text, CURRENCY_FORM.matcher(text).matches(), "not a currency"));
+    } catch (IllegalArgumentException unknown) {
+      throw new LexicalException("no such currency");
+    }
+  }
+
+  private static QName parseQname(String text) {
+    try {
+      QName name = QName.valueOf(text);
+      checked(text, Names.isNcName(name.getLocalPart()), "not a name");
+      return name;
+    } catch (IllegalArgumentException malformed) {
+      throw new LexicalException("not a name");
+    }
   }
 }

@@ -2,7 +2,9 @@ package org.calmanchor.core.lexical;
 
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Predicate;
 
 /** The lexical forms of numbers (XML Schema 1.0 part 2, sections 3.2.3 to 3.2.5 and 3.3.13 on). */
 final class NumberLexicals {
@@ -15,24 +17,44 @@ final class NumberLexicals {
   static final Lexical<Long> LONG =
       whole("-9223372036854775808 to 9223372036854775807", Long::parseLong);
 
+  /** The unsigned types, each held by the next wider signed one of Java. */
+  static final Lexical<Short> UNSIGNED_BYTE = within("0 to 255", SHORT, 0, 255);
+
+  static final Lexical<Integer> UNSIGNED_SHORT = within("0 to 65535", INT, 0, 65_535);
+  static final Lexical<Long> UNSIGNED_INT = within("0 to 4294967295", LONG, 0, 4_294_967_295L);
+
   static final Lexical<BigInteger> INTEGER =
       new Lexical<>(
           "a whole number",
-          false,
+          WhiteSpace.COLLAPSE,
           text -> new BigInteger(checked(text, text.length() > 0 && isWhole(text))),
           NumberLexicals::printInteger);
+
+  static final Lexical<BigInteger> UNSIGNED_LONG =
+      signed(
+          "a whole number from 0 to 18446744073709551615",
+          value -> value.signum() >= 0 && value.bitLength() <= 64);
+
+  static final Lexical<BigInteger> NON_NEGATIVE_INTEGER =
+      signed("a whole number from 0 on", value -> value.signum() >= 0);
+  static final Lexical<BigInteger> POSITIVE_INTEGER =
+      signed("a whole number from 1 on", value -> value.signum() > 0);
+  static final Lexical<BigInteger> NON_POSITIVE_INTEGER =
+      signed("a whole number up to 0", value -> value.signum() <= 0);
+  static final Lexical<BigInteger> NEGATIVE_INTEGER =
+      signed("a whole number up to -1", value -> value.signum() < 0);
 
   static final Lexical<BigDecimal> DECIMAL =
       new Lexical<>(
           "a decimal number as in 42.50, without exponent",
-          false,
+          WhiteSpace.COLLAPSE,
           text -> new BigDecimal(checked(text, isDecimal(text, 0, text.length()))),
           NumberLexicals::printDecimal);
 
   static final Lexical<Float> FLOAT =
       new Lexical<>(
           "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
-          false,
+          WhiteSpace.COLLAPSE,
           text ->
               switch (text) {
                 case "INF" -> Float.POSITIVE_INFINITY;
@@ -45,7 +67,7 @@ final class NumberLexicals {
   static final Lexical<Double> DOUBLE =
       new Lexical<>(
           "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
-          false,
+          WhiteSpace.COLLAPSE,
           text ->
               switch (text) {
                 case "INF" -> Double.POSITIVE_INFINITY;
@@ -60,7 +82,7 @@ final class NumberLexicals {
   private static <T extends Number> Lexical<T> whole(String range, Function<String, T> parser) {
     return new Lexical<>(
         "a whole number from " + range,
-        false,
+        WhiteSpace.COLLAPSE,
         text -> {
           checked(text, isWhole(text));
           try {
@@ -70,6 +92,30 @@ final class NumberLexicals {
           }
         },
         Object::toString);
+  }
+
+  private static <T extends Number> Lexical<T> within(
+      String range, Lexical<T> wider, long least, long most) {
+    Consumer<T> check =
+        value -> {
+          if (value.longValue() < least || value.longValue() > most) {
+            throw new LexicalException("out of range");
+          }
+        };
+    Lexical<T> checked = wider.checked(check, check);
+    return new Lexical<>(
+        "a whole number from " + range, WhiteSpace.COLLAPSE, checked::parse, checked::print);
+  }
+
+  private static Lexical<BigInteger> signed(String form, Predicate<BigInteger> fits) {
+    Consumer<BigInteger> check =
+        value -> {
+          if (!fits.test(value)) {
+            throw new LexicalException("out of range");
+          }
+        };
+    Lexical<BigInteger> checked = INTEGER.checked(check, check);
+    return new Lexical<>(form, WhiteSpace.COLLAPSE, checked::parse, checked::print);
   }
 
   private static String checked(String text, boolean wellFormed) {

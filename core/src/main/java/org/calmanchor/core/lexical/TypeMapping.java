@@ -1,6 +1,7 @@
 package org.calmanchor.core.lexical;
 
 import java.util.List;
+import java.util.stream.Stream;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.Names;
@@ -40,8 +41,22 @@ public record TypeMapping<T>(
     return new TypeMapping<>(javaType, primitive, Names.xsd(base), null, lexical);
   }
 
-  boolean isFor(String javaName) {
-    return javaType.getName().equals(javaName)
-        || (primitive != null && primitive.getName().equals(javaName));
+  /** A row whose type is published as a named restriction by a pattern. */
+  static <T> TypeMapping<T> narrowed(
+      Class<T> javaType, String base, String name, String pattern, String doc, Lexical<T> lexical) {
+    Restriction restriction =
+        new Restriction(name, List.of(new Facet(Facet.Kind.PATTERN, pattern)), doc);
+    return new TypeMapping<>(javaType, null, Names.xsd(base), restriction, lexical);
+  }
+
+  /** The local name under which it is published. */
+  public String publishedName() {
+    return restriction == null ? base.getLocalPart() : restriction.name();
+  }
+
+  Stream<String> javaNames() {
+    return primitive == null
+        ? Stream.of(javaType.getName())
+        : Stream.of(javaType.getName(), primitive.getName());
   }
 }

@@ -33,6 +33,29 @@ public record ComplexType(
     return new ComplexType(null, Elements.sequence(particles), List.of(), false, "", origin);
   }
 
+  /**
+   * The same type, as an extension of {@code base}.
+   *
+   * @throws IllegalStateException when it has no complex content
+   */
+  public ComplexType extending(QName base) {
+    if (!(content instanceof Elements elements)) {
+      throw new IllegalStateException("only complex content extends " + base);
+    }
+    return new ComplexType(
+        name,
+        new Elements(base, elements.group(), elements.mixed()),
+        attributes,
+        isAbstract,
+        doc,
+        origin);
+  }
+
+  /** The type that this one extends, or null. */
+  public @Nullable QName base() {
+    return content instanceof Elements elements ? elements.base() : null;
+  }
+
   /** What stands between the tags of an element of this type. */
   public sealed interface Content permits Text, Elements {}
 
@@ -47,7 +70,8 @@ public record ComplexType(
    * @param mixed whether text may stand between them
    */
   public record Elements(@Nullable QName base, Term.Group group, boolean mixed) implements Content {
-    static Elements sequence(List<Particle> particles) {
+    /** These elements in sequence. */
+    public static Elements sequence(List<Particle> particles) {
       return new Elements(null, new Term.Group(Term.Compositor.SEQUENCE, particles), false);
     }
   }

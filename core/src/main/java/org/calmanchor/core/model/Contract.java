@@ -1,9 +1,6 @@
 package org.calmanchor.core.model;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.function.Function;
 import javax.xml.namespace.QName;
 import org.jspecify.annotations.Nullable;
 
@@ -18,15 +15,13 @@ public final class Contract {
   private final List<PortType> portTypes;
   private final List<Binding> bindings;
   private final List<Service> services;
-  private final Map<QName, ElementDeclaration> elementsByName;
-  private final Map<QName, TypeDefinition> typesByName;
-  private final Map<QName, Message> messagesByName;
+  private final Components components;
 
   /**
    * A contract of these components.
    *
-   * @throws IllegalArgumentException when two components of one kind share a name, or an operation
-   *     refers to a message, or a message to an element, that is not there
+   * @throws IllegalArgumentException when two components of one kind share a name, or one refers to
+   *     another that is not there
    */
   public Contract(
       String targetNamespace,
@@ -41,41 +36,7 @@ public final class Contract {
     this.portTypes = List.copyOf(portTypes);
     this.bindings = List.copyOf(bindings);
     this.services = List.copyOf(services);
-    this.elementsByName =
-        index(
-            schemas.stream().flatMap(s -> s.elements().stream()).toList(),
-            ElementDeclaration::name);
-    this.typesByName =
-        index(schemas.stream().flatMap(s -> s.types().stream()).toList(), Contract::nameOf);
-    this.messagesByName = index(messages, Message::name);
-    messages.forEach(m -> m.parts().forEach(p -> element(p.element())));
-    for (PortType portType : portTypes) {
-      for (Operation operation : portType.operations()) {
-        message(operation.input().message());
-        if (operation.output() != null) {
-          message(operation.output().message());
-        }
-        operation.faults().forEach(f -> message(f.message()));
-      }
-    }
-  }
-
-  private static QName nameOf(TypeDefinition type) {
-    QName name = type.name();
-    if (name == null) {
-      throw new IllegalArgumentException("a schema's own types need a name: " + type.origin());
-    }
-    return name;
-  }
-
-  private static <T> Map<QName, T> index(List<T> components, Function<T, QName> nameOf) {
-    Map<QName, T> byName = new HashMap<>();
-    for (T component : components) {
-      if (byName.put(nameOf.apply(component), component) != null) {
-        throw new IllegalArgumentException("declared twice: " + nameOf.apply(component));
-      }
-    }
-    return Map.copyOf(byName);
+    this.components = new Components(this.schemas, this.messages, this.portTypes, this.bindings);
   }
 
   /** The namespace of the WSDL document's own components. */
@@ -114,17 +75,27 @@ public final class Contract {
    * @throws IllegalArgumentException when there is none
    */
   public ElementDeclaration element(QName name) {
-    return found(elementsByName.get(name), "element", name);
+    return components.element(name);
   }
 
   /** The named type {@code name}, or null for one that is not defined here, as built-in ones. */
   public @Nullable TypeDefinition type(QName name) {
-    return typesByName.get(name);
+    return components.type(name);
   }
 
   /** The definition behind {@code use}, or null when it is built in. */
   public @Nullable TypeDefinition definition(TypeUse use) {
     return use instanceof TypeUse.Named named ? type(named.name()) : (TypeDefinition) use;
+  }
+
+  /** The built-in simple type that a simple type is made from by restriction; empty for none. */
+  public QName builtIn(TypeUse use) {
+    if (definition(use) instanceof SimpleType simple) {
+      return simple.variety() instanceof SimpleType.Restriction restriction
+          ? builtIn(restriction.base())
+          : new QName("");
+    }
+    return use instanceof TypeUse.Named named ? named.name() : new QName("");
   }
 
   /**
@@ -133,7 +104,25 @@ public final class Contract {
    * @throws IllegalArgumentException when there is none
    */
   public Message message(QName name) {
-    return found(messagesByName.get(name), "message", name);
+    return components.message(name);
+  }
+
+  /**
+   * The port type {@code name}.
+   *
+   * @throws IllegalArgumentException when there is none
+   */
+  public PortType portType(QName name) {
+    return components.portType(name);
+  }
+
+  /**
+   * The binding {@code name}.
+   *
+   * @throws IllegalArgumentException when there is none
+   */
+  public Binding binding(QName name) {
+    return components.binding(name);
   }
 
   /** The body element of a document/literal message in use. */
@@ -141,11 +130,28 @@ public final class Contract {
     return element(message(message).onlyPart().element());
   }
 
-  private static <T> T found(@Nullable T component, String kind, QName name) {
-    if (component == null) {
-      throw new IllegalArgumentException("the contract has no " + kind + " " + name);
-    }
-    return component;
+  /** The elements of the header blocks that a request of {@code operation} must carry. */
+  public List<ElementDeclaration> requiredHeaders(Operation operation) {
+    return components.requiredHeaders(operation);
+  }
+
+  /**
+   * The elements of a structure in order, those of the types that it extends first.
+   *
+   * @throws IllegalArgumentException for content that is not a sequence of elements
+   */
+  public List<Member> members(ComplexType type) {
+    return components.members(type);
+  }
+
+  /** The attributes of a structure in order, those of the types that it extends first. */
+  public List<AttributeUse> attributes(ComplexType type) {
+    return components.attributes(type);
+  }
+
+  /** The types that extend {@code type}, directly or not, by name; empty for an anonymous one. */
+  public List<ComplexType> derived(ComplexType type) {
+    return components.derived(type);
   }
 
   @Override

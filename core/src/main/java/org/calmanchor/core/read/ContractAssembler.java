@@ -1,12 +1,14 @@
 package org.calmanchor.core.read;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Binding;
+import org.calmanchor.core.model.Binding.HeaderUse;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Message;
@@ -15,14 +17,13 @@ import org.calmanchor.core.model.Operation.FaultUse;
 import org.calmanchor.core.model.Operation.MessageUse;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.PortType;
-import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.read.FaultReader.DeclaredFault;
-import org.calmanchor.core.read.ServiceReader.ReadOperation;
+import org.calmanchor.core.read.HeaderReader.ReadHeader;
+import org.calmanchor.core.read.OperationReader.ReadOperation;
 
-/** Puts what was read together: schema, messages, port type, two bindings, one service. */
+/** Puts what was read together: schemas, messages, port type, bindings, one service. */
 final class ContractAssembler {
   /** The part of a wrapped body message. */
   private static final String BODY_PART = "parameters";
@@ -30,76 +31,111 @@ final class ContractAssembler {
   /** The part of a fault message. */
   private static final String FAULT_PART = "fault";
 
+  /** The part of a header message. */
+  private static final String HEADER_PART = "header";
+
+  private final org.calmanchor.annotations.PortType given;
   private final String namespace;
   private final String portType;
   private final String service;
-  private final String doc;
-  private final Map<String, ElementDeclaration> elements = new LinkedHashMap<>();
-  private final Map<String, ElementDeclaration> faultElements = new TreeMap<>();
-  private final List<Message> messages = new ArrayList<>();
+  private final Map<String, Message> messages = new LinkedHashMap<>();
+  private final Map<String, Message> otherMessages = new TreeMap<>();
   private final List<Operation> operations = new ArrayList<>();
+  private final Map<String, List<ReadHeader>> headers = new LinkedHashMap<>();
 
-  ContractAssembler(String namespace, String portType, String service, String doc) {
-    this.namespace = namespace;
+  ContractAssembler(org.calmanchor.annotations.PortType given, String portType, String service) {
+    this.given = given;
+    this.namespace = given.namespace();
     this.portType = portType;
     this.service = service;
-    this.doc = doc;
   }
 
-  Contract assemble(JavaType javaType, List<ReadOperation> read, List<TypeDefinition> types) {
+  Contract assemble(JavaType javaType, List<ReadOperation> read, SchemaParts parts) {
     read.forEach(this::add);
-    faultElements.forEach(
-        (name, element) -> {
-          elements.put(name, element);
-          messages.add(Message.of(name(name), FAULT_PART, element.name()));
-        });
-    PortType type = new PortType(name(portType), operations, doc, Origin.of(javaType.signature()));
-    List<Binding> bindings =
-        List.of(
-            binding(portType + "OverSoap11", SoapVersion.SOAP_1_1),
-            binding(portType + "OverSoap12", SoapVersion.SOAP_1_2));
+    messages.putAll(otherMessages);
+    PortType type =
+        new PortType(name(portType), operations, given.doc(), Origin.of(javaType.signature()));
+    List<Binding> bindings = new ArrayList<>();
+    List<org.calmanchor.annotations.PortType.Version> versions = Arrays.asList(given.versions());
+    if (versions.contains(org.calmanchor.annotations.PortType.Version.SOAP_1_1)) {
+      bindings.add(binding(portType + "OverSoap11", SoapVersion.SOAP_1_1));
+    }
+    if (versions.contains(org.calmanchor.annotations.PortType.Version.SOAP_1_2)) {
+      bindings.add(binding(portType + "OverSoap12", SoapVersion.SOAP_1_2));
+    }
     List<Service.Port> ports =
         bindings.stream().map(b -> new Service.Port(b.name().getLocalPart(), b.name())).toList();
     return new Contract(
         namespace,
-        List.of(new Schema(namespace, List.copyOf(elements.values()), types, List.of())),
-        messages,
+        parts.schemas(namespace),
+        List.copyOf(messages.values()),
         List.of(type),
         bindings,
-        List.of(new Service(name(service), ports, doc)));
+        List.of(new Service(name(service), ports, given.doc())));
   }
 
   private void add(ReadOperation operation) {
-    QName request = operation.request().name();
-    QName response = operation.response().name();
-    elements.put(request.getLocalPart(), operation.request());
-    elements.put(response.getLocalPart(), operation.response());
-    messages.add(Message.of(request, BODY_PART, request));
-    messages.add(Message.of(response, BODY_PART, response));
+    MessageUse input =
+        new MessageUse(
+            body(operation.request()),
+            operation.given().action().isEmpty()
+                ? action(operation.name())
+                : operation.given().action());
+    MessageUse output = null;
+    if (operation.response() != null) {
+      output = new MessageUse(body(operation.response()), action(operation.name() + "Response"));
+    }
     List<FaultUse> faults = new ArrayList<>();
     for (DeclaredFault fault : operation.faults()) {
-      String name = fault.element().name().getLocalPart();
-      faultElements.put(name, fault.element());
-      faults.add(new FaultUse(name, name(name), action(operation.name() + separator() + name)));
+      String message = MessageNames.fault(fault.element());
+      otherMessages.put(message, Message.of(name(message), FAULT_PART, fault.element().name()));
+      String local = fault.element().name().getLocalPart();
+      faults.add(
+          new FaultUse(local, name(message), action(operation.name() + separator() + local)));
     }
-    String given = operation.given().action();
+    for (ReadHeader header : operation.headers()) {
+      if (header.member().required()) {
+        String message = MessageNames.header(header.element());
+        otherMessages.put(message, Message.of(name(message), HEADER_PART, header.element().name()));
+      }
+    }
+    headers.put(operation.name(), operation.headers());
     operations.add(
         new Operation(
             operation.name(),
-            new MessageUse(request, given.isEmpty() ? action(operation.name()) : given),
-            new MessageUse(response, action(response.getLocalPart())),
+            input,
+            output,
             faults,
             operation.given().doc(),
             Origin.of(operation.member().method().signature())));
+  }
+
+  private QName body(ElementDeclaration element) {
+    QName message = name(MessageNames.body(element));
+    messages.put(message.getLocalPart(), Message.of(message, BODY_PART, element.name()));
+    return message;
   }
 
   private Binding binding(String name, SoapVersion version) {
     List<Binding.BoundOperation> bound =
         operations.stream()
             .map(
-                o -> new Binding.BoundOperation(o.name(), o.input().action(), List.of(), List.of()))
+                o ->
+                    new Binding.BoundOperation(
+                        o.name(),
+                        o.input().action(),
+                        headerUses(o.name(), false),
+                        headerUses(o.name(), true)))
             .toList();
     return new Binding(name(name), name(portType), version, bound);
+  }
+
+  /** The required blocks; what stands in a binding must be sent (Basic Profile 1.1, R2738). */
+  private List<HeaderUse> headerUses(String operation, boolean isOut) {
+    return headers.getOrDefault(operation, List.of()).stream()
+        .filter(header -> header.member().isOut() == isOut && header.member().required())
+        .map(header -> new HeaderUse(name(MessageNames.header(header.element())), HEADER_PART))
+        .toList();
   }
 
   private String action(String last) {

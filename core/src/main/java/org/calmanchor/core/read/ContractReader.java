@@ -1,15 +1,17 @@
 package org.calmanchor.core.read;
 
-import java.net.URI;
-import java.net.URISyntaxException;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.ServiceReader.ReadOperation;
+import org.calmanchor.core.read.OperationReader.ReadOperation;
+import org.jspecify.annotations.Nullable;
 
 /** Reads an annotated service class into its contract, and finds all its problems in one go. */
 public final class ContractReader {
@@ -21,7 +23,7 @@ public final class ContractReader {
   }
 
   /**
-   * Reads {@code service}, a class with {@link PortType}.
+   * Reads {@code service}: a class or interface with {@link PortType}, or a class beneath one.
    *
    * @throws ContractException with every problem, when there is one
    */
@@ -29,8 +31,45 @@ public final class ContractReader {
     return read(Reflection.typeOf(service));
   }
 
+  /** The same for any view of a service. */
   static Reading read(JavaType service) {
-    return new ContractReader(service).read();
+    JavaType marked = marked(service);
+    return new ContractReader(marked == null ? service : marked).read();
+  }
+
+  /** The type that carries the mark: the service itself, or the one above it that does. */
+  private static @Nullable JavaType marked(JavaType service) {
+    if (service.annotation(PortType.class) != null) {
+      return service;
+    }
+    Set<JavaType> above = new LinkedHashSet<>();
+    collectMarked(service, above);
+    if (above.size() > 1) {
+      Problems problems = new Problems();
+      List<String> names = above.stream().map(JavaElement::signature).toList();
+      problems.add(
+          ProblemCode.SERVICE_AMBIGUOUS,
+          service.signature(),
+          "it is several services: " + String.join(", ", names) + ".",
+          "Say which: read or serve " + names.get(0) + ".class.");
+      throw new ContractException(service.simpleName(), problems.all());
+    }
+    return above.isEmpty() ? null : above.iterator().next();
+  }
+
+  private static void collectMarked(JavaType type, Set<JavaType> found) {
+    List<JavaType> above = new ArrayList<>(type.interfaces());
+    JavaType superclass = type.superclass();
+    if (superclass != null) {
+      above.add(superclass);
+    }
+    for (JavaType each : above) {
+      if (each.annotation(PortType.class) != null) {
+        found.add(each);
+      } else {
+        collectMarked(each, found);
+      }
+    }
   }
 
   private Reading read() {
@@ -43,31 +82,32 @@ public final class ContractReader {
           "Write @PortType(namespace = \"urn:your-organisation:your-service\") on the class.");
       throw new ContractException(service.simpleName(), problems.all());
     }
-    checkService(given.namespace());
+    checkService(given);
     TypeReader types = new TypeReader(given.namespace(), problems);
     List<ReadOperation> operations =
-        new ServiceReader(service, types, new FaultReader(types)).operations();
-    new RequiredCycles(types.definitions(), problems).report();
+        new ServiceReader(service, given.exposing(), types).operations();
+    types.finish();
+    new RequiredCycles(types.parts(), problems).report();
+    checkReadSide(types, operations);
     String name = problems.name(given.name(), service.simpleName(), service, "@PortType");
     String serviceName = given.service().isEmpty() ? name + "Service" : given.service();
     problems.name(serviceName, serviceName, service, "@PortType");
-    operations.forEach(this::checkAction);
     if (!problems.all().isEmpty()) {
       throw new ContractException(service.simpleName(), problems.all());
     }
     return new Reading(
-        new ContractAssembler(given.namespace(), name, serviceName, given.doc())
-            .assemble(service, operations, types.definitions()),
+        new ContractAssembler(given, name, serviceName)
+            .assemble(service, operations, types.parts()),
         membersOf(operations, types));
   }
 
-  private void checkService(String namespace) {
-    if (service.kind() != JavaType.Kind.CLASS) {
+  private void checkService(PortType given) {
+    if (service.kind() == JavaType.Kind.ENUM) {
       problems.add(
           ProblemCode.NOT_A_SERVICE,
           service.signature(),
-          "only a class can be a service.",
-          "Put @PortType and @Operation on the class that does the work.");
+          "an enum cannot be a service.",
+          "Put @PortType and @Operation on the class that does the work, or on its interface.");
     }
     String opens = service.missingOpens();
     if (opens != null) {
@@ -77,7 +117,8 @@ public final class ContractReader {
           "it is in a package that its module keeps closed to us.",
           "Write in its module-info.java: " + opens);
     }
-    if (!isAbsoluteUri(namespace)) {
+    String namespace = given.namespace();
+    if (!Uris.isAbsolute(namespace)) {
       problems.add(
           ProblemCode.NAMESPACE_MISSING,
           service.signature(),
@@ -87,24 +128,22 @@ public final class ContractReader {
           "Write one that your organisation controls: @PortType(namespace ="
               + " \"urn:your-organisation:your-service\").");
     }
-  }
-
-  private void checkAction(ReadOperation operation) {
-    String action = operation.given().action();
-    if (!action.isEmpty() && !isAbsoluteUri(action)) {
+    if (given.versions().length == 0) {
       problems.add(
-          ProblemCode.ACTION_INVALID,
-          operation.member().method().signature(),
-          "its action, \"" + action + "\", is not an absolute URI.",
-          "Write an absolute URI, or leave action out.");
+          ProblemCode.VERSIONS_MISSING,
+          service.signature(),
+          "it speaks no version of SOAP.",
+          "Leave versions out, or name one: versions = PortType.Version.SOAP_1_1.");
     }
   }
 
-  private static boolean isAbsoluteUri(String text) {
-    try {
-      return new URI(text).isAbsolute();
-    } catch (URISyntaxException notOne) {
-      return false;
+  private void checkReadSide(TypeReader types, List<ReadOperation> operations) {
+    ReadSide side = new ReadSide(types.parts(), types.structures(), problems);
+    for (ReadOperation operation : operations) {
+      side.check(operation.request(), "");
+      operation.headers().stream()
+          .filter(header -> !header.member().isOut())
+          .forEach(header -> side.check(header.element(), header.element().origin().place()));
     }
   }
 
@@ -115,6 +154,6 @@ public final class ContractReader {
       methods.put(operation.request().name(), operation.member());
       operation.faults().forEach(f -> faults.put(f.element().name(), f.member()));
     }
-    return new Members(methods, types.typeMembers(), faults);
+    return new Members(methods, types.structures(), faults);
   }
 }

@@ -3,15 +3,21 @@ package org.calmanchor.core.read;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Fault;
+import org.calmanchor.annotations.Operation;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Particle;
+import org.calmanchor.core.read.MemberReader.ReadElement;
 import org.calmanchor.core.read.Members.FaultMember;
+import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
@@ -29,18 +35,54 @@ final class FaultReader {
   /** A fault's detail element and the exception behind it. */
   record DeclaredFault(ElementDeclaration element, FaultMember member) {}
 
-  /** The declared fault that {@code exception} is, or null when it is not marked as one. */
+  /**
+   * The declared fault that {@code exception} is, by its own mark or that of the nearest class that
+   * it extends; null when there is none.
+   */
   @Nullable DeclaredFault fault(JavaType exception) {
-    Fault given = exception.annotation(Fault.class);
-    if (given == null) {
+    JavaType at = exception;
+    while (at != null && at.annotation(Fault.class) == null) {
+      at = at.superclass();
+    }
+    if (at == null) {
       return null;
     }
-    return read.computeIfAbsent(exception, e -> read(e, given));
+    DeclaredFault known = read.get(at);
+    if (known == null) {
+      known = read(at, Objects.requireNonNull(at.annotation(Fault.class)));
+      read.put(at, known);
+    }
+    return known;
+  }
+
+  /** The faults of an operation: those that it throws, and those that its annotation lists. */
+  List<DeclaredFault> faults(JavaMethod method) {
+    Set<DeclaredFault> declared = new LinkedHashSet<>();
+    for (JavaType thrown : method.thrown()) {
+      DeclaredFault fault = fault(thrown);
+      if (fault != null) {
+        declared.add(fault);
+      }
+    }
+    for (JavaType listed : method.classes(Operation.class, "faults")) {
+      DeclaredFault fault = fault(listed);
+      if (fault != null) {
+        declared.add(fault);
+      } else {
+        problems.add(
+            ProblemCode.FAULT_NOT_MARKED,
+            method.signature(),
+            listed.signature() + " is listed as a fault, but is not marked as one.",
+            "Write @Fault on " + listed.signature() + ".");
+      }
+    }
+    return List.copyOf(declared);
   }
 
   private DeclaredFault read(JavaType exception, Fault given) {
     String local = problems.name(given.name(), exception.simpleName(), exception, "@Fault");
-    QName name = new QName(types.namespace(), local);
+    String home = problems.namespace(given.namespace(), types.namespace(), exception, "@Fault");
+    QName name = new QName(home, local);
     List<Particle> particles = new ArrayList<>();
     List<PropertyMember> properties = new ArrayList<>();
     List<JavaMethod> accessors = new ArrayList<>();
@@ -53,18 +95,30 @@ final class FaultReader {
         if (accessor == null) {
           continue;
         }
-        Particle particle =
-            types.members().element(parameter, accessor.name(), parameter.signature());
-        names.claimElement(MemberReader.nameOf(particle).getLocalPart(), parameter);
-        particles.add(particle);
-        properties.add(new PropertyMember(MemberReader.nameOf(particle), false, parameter.type()));
+        ReadElement element =
+            types.members().element(parameter, accessor.name(), home, parameter.signature());
+        names.claim(Place.ELEMENT, element.name().getLocalPart(), parameter);
+        particles.add(element.particle());
+        properties.add(
+            new PropertyMember(
+                Place.ELEMENT, element.name(), parameter, element.use(), properties.size()));
         accessors.add(accessor);
       }
     }
     Origin origin = Origin.of(exception.signature());
-    return new DeclaredFault(
+    ElementDeclaration element =
         new ElementDeclaration(
-            name, ComplexType.sequence(particles, origin), false, given.doc(), origin),
+            name, ComplexType.sequence(particles, origin), false, given.doc(), origin);
+    types
+        .parts()
+        .declare(
+            SchemaParts.Role.FAULT,
+            element,
+            "the fault " + exception.name(),
+            exception.signature(),
+            "Give one of them a name of its own: @Fault(name = \"...\").");
+    return new DeclaredFault(
+        element,
         new FaultMember(name, exception, properties, accessors, given.code() == Fault.Code.SENDER));
   }
 

@@ -1,6 +1,7 @@
 package org.calmanchor.core.read;
 
 import java.lang.annotation.Annotation;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Anything in Java that can carry one of our annotations. */
@@ -10,4 +11,7 @@ public interface JavaElement {
 
   /** The annotation of that type, or null. */
   <A extends Annotation> @Nullable A annotation(Class<A> type);
+
+  /** The classes that a member of an annotation on it names; empty without the annotation. */
+  List<JavaType> classes(Class<? extends Annotation> annotation, String member);
 }

@@ -1,8 +1,10 @@
 package org.calmanchor.core.read;
 
+import java.lang.annotation.Annotation;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** Something that has a type and usually a name: a parameter or a record component. */
+/** Something that has a type and usually a name: a parameter, component, property or result. */
 public interface JavaMember extends JavaElement {
   /** Its name; null for a parameter of a class compiled without {@code -parameters}. */
   @Nullable String name();
@@ -12,4 +14,18 @@ public interface JavaMember extends JavaElement {
 
   /** Whether an annotation of simple name {@code Nullable} stands on it or on its type's use. */
   boolean isNullable();
+
+  /**
+   * Its constraints of jakarta.validation, wherever they stand; those of its arguments excepted.
+   */
+  List<JavaAnnotation> constraints();
+
+  /** Whether the places where its annotations may stand hold different ones of that type. */
+  boolean isContradictory(Class<? extends Annotation> type);
+
+  /** Whether a value can be got from an object that has it. */
+  boolean isReadable();
+
+  /** Whether a value can be put into an object that has it. */
+  boolean isWritable();
 }

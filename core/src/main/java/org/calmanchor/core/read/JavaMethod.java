@@ -16,6 +16,9 @@ public interface JavaMethod extends JavaElement {
   /** The exceptions of its {@code throws} clause in order. */
   List<JavaType> thrown();
 
+  /** The methods that it overrides or implements. */
+  List<JavaMethod> overridden();
+
   /** Whether it is public. */
   boolean isPublic();
 

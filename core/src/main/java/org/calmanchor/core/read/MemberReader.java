@@ -1,18 +1,23 @@
 package org.calmanchor.core.read;
 
+import java.util.ArrayList;
+import java.util.List;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Attribute;
 import org.calmanchor.annotations.Element;
-import org.calmanchor.core.lexical.TypeMappings;
+import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.model.AttributeUse;
+import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Particle;
+import org.calmanchor.core.model.SimpleType;
+import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.read.Held.Container;
+import org.calmanchor.core.read.TypeReader.ReadType;
+import org.jspecify.annotations.Nullable;
 
-/** Reads parameters, record components and results into elements and attributes. */
+/** Reads parameters, components, properties and results into elements and attributes. */
 final class MemberReader {
   private static final int BY_TYPE = -1;
 
@@ -24,17 +29,42 @@ final class MemberReader {
     this.problems = types.problems();
   }
 
-  static QName nameOf(Particle particle) {
-    return ((ElementDeclaration) particle.term()).name();
+  /** An element within a structure, and how Java holds it. */
+  record ReadElement(QName name, Particle particle, Use use) {}
+
+  /** An attribute, and how Java holds it. */
+  record ReadAttribute(AttributeUse attribute, Use use) {}
+
+  /** What is known of a member before its type is read. */
+  private record Position(
+      JavaMember member,
+      @Nullable Element given,
+      JavaType type,
+      boolean isOptional,
+      String namespace,
+      String path) {
+    boolean nillable() {
+      return given != null && given.nillable();
+    }
+
+    String xsdType() {
+      return given == null ? "" : given.type();
+    }
+
+    boolean mayBeAbsent() {
+      return isOptional || member.isNullable() || (given != null && given.minOccurs() == 0);
+    }
   }
 
   /**
    * The element for {@code member}.
    *
    * @param byDefault its name where neither annotation nor source gives one
+   * @param namespace that of the structure around it
    * @param path the way here, for problems
    */
-  Particle element(JavaMember member, String byDefault, String path) {
+  ReadElement element(JavaMember member, String byDefault, String namespace, String path) {
+    problems.contradictions(member, Element.class, path);
     Element given = member.annotation(Element.class);
     String source = member.name() == null ? byDefault : member.name();
     if (source.isEmpty() && (given == null || given.name().isEmpty())) {
@@ -43,86 +73,186 @@ final class MemberReader {
           path,
           "its name is not in the class file.",
           "Compile with -parameters, or name it here: @Element(name = \"...\").");
-      source = "unnamed";
+      // Distinct, so that the one problem does not bring others.
+      source = "unnamed" + Integer.toHexString(path.hashCode());
     }
     String name = problems.name(given == null ? "" : given.name(), source, member, "@Element");
-    Held held = Held.of(member.type());
-    boolean isNested = isNested(held, path);
-    boolean nillable = given != null && given.nillable();
-    int min = min(member, held, given == null ? BY_TYPE : given.minOccurs(), nillable, path);
-    return new Particle(
-        new ElementDeclaration(
-            new QName(types.namespace(), name),
-            isNested ? TypeUse.named(Names.xsd("string")) : types.use(held.item(), path),
-            nillable,
-            given == null ? "" : given.doc(),
-            Origin.of(member.signature())),
-        min,
-        held.container().repeats() ? Particle.UNBOUNDED : 1);
+    boolean isOptional = member.type().name().equals("java.util.Optional");
+    JavaType type =
+        isOptional && member.type().arguments().size() == 1
+            ? member.type().arguments().get(0)
+            : member.type();
+    Position position = new Position(member, given, type, isOptional, namespace, path);
+    Container container = Container.of(type);
+    checkAbsence(position, container);
+    String home =
+        problems.namespace(given == null ? "" : given.namespace(), namespace, member, "@Element");
+    QName qualified = new QName(home, name);
+    if (container == null) {
+      return one(position, qualified);
+    }
+    return given == null || given.wrapper().isEmpty()
+        ? repeated(position, qualified, container)
+        : wrapped(position, given.wrapper(), qualified, container);
   }
 
-  /** Whether it is a container in a container, which is a problem. */
-  private boolean isNested(Held held, String path) {
-    if (held.container() == Container.VALUE) {
-      return false;
+  private ReadElement one(Position at, QName name) {
+    if (at.given() != null && !at.given().wrapper().isEmpty()) {
+      problems.add(
+          ProblemCode.WRAPPER_WITHOUT_LIST,
+          at.path(),
+          at.type().signature() + " is one value, so there is nothing to wrap.",
+          "Leave wrapper out, or use a List.");
     }
-    Container inner = Held.of(held.item()).container();
-    if (inner == Container.VALUE) {
-      return false;
+    List<JavaAnnotation> given = new ArrayList<>(at.member().constraints());
+    if (at.isOptional()) {
+      given.addAll(at.type().useConstraints());
     }
-    problems.add(
-        ProblemCode.CONTAINER_NESTED,
-        path,
-        inner.words() + " within " + held.container().words() + " has no elements of its own.",
-        "Put the inner one into a record, as in: record Row(List<String> cells) {}.");
-    return true;
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(given, at.type(), at.mayBeAbsent(), problems, at.path());
+    ReadType read = types.use(at.type(), at.xsdType(), constraints, at.path());
+    Use use = at.isOptional() ? new Use.Maybe(read.use()) : read.use();
+    Particle particle =
+        particle(at, name, narrowed(read, constraints), doc(at, constraints), min(at, 1), 1);
+    return new ReadElement(name, particle, use);
   }
 
-  private int min(JavaMember member, Held held, int given, boolean nillable, String path) {
-    if (given != BY_TYPE && given != 0 && given != 1) {
+  private ReadElement repeated(Position at, QName name, Container container) {
+    if (at.isOptional()) {
+      problems.add(
+          ProblemCode.OPTIONAL_LIST_UNWRAPPED,
+          at.path(),
+          "an Optional of " + container.words() + " cannot tell an absent one from an empty one.",
+          "Put an element around the items: @Element(wrapper = \"...\"), or leave Optional out.");
+    }
+    if (at.nillable()) {
       problems.add(
           ProblemCode.ANNOTATIONS_CONTRADICT,
-          path,
-          "minOccurs = " + given + " is not possible.",
-          "Write 0 (may be left out) or 1 (required).");
-    }
-    boolean isPrimitive = held.item().kind() == JavaType.Kind.PRIMITIVE;
-    if (held.container() == Container.VALUE
-        && isPrimitive
-        && (given == 0 || nillable || member.isNullable())) {
-      problems.add(
-          ProblemCode.PRIMITIVE_OPTIONAL,
-          path,
-          "a primitive " + held.item().name() + " cannot be absent.",
-          "Use its wrapper type, or Optional.");
-    }
-    if (nillable && held.container().repeats()) {
-      problems.add(
-          ProblemCode.ANNOTATIONS_CONTRADICT,
-          path,
+          at.path(),
           "the items of a list cannot be nil.",
           "Leave nillable out; an item without a value is left out of the list.");
     }
-    boolean mayBeAbsent = held.container() == Container.OPTIONAL || member.isNullable();
-    if (mayBeAbsent && given == 1) {
+    ConstraintReader.Found size = sizeOf(at);
+    Item item = item(at, container);
+    int least = Math.max(min(at, 0), size.min());
+    Particle particle = particle(at, name, item.type(), item.doc(at), least, size.max());
+    return new ReadElement(name, particle, item.many());
+  }
+
+  private ReadElement wrapped(Position at, String outer, QName item, Container container) {
+    ConstraintReader.Found size = sizeOf(at);
+    problems.name(outer, outer, at.member(), "@Element");
+    QName name = new QName(at.namespace(), outer);
+    Item read = item(at, container);
+    Origin origin = Origin.of(at.member().signature());
+    ElementDeclaration inner = new ElementDeclaration(item, read.type(), false, "", origin);
+    TypeUse type =
+        ComplexType.sequence(
+            List.of(new Particle(term(inner, at), size.min(), size.max())), origin);
+    Use.Wrapped use = new Use.Wrapped(item, read.many());
+    ElementDeclaration element =
+        new ElementDeclaration(name, type, at.nillable(), read.doc(at), origin);
+    return new ReadElement(
+        name,
+        new Particle(element, at.mayBeAbsent() ? 0 : 1, 1),
+        at.isOptional() ? new Use.Maybe(use) : use);
+  }
+
+  private ConstraintReader.Found sizeOf(Position at) {
+    return ConstraintReader.read(
+        at.member().constraints(), at.type(), at.isOptional(), problems, at.path());
+  }
+
+  /** The type of each item of a container. */
+  private record Item(TypeUse type, Use.Many many, ConstraintReader.Found constraints) {
+    String doc(Position at) {
+      return MemberReader.doc(at, constraints);
+    }
+  }
+
+  private Item item(Position at, Container container) {
+    JavaType type = at.type().arguments().get(0);
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(type.useConstraints(), type, false, problems, at.path());
+    ReadType read = types.use(type, at.xsdType(), constraints, at.path());
+    return new Item(
+        narrowed(read, constraints), new Use.Many(container, type, read.use()), constraints);
+  }
+
+  private Particle particle(Position at, QName name, TypeUse type, String doc, int min, int max) {
+    ElementDeclaration element =
+        new ElementDeclaration(name, type, at.nillable(), doc, Origin.of(at.member().signature()));
+    return new Particle(term(element, at), min, Math.max(min, max));
+  }
+
+  /** The element in place, or a reference to a global one where it lives in another namespace. */
+  private Term term(ElementDeclaration element, Position at) {
+    if (element.name().getNamespaceURI().equals(at.namespace())) {
+      return element;
+    }
+    types
+        .parts()
+        .declare(
+            SchemaParts.Role.MEMBER,
+            element,
+            "element \"" + element.name().getLocalPart() + "\" of its namespace",
+            at.path(),
+            "Give it the type of the other one, or a name of its own: @Element(name = \"...\").");
+    return new Term.ElementReference(element.name());
+  }
+
+  private static String doc(Position at, ConstraintReader.Found constraints) {
+    return constraints.added(at.given() == null ? "" : at.given().doc());
+  }
+
+  /** The type, as an anonymous restriction where constraints have facets. */
+  static TypeUse narrowed(ReadType read, ConstraintReader.Found constraints) {
+    return constraints.facets().isEmpty()
+        ? read.type()
+        : new SimpleType(
+            null, new SimpleType.Restriction(read.type(), constraints.facets()), "", Origin.NONE);
+  }
+
+  private static int min(Position at, int byDefault) {
+    if (at.given() != null && at.given().minOccurs() != BY_TYPE) {
+      return Math.max(0, Math.min(1, at.given().minOccurs()));
+    }
+    return at.mayBeAbsent() ? 0 : byDefault;
+  }
+
+  private void checkAbsence(Position at, @Nullable Container container) {
+    int given = at.given() == null ? BY_TYPE : at.given().minOccurs();
+    if (given != BY_TYPE && given != 0 && given != 1) {
       problems.add(
           ProblemCode.ANNOTATIONS_CONTRADICT,
-          path,
+          at.path(),
+          "minOccurs = " + given + " is not possible.",
+          "Write 0 (may be left out) or 1 (required).");
+    }
+    boolean isPrimitive = at.type().kind() == JavaType.Kind.PRIMITIVE && container == null;
+    if (isPrimitive && (at.mayBeAbsent() || at.nillable())) {
+      reportPrimitive(at.type(), at.path());
+    }
+    if ((at.isOptional() || at.member().isNullable()) && given == 1) {
+      problems.add(
+          ProblemCode.ANNOTATIONS_CONTRADICT,
+          at.path(),
           "minOccurs = 1 requires what its type lets be absent.",
           "Leave minOccurs out, or use the plain type.");
     }
-    if (given != BY_TYPE) {
-      return Math.max(0, Math.min(1, given));
-    }
-    return held.container().repeats() || mayBeAbsent ? 0 : 1;
   }
 
-  private static boolean isOptional(Held held) {
-    return held.container() == Container.OPTIONAL;
+  private void reportPrimitive(JavaType type, String path) {
+    problems.add(
+        ProblemCode.PRIMITIVE_OPTIONAL,
+        path,
+        "a primitive " + type.name() + " cannot be absent.",
+        "Use its wrapper type, or Optional.");
   }
 
   /** The attribute for {@code member}. */
-  AttributeUse attribute(JavaMember member, String path) {
+  ReadAttribute attribute(JavaMember member, String path) {
+    problems.contradictions(member, Attribute.class, path);
     Attribute given = member.annotation(Attribute.class);
     String source = member.name() == null ? "" : member.name();
     String name = problems.name(given == null ? "" : given.name(), source, member, "@Attribute");
@@ -133,32 +263,76 @@ final class MemberReader {
           "it cannot be both an attribute and an element.",
           "Keep one of @Attribute and @Element.");
     }
-    Held held = Held.of(member.type());
-    JavaType item = held.item();
-    boolean isSimple =
-        item.kind() == JavaType.Kind.ENUM || TypeMappings.forJava(item.name()) != null;
-    if (!isSimple || held.container().repeats()) {
-      problems.add(
-          ProblemCode.ATTRIBUTE_NOT_SIMPLE,
-          path,
-          member.type().signature()
-              + " does not fit into an attribute, which holds one simple value.",
-          "Leave @Attribute out; it becomes an element then.");
+    boolean isOptional = member.type().name().equals("java.util.Optional");
+    JavaType type = isOptional ? member.type().arguments().get(0) : member.type();
+    String byDefault = given == null ? "" : given.defaultValue();
+    boolean mayBeAbsent =
+        isOptional
+            || member.isNullable()
+            || (given != null && given.use() == Attribute.Use.OPTIONAL);
+    if (mayBeAbsent && byDefault.isEmpty() && type.kind() == JavaType.Kind.PRIMITIVE) {
+      reportPrimitive(type, path);
     }
-    boolean optional = isOptional(held) || member.isNullable();
-    if (optional && item.kind() == JavaType.Kind.PRIMITIVE) {
-      problems.add(
-          ProblemCode.PRIMITIVE_OPTIONAL,
-          path,
-          "a primitive " + item.name() + " cannot be absent.",
-          "Use its wrapper type, or Optional.");
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(member.constraints(), type, mayBeAbsent, problems, path);
+    ReadType read = simple(type, constraints, path);
+    checkDefault(byDefault, read, path);
+    AttributeUse attribute =
+        new AttributeUse(
+            new QName(name),
+            narrowed(read, constraints),
+            !mayBeAbsent && byDefault.isEmpty(),
+            byDefault.isEmpty() ? null : byDefault,
+            constraints.added(given == null ? "" : given.doc()),
+            Origin.of(member.signature()));
+    return new ReadAttribute(attribute, isOptional ? new Use.Maybe(read.use()) : read.use());
+  }
+
+  private ReadType simple(JavaType type, ConstraintReader.Found constraints, String path) {
+    if (TypeReader.isSimple(type)) {
+      return types.use(type, "", constraints, path);
     }
-    TypeUse type = isSimple ? types.use(item, path) : TypeUse.named(Names.xsd("string"));
-    return new AttributeUse(
-        new QName(name),
-        type,
-        !optional,
-        given == null ? "" : given.doc(),
-        Origin.of(member.signature()));
+    problems.add(
+        ProblemCode.ATTRIBUTE_NOT_SIMPLE,
+        path,
+        type.signature() + " does not fit into an attribute, which holds one simple value.",
+        "Leave @Attribute out; it becomes an element then.");
+    return TypeReader.nothing(type);
+  }
+
+  private void checkDefault(String text, ReadType read, String path) {
+    if (text.isEmpty()) {
+      return;
+    }
+    try {
+      if (read.use() instanceof Use.Simple simple) {
+        Object value = simple.row().lexical().parse(text);
+        simple.constraints().forEach(constraint -> constraint.check(value));
+      } else if (read.use() instanceof Use.Constant constant
+          && !constant.constants().containsKey(text)) {
+        throw new LexicalException("none of its constants");
+      }
+    } catch (LexicalException invalid) {
+      problems.add(
+          ProblemCode.DEFAULT_INVALID,
+          path,
+          "its default, \"" + text + "\", is no value of its type.",
+          "Write one in its form on the wire, as in 42.50 or 2027-06-11.");
+    }
+  }
+
+  /** The text of an element with simple content. */
+  ReadType text(JavaMember member, String path) {
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(member.constraints(), member.type(), false, problems, path);
+    if (!TypeReader.isSimple(member.type())) {
+      problems.add(
+          ProblemCode.SIMPLE_CONTENT_INVALID,
+          path,
+          member.type().signature() + " is not one simple value, as a text has to be.",
+          "Use one of the simple types, without Optional.");
+      return TypeReader.nothing(member.type());
+    }
+    return types.use(member.type(), "", constraints, path);
   }
 }

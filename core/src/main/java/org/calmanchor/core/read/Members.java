@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record Members(
     Map<QName, OperationMember> operations,
-    Map<QName, TypeMember> types,
+    Map<QName, StructureMember> types,
     Map<QName, FaultMember> faults) {
   /** Copies all maps. */
   public Members {
@@ -26,49 +26,72 @@ public record Members(
   /**
    * The method behind an operation.
    *
-   * @param parameters in Java order, which is also the order on the wire
+   * @param parameters those in the body, in the order on the wire
    * @param result null for a method without result
+   * @param headers the parameters that are header blocks
    * @param faults the exceptions that it declares as faults
+   * @param isAsynchronous whether the method returns a stage of its result
    */
   public record OperationMember(
       JavaMethod method,
       List<PropertyMember> parameters,
       @Nullable PropertyMember result,
-      List<FaultMember> faults) {}
+      List<HeaderMember> headers,
+      List<FaultMember> faults,
+      boolean isAsynchronous) {
+    /** Copies the lists. */
+    public OperationMember {
+      parameters = List.copyOf(parameters);
+      headers = List.copyOf(headers);
+      faults = List.copyOf(faults);
+    }
+  }
+
+  /** What a member of a structure is on the wire. */
+  public enum Place {
+    ELEMENT,
+    ATTRIBUTE,
+    TEXT
+  }
 
   /**
    * A Java value's place in a structure.
    *
-   * @param wireName its name on the wire
-   * @param isAttribute whether it is an attribute rather than an element
-   * @param type its Java type
+   * @param place what it is on the wire
+   * @param wireName its name there; for text, empty
+   * @param member the parameter, component, property or result
+   * @param use how it is held
+   * @param position its index in the owner's Java order
    */
-  public record PropertyMember(QName wireName, boolean isAttribute, JavaType type) {}
+  public record PropertyMember(
+      Place place, QName wireName, JavaMember member, Use use, int position) {}
 
-  /** What stands for a named type. */
-  public sealed interface TypeMember permits RecordMember, EnumMember, MappedMember {
-    /** The Java type. */
-    JavaType javaType();
+  /**
+   * A parameter that is a header block.
+   *
+   * @param element the block
+   * @param use how its value is held
+   * @param position the parameter's index
+   * @param required whether each message must carry it
+   * @param isOut whether it is one of the answer
+   */
+  public record HeaderMember(
+      QName element, Use use, int position, boolean required, boolean isOut) {}
+
+  /**
+   * What stands for a complex type.
+   *
+   * @param properties those on the wire, inherited ones first
+   * @param omitted the components of a record that are not
+   */
+  public record StructureMember(
+      JavaType javaType, List<PropertyMember> properties, List<JavaMember> omitted) {
+    /** Copies the lists. */
+    public StructureMember {
+      properties = List.copyOf(properties);
+      omitted = List.copyOf(omitted);
+    }
   }
-
-  /**
-   * A record behind a complex type.
-   *
-   * @param properties in the order of its components
-   */
-  public record RecordMember(JavaType javaType, List<PropertyMember> properties)
-      implements TypeMember {}
-
-  /**
-   * An enum behind a restriction of xsd:string.
-   *
-   * @param constants constant names by lexical form
-   */
-  public record EnumMember(JavaType javaType, Map<String, String> constants)
-      implements TypeMember {}
-
-  /** A row of the type table behind a named restriction of a built-in type. */
-  public record MappedMember(JavaType javaType) implements TypeMember {}
 
   /**
    * An exception behind a fault's detail element.
@@ -82,5 +105,11 @@ public record Members(
       JavaType exception,
       List<PropertyMember> properties,
       List<JavaMethod> accessors,
-      boolean isSender) {}
+      boolean isSender) {
+    /** Copies the lists. */
+    public FaultMember {
+      properties = List.copyOf(properties);
+      accessors = List.copyOf(accessors);
+    }
+  }
 }

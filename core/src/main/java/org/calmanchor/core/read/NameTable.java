@@ -2,6 +2,7 @@ package org.calmanchor.core.read;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.calmanchor.core.read.Members.Place;
 
 /** The names of the members of one structure; two members of one name are a problem. */
 final class NameTable {
@@ -15,17 +16,12 @@ final class NameTable {
     this.owner = owner;
   }
 
-  void claimElement(String name, JavaMember member) {
-    claim(elements, name, member, "element", "@Element");
-  }
-
-  void claimAttribute(String name, JavaMember member) {
-    claim(attributes, name, member, "attribute", "@Attribute");
-  }
-
-  private void claim(
-      Map<String, JavaMember> table, String name, JavaMember member, String kind, String written) {
-    JavaMember other = table.putIfAbsent(name, member);
+  void claim(Place place, String name, JavaMember member) {
+    if (place == Place.TEXT) {
+      return;
+    }
+    boolean isElement = place == Place.ELEMENT;
+    JavaMember other = (isElement ? elements : attributes).putIfAbsent(name, member);
     if (other != null) {
       problems.add(
           ProblemCode.MEMBER_NAMES_COLLIDE,
@@ -34,11 +30,13 @@ final class NameTable {
               + " and "
               + member.signature()
               + " would both be "
-              + kind
+              + (isElement ? "element" : "attribute")
               + " \""
               + name
               + "\".",
-          "Give one of them a name of its own: " + written + "(name = \"...\").");
+          "Give one of them a name of its own: "
+              + (isElement ? "@Element" : "@Attribute")
+              + "(name = \"...\").");
     }
   }
 }

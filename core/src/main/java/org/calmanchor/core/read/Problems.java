@@ -1,5 +1,6 @@
 package org.calmanchor.core.read;
 
+import java.lang.annotation.Annotation;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -30,5 +31,30 @@ final class Problems {
               + "(name = \"...\").");
     }
     return name;
+  }
+
+  /** The given namespace, or the default when none was given; a problem when it is no URI. */
+  String namespace(String given, String byDefault, JavaElement element, String written) {
+    if (!given.isEmpty() && !Uris.isAbsolute(given)) {
+      add(
+          ProblemCode.NAMESPACE_INVALID,
+          element.signature(),
+          "its namespace, \"" + given + "\", is not an absolute URI.",
+          "Write an absolute URI, or leave it out: " + written + "(namespace = \"...\").");
+      return byDefault;
+    }
+    return given.isEmpty() ? byDefault : given;
+  }
+
+  /** A problem when the places where a member's annotation may stand hold different ones. */
+  void contradictions(JavaMember member, Class<? extends Annotation> annotation, String path) {
+    if (member.isContradictory(annotation)) {
+      String name = "@" + annotation.getSimpleName();
+      add(
+          ProblemCode.ANNOTATIONS_CONTRADICT,
+          path,
+          name + " stands on several of its parts with different values.",
+          "Keep one " + name + ".");
+    }
   }
 }

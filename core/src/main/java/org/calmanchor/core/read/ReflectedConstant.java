@@ -2,6 +2,7 @@ package org.calmanchor.core.read;
 
 import java.lang.annotation.Annotation;
 import java.lang.reflect.Field;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** An enum constant as reflection sees it. */
@@ -19,5 +20,10 @@ record ReflectedConstant(Field field) implements JavaConstant {
   @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> type) {
     return field.getAnnotation(type);
+  }
+
+  @Override
+  public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
+    return ReflectedAnnotations.classes(field, annotation, member);
   }
 }

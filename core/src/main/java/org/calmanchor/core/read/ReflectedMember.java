@@ -3,67 +3,105 @@ package org.calmanchor.core.read;
 import java.lang.annotation.Annotation;
 import java.lang.reflect.AnnotatedElement;
 import java.lang.reflect.Executable;
+import java.lang.reflect.Field;
 import java.lang.reflect.Method;
+import java.lang.reflect.Modifier;
 import java.lang.reflect.Parameter;
 import java.lang.reflect.RecordComponent;
-import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A parameter, record component or result as reflection sees it. Its annotations are the union over
- * all the places that Java spreads them to.
+ * A parameter, component, property or result as reflection sees it. Its annotations are the union
+ * over all the places that Java spreads them to.
  *
  * @param places where its annotations may stand
+ * @param access how it is read and written; null for a parameter or result
  */
 record ReflectedMember(
-    @Nullable String name, String signature, Type javaType, List<AnnotatedElement> places)
+    @Nullable String name,
+    String signature,
+    JavaType type,
+    List<AnnotatedElement> places,
+    @Nullable Access access)
     implements JavaMember {
 
-  static ReflectedMember of(Class<?> owner, RecordComponent component) {
+  /** The ways to a property: by methods where there are some, else by its field. */
+  record Access(@Nullable Method getter, @Nullable Method setter, @Nullable Field field) {
+    boolean isReadable() {
+      return getter != null || field != null;
+    }
+
+    boolean isWritable() {
+      return setter != null || (field != null && !Modifier.isFinal(field.getModifiers()));
+    }
+  }
+
+  static ReflectedMember of(ReflectedType owner, RecordComponent component) {
+    Class<?> raw = owner.raw();
     List<AnnotatedElement> places = new ArrayList<>();
     places.add(component);
     places.add(component.getAnnotatedType());
     places.add(component.getAccessor());
     places.add(component.getAccessor().getAnnotatedReturnType());
-    Arrays.stream(owner.getDeclaredFields())
+    Arrays.stream(raw.getDeclaredFields())
         .filter(field -> field.getName().equals(component.getName()))
         .flatMap(field -> Stream.of(field, field.getAnnotatedType()))
         .forEach(places::add);
     return new ReflectedMember(
         component.getName(),
-        owner.getSimpleName() + "." + component.getName(),
-        component.getGenericType(),
-        List.copyOf(places));
+        raw.getSimpleName() + "." + component.getName(),
+        ReflectedType.of(component.getAnnotatedType(), owner.scope()),
+        List.copyOf(places),
+        new Access(component.getAccessor(), null, null));
   }
 
-  static ReflectedMember of(String owner, Executable method, int index) {
+  static ReflectedMember of(ReflectedType owner, String name, Access access) {
+    List<AnnotatedElement> places = new ArrayList<>();
+    ReflectedType type = null;
+    if (access.getter() != null) {
+      places.add(access.getter());
+      places.add(access.getter().getAnnotatedReturnType());
+      type = ReflectedType.of(access.getter().getAnnotatedReturnType(), owner.scope());
+    }
+    if (access.field() != null) {
+      places.add(access.field());
+      places.add(access.field().getAnnotatedType());
+      type = ReflectedType.of(access.field().getAnnotatedType(), owner.scope());
+    }
+    if (access.setter() != null) {
+      places.add(access.setter());
+      places.add(access.setter().getParameters()[0]);
+      type = ReflectedType.of(access.setter().getAnnotatedParameterTypes()[0], owner.scope());
+    }
+    if (type == null) {
+      throw new IllegalArgumentException("a property has an accessor or a field: " + name);
+    }
+    String signature = owner.raw().getSimpleName() + "." + name;
+    return new ReflectedMember(name, signature, type, List.copyOf(places), access);
+  }
+
+  static ReflectedMember of(String owner, Executable method, int index, ReflectedType declaring) {
     Parameter parameter = method.getParameters()[index];
     String name = parameter.isNamePresent() ? parameter.getName() : null;
     return new ReflectedMember(
         name,
         owner + ", parameter " + (index + 1) + (name == null ? "" : " (" + name + ")"),
-        parameter.getParameterizedType(),
-        List.of(parameter, parameter.getAnnotatedType()));
+        ReflectedType.of(parameter.getAnnotatedType(), declaring.scope()),
+        List.of(parameter, parameter.getAnnotatedType()),
+        null);
   }
 
-  static ReflectedMember resultOf(String owner, Executable method, Type type) {
+  static ReflectedMember resultOf(String owner, Executable method, ReflectedType declaring) {
     return new ReflectedMember(
         null,
         owner + ", result",
-        type,
-        method instanceof Method
-            ? List.of(method, method.getAnnotatedReturnType())
-            : List.of(method));
-  }
-
-  @Override
-  public JavaType type() {
-    return new ReflectedType(javaType);
+        ReflectedType.of(method.getAnnotatedReturnType(), declaring.scope()),
+        List.of(method, method.getAnnotatedReturnType()),
+        null);
   }
 
   @Override
@@ -74,11 +112,46 @@ record ReflectedMember(
   }
 
   @Override
-  public <A extends Annotation> @Nullable A annotation(Class<A> type) {
+  public <A extends Annotation> @Nullable A annotation(Class<A> annotation) {
+    for (AnnotatedElement place : places) {
+      A found = place.getAnnotation(annotation);
+      if (found != null) {
+        return found;
+      }
+    }
+    return null;
+  }
+
+  @Override
+  public boolean isContradictory(Class<? extends Annotation> annotation) {
+    Annotation first = annotation(annotation);
     return places.stream()
-        .map(place -> place.getAnnotation(type))
-        .filter(Objects::nonNull)
-        .findFirst()
-        .orElse(null);
+        .map(place -> place.getAnnotation(annotation))
+        .anyMatch(found -> found != null && !found.equals(first));
+  }
+
+  @Override
+  public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
+    for (AnnotatedElement place : places) {
+      if (place.isAnnotationPresent(annotation)) {
+        return ReflectedAnnotations.classes(place, annotation, member);
+      }
+    }
+    return List.of();
+  }
+
+  @Override
+  public List<JavaAnnotation> constraints() {
+    return ReflectedAnnotations.constraints(places);
+  }
+
+  @Override
+  public boolean isReadable() {
+    return access == null || access.isReadable();
+  }
+
+  @Override
+  public boolean isWritable() {
+    return access == null || access.isWritable();
   }
 }

@@ -2,41 +2,53 @@ package org.calmanchor.core.read;
 
 import java.lang.annotation.Annotation;
 import java.lang.reflect.Executable;
+import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
-import java.lang.reflect.Type;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
-/** A method or constructor as reflection sees it. */
-record ReflectedMethod(Class<?> owner, Executable executable, String name, Type returned)
+/**
+ * A method or constructor as reflection sees it.
+ *
+ * @param owner the type through which it is called, for people
+ * @param declaring the type that declares it, with what its variables stand for
+ */
+record ReflectedMethod(
+    Class<?> owner, ReflectedType declaring, Executable executable, List<JavaMethod> overridden)
     implements JavaMethod {
 
   @Override
+  public String name() {
+    return executable instanceof Method ? executable.getName() : owner.getSimpleName();
+  }
+
+  @Override
   public String signature() {
-    return Arrays.stream(executable.getGenericParameterTypes())
-        .map(type -> new ReflectedType(type).signature())
-        .collect(Collectors.joining(", ", owner.getSimpleName() + "." + name + "(", ")"));
+    return Arrays.stream(executable.getAnnotatedParameterTypes())
+        .map(type -> ReflectedType.of(type, declaring.scope()).signature())
+        .collect(Collectors.joining(", ", owner.getSimpleName() + "." + name() + "(", ")"));
   }
 
   @Override
   public List<JavaMember> parameters() {
+    String signature = signature();
     return IntStream.range(0, executable.getParameterCount())
-        .<JavaMember>mapToObj(i -> ReflectedMember.of(signature(), executable, i))
+        .<JavaMember>mapToObj(i -> ReflectedMember.of(signature, executable, i, declaring))
         .toList();
   }
 
   @Override
   public JavaMember result() {
-    return ReflectedMember.resultOf(signature(), executable, returned);
+    return ReflectedMember.resultOf(signature(), executable, declaring);
   }
 
   @Override
   public List<JavaType> thrown() {
-    return Arrays.stream(executable.getGenericExceptionTypes())
-        .<JavaType>map(ReflectedType::new)
+    return Arrays.stream(executable.getAnnotatedExceptionTypes())
+        .<JavaType>map(type -> ReflectedType.of(type, declaring.scope()))
         .toList();
   }
 
@@ -53,5 +65,10 @@ record ReflectedMethod(Class<?> owner, Executable executable, String name, Type 
   @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> type) {
     return executable.getAnnotation(type);
+  }
+
+  @Override
+  public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
+    return ReflectedAnnotations.classes(executable, annotation, member);
   }
 }

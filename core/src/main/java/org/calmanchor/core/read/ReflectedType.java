@@ -1,32 +1,56 @@
 package org.calmanchor.core.read;
 
 import java.lang.annotation.Annotation;
+import java.lang.reflect.AnnotatedArrayType;
+import java.lang.reflect.AnnotatedParameterizedType;
+import java.lang.reflect.AnnotatedType;
 import java.lang.reflect.Array;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.GenericArrayType;
-import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
 import java.lang.reflect.TypeVariable;
 import java.lang.reflect.WildcardType;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Set;
+import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
+import org.calmanchor.annotations.Shape;
 import org.jspecify.annotations.Nullable;
 
 /** A Java type as reflection sees it. */
 final class ReflectedType implements JavaType {
   private final Type type;
+  private final @Nullable AnnotatedType use;
   private final Class<?> raw;
+  private final List<JavaType> arguments;
 
-  ReflectedType(Type type) {
+  private ReflectedType(
+      Type type, @Nullable AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
     this.type = type;
+    this.use = use;
     this.raw = rawOf(type);
+    this.arguments = arguments(type, use, raw, outer);
+  }
+
+  /** A class as such. */
+  static ReflectedType of(Class<?> type) {
+    return new ReflectedType(type, null, Map.of());
+  }
+
+  /** A use of a type where variables stand for what {@code outer} says. */
+  static ReflectedType of(AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
+    return of(use.getType(), use, outer);
+  }
+
+  private static ReflectedType of(
+      Type type, @Nullable AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
+    ReflectedType bound = type instanceof TypeVariable<?> variable ? outer.get(variable) : null;
+    return bound == null ? new ReflectedType(type, use, outer) : bound;
   }
 
   private static Class<?> rawOf(Type type) {
@@ -42,8 +66,45 @@ final class ReflectedType implements JavaType {
     return Object.class;
   }
 
+  private static List<JavaType> arguments(
+      Type type,
+      @Nullable AnnotatedType use,
+      Class<?> raw,
+      Map<TypeVariable<?>, ReflectedType> outer) {
+    if (use instanceof AnnotatedParameterizedType parameterized) {
+      return Arrays.stream(parameterized.getAnnotatedActualTypeArguments())
+          .<JavaType>map(argument -> of(argument, outer))
+          .toList();
+    }
+    if (use instanceof AnnotatedArrayType array) {
+      return List.of(of(array.getAnnotatedGenericComponentType(), outer));
+    }
+    if (type instanceof ParameterizedType parameterized) {
+      return Arrays.stream(parameterized.getActualTypeArguments())
+          .<JavaType>map(argument -> of(argument, null, outer))
+          .toList();
+    }
+    if (type instanceof GenericArrayType array) {
+      return List.of(of(array.getGenericComponentType(), null, outer));
+    }
+    return raw.isArray() ? List.of(of(raw.getComponentType())) : List.of();
+  }
+
   Class<?> raw() {
     return raw;
+  }
+
+  /** What the variables of its declaration stand for. */
+  Map<TypeVariable<?>, ReflectedType> scope() {
+    TypeVariable<?>[] variables = raw.getTypeParameters();
+    if (variables.length == 0 || variables.length != arguments.size()) {
+      return Map.of();
+    }
+    Map<TypeVariable<?>, ReflectedType> scope = new HashMap<>();
+    for (int i = 0; i < variables.length; i++) {
+      scope.put(variables[i], (ReflectedType) arguments.get(i));
+    }
+    return scope;
   }
 
   @Override
@@ -84,15 +145,7 @@ final class ReflectedType implements JavaType {
 
   @Override
   public List<JavaType> arguments() {
-    if (type instanceof ParameterizedType parameterized) {
-      return Arrays.stream(parameterized.getActualTypeArguments())
-          .<JavaType>map(ReflectedType::new)
-          .toList();
-    }
-    if (type instanceof GenericArrayType array) {
-      return List.of(new ReflectedType(array.getGenericComponentType()));
-    }
-    return raw.isArray() ? List.of(new ReflectedType(raw.getComponentType())) : List.of();
+    return arguments;
   }
 
   @Override
@@ -102,21 +155,39 @@ final class ReflectedType implements JavaType {
 
   @Override
   public boolean isA(String name) {
-    Set<Class<?>> seen = new HashSet<>();
-    List<Class<?>> open = new ArrayList<>(List.of(raw));
-    while (!open.isEmpty()) {
-      Class<?> next = open.remove(open.size() - 1);
-      if (next.getName().equals(name)) {
-        return true;
-      }
-      if (seen.add(next)) {
-        open.addAll(Arrays.asList(next.getInterfaces()));
-        if (next.getSuperclass() != null) {
-          open.add(next.getSuperclass());
-        }
-      }
+    if (raw.getName().equals(name)) {
+      return true;
     }
-    return false;
+    JavaType above = superclass();
+    return (above != null && above.isA(name))
+        || interfaces().stream().anyMatch(each -> each.isA(name));
+  }
+
+  @Override
+  public @Nullable JavaType superclass() {
+    AnnotatedType above = raw.getAnnotatedSuperclass();
+    return above == null || raw.isArray() ? null : of(above, scope());
+  }
+
+  @Override
+  public List<JavaType> interfaces() {
+    Map<TypeVariable<?>, ReflectedType> scope = scope();
+    return Arrays.stream(raw.getAnnotatedInterfaces())
+        .<JavaType>map(each -> of(each, scope))
+        .toList();
+  }
+
+  @Override
+  public List<JavaType> permitted() {
+    Class<?>[] permitted = raw.getPermittedSubclasses();
+    return permitted == null
+        ? List.of()
+        : Arrays.stream(permitted).<JavaType>map(ReflectedType::of).toList();
+  }
+
+  @Override
+  public boolean isAbstract() {
+    return Modifier.isAbstract(raw.getModifiers());
   }
 
   @Override
@@ -125,8 +196,13 @@ final class ReflectedType implements JavaType {
       return List.of();
     }
     return Arrays.stream(raw.getRecordComponents())
-        .<JavaMember>map(c -> ReflectedMember.of(raw, c))
+        .<JavaMember>map(component -> ReflectedMember.of(this, component))
         .toList();
+  }
+
+  @Override
+  public List<JavaMember> properties() {
+    return ReflectedClass.properties(this);
   }
 
   @Override
@@ -142,31 +218,20 @@ final class ReflectedType implements JavaType {
 
   @Override
   public List<JavaMethod> methods() {
-    Set<String> overridden = new HashSet<>();
-    List<JavaMethod> found = new ArrayList<>();
-    for (Class<?> at = raw; at != null && at != Object.class; at = at.getSuperclass()) {
-      Method[] declared = at.getDeclaredMethods();
-      // Reflection promises no order, problems and documents need one.
-      Arrays.sort(
-          declared, Comparator.comparing(Method::getName).thenComparing(m -> m.toGenericString()));
-      for (Method method : declared) {
-        String erasure = method.getName() + Arrays.toString(method.getParameterTypes());
-        boolean isPrivate = Modifier.isPrivate(method.getModifiers());
-        if (!method.isSynthetic() && (isPrivate || overridden.add(erasure))) {
-          found.add(
-              new ReflectedMethod(raw, method, method.getName(), method.getGenericReturnType()));
-        }
-      }
-    }
-    return found;
+    return ReflectedClass.methods(this);
   }
 
   @Override
   public List<JavaMethod> constructors() {
     return Arrays.stream(raw.getConstructors())
         .sorted(Comparator.comparing(Constructor::toGenericString))
-        .<JavaMethod>map(c -> new ReflectedMethod(raw, c, raw.getSimpleName(), void.class))
+        .<JavaMethod>map(c -> new ReflectedMethod(raw, this, c, List.of()))
         .toList();
+  }
+
+  @Override
+  public boolean hasPlainConstructor() {
+    return Arrays.stream(raw.getDeclaredConstructors()).anyMatch(c -> c.getParameterCount() == 0);
   }
 
   @Override
@@ -182,17 +247,17 @@ final class ReflectedType implements JavaType {
 
   @Override
   public String signature() {
-    if (type instanceof Class<?> plain) {
-      return plain.getSimpleName();
+    if (raw.isArray()) {
+      return arguments.get(0).signature() + "[]";
     }
-    if (type instanceof ParameterizedType) {
-      return arguments().stream()
-          .map(JavaElement::signature)
-          .collect(Collectors.joining(", ", simpleName() + "<", ">"));
+    if (type instanceof TypeVariable<?> || type instanceof WildcardType) {
+      return type.getTypeName();
     }
-    return type instanceof GenericArrayType
-        ? arguments().get(0).signature() + "[]"
-        : type.getTypeName();
+    return arguments.isEmpty()
+        ? simpleName()
+        : arguments.stream()
+            .map(JavaElement::signature)
+            .collect(Collectors.joining(", ", simpleName() + "<", ">"));
   }
 
   @Override
@@ -201,17 +266,41 @@ final class ReflectedType implements JavaType {
   }
 
   @Override
+  public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
+    return ReflectedAnnotations.classes(raw, annotation, member);
+  }
+
+  @Override
+  public <A extends Annotation> @Nullable A useAnnotation(Class<A> annotation) {
+    return use == null ? null : use.getAnnotation(annotation);
+  }
+
+  @Override
+  public List<JavaAnnotation> useConstraints() {
+    return use == null ? List.of() : ReflectedAnnotations.constraints(use);
+  }
+
+  @Override
+  public List<JavaAnnotation> classConstraints() {
+    return ReflectedAnnotations.constraints(raw);
+  }
+
+  @Override
   public boolean equals(Object other) {
-    return other instanceof ReflectedType that && type.equals(that.type);
+    return other instanceof ReflectedType that
+        && raw == that.raw
+        && kind() == that.kind()
+        && arguments.equals(that.arguments)
+        && Objects.equals(useAnnotation(Shape.class), that.useAnnotation(Shape.class));
   }
 
   @Override
   public int hashCode() {
-    return type.hashCode();
+    return raw.hashCode() * 31 + arguments.hashCode();
   }
 
   @Override
   public String toString() {
-    return type.getTypeName();
+    return signature();
   }
 }

@@ -1,6 +1,9 @@
 package org.calmanchor.core.read;
 
 import java.lang.reflect.Executable;
+import java.lang.reflect.Field;
+import java.lang.reflect.Method;
+import org.jspecify.annotations.Nullable;
 
 /** The way back from the view of Java to reflection, for planning. */
 public final class Reflection {
@@ -8,7 +11,7 @@ public final class Reflection {
 
   /** The view of {@code type}. */
   public static JavaType typeOf(Class<?> type) {
-    return new ReflectedType(type);
+    return ReflectedType.of(type);
   }
 
   /**
@@ -33,5 +36,21 @@ public final class Reflection {
       return reflected.executable();
     }
     throw new IllegalArgumentException("not read from a class: " + method.signature());
+  }
+
+  /** The ways to a property behind its view, by methods or a field. */
+  public record Property(@Nullable Method getter, @Nullable Method setter, @Nullable Field field) {}
+
+  /**
+   * The property or component behind its view.
+   *
+   * @throws IllegalArgumentException when the view was not made from a class's property
+   */
+  public static Property propertyOf(JavaMember member) {
+    if (member instanceof ReflectedMember reflected && reflected.access() != null) {
+      ReflectedMember.Access access = reflected.access();
+      return new Property(access.getter(), access.setter(), access.field());
+    }
+    throw new IllegalArgumentException("no property of a class: " + member.signature());
   }
 }

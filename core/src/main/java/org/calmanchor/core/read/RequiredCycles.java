@@ -15,13 +15,15 @@ import org.calmanchor.core.model.TypeUse;
 /** Finds types that require a value of themselves, of which no finite message exists. */
 final class RequiredCycles {
   private final Map<QName, ComplexType> types = new HashMap<>();
+  private final SchemaParts parts;
   private final Problems problems;
   private final Set<QName> open = new HashSet<>();
   private final Set<QName> done = new HashSet<>();
 
-  RequiredCycles(List<TypeDefinition> definitions, Problems problems) {
+  RequiredCycles(SchemaParts parts, Problems problems) {
+    this.parts = parts;
     this.problems = problems;
-    for (TypeDefinition definition : definitions) {
+    for (TypeDefinition definition : parts.types()) {
       if (definition instanceof ComplexType complex && complex.name() != null) {
         types.put(complex.name(), complex);
       }
@@ -40,21 +42,32 @@ final class RequiredCycles {
       return;
     }
     open.add(name);
-    for (Particle particle : ((ComplexType.Elements) type.content()).group().particles()) {
-      ElementDeclaration element = (ElementDeclaration) particle.term();
+    List<Particle> particles =
+        type.content() instanceof ComplexType.Elements content
+            ? content.group().particles()
+            : List.of();
+    for (Particle particle : particles) {
+      ElementDeclaration element = parts.declaration(particle.term());
       boolean required = particle.min() > 0 && !element.nillable();
       if (required && element.type() instanceof TypeUse.Named next) {
-        if (open.contains(next.name())) {
-          problems.add(
-              ProblemCode.TYPE_REQUIRES_ITSELF,
-              element.origin().place(),
-              "each " + next.name().getLocalPart() + " would need another one, without end.",
-              "Let a member on the way be absent: make it an Optional or a List.");
-        } else {
-          visit(next.name());
-        }
+        require(next.name(), element.origin().place());
       }
     }
+    if (type.base() != null) {
+      require(type.base(), type.origin().place());
+    }
     open.remove(name);
+  }
+
+  private void require(QName next, String place) {
+    if (!open.contains(next)) {
+      visit(next);
+      return;
+    }
+    problems.add(
+        ProblemCode.TYPE_REQUIRES_ITSELF,
+        place,
+        "each " + next.getLocalPart() + " would need another one, without end.",
+        "Let a member on the way be absent: make it an Optional or a List.");
   }
 }

@@ -10,27 +10,17 @@ final class WaysOut {
   private static final Map<String, String> BY_TYPE = new LinkedHashMap<>();
 
   static {
-    String day =
-        "Use java.time.LocalDate for a day, or a String whose form both sides agree on for a time.";
-    for (String type :
-        new String[] {
-          "java.util.Date",
-          "java.util.Calendar",
-          "java.time.LocalDateTime",
-          "java.time.OffsetDateTime",
-          "java.time.ZonedDateTime",
-          "java.time.Instant",
-          "java.time.LocalTime"
-        }) {
-      BY_TYPE.put(type, day);
-    }
-    BY_TYPE.put("java.util.Map", "Use a List of a record that has a key and a value.");
-    BY_TYPE.put("java.util.stream.Stream", "Use a List.");
-    BY_TYPE.put("[B", "Use a String that holds the bytes as Base64 text.");
+    BY_TYPE.put("java.util.Date", "Use java.time.Instant, or LocalDate for a day.");
+    BY_TYPE.put("java.util.Calendar", "Use java.time.OffsetDateTime, or LocalDate for a day.");
+    BY_TYPE.put("java.util.Map", "Say of what, as in Map<String, BigDecimal>.");
+    BY_TYPE.put("java.io.InputStream", "Use byte[].");
+    BY_TYPE.put("java.util.Iterator", "Use a List.");
     BY_TYPE.put("char", "Use a String.");
     BY_TYPE.put("java.lang.Character", "Use a String.");
-    BY_TYPE.put("java.util.concurrent.CompletionStage", "Return the value itself.");
-    BY_TYPE.put("java.util.concurrent.Future", "Return the value itself.");
+    BY_TYPE.put(
+        "java.util.concurrent.CompletionStage",
+        "Only a method's result can be asynchronous; use the value itself here.");
+    BY_TYPE.put("java.util.concurrent.Future", "Return a CompletionStage, or the value itself.");
     BY_TYPE.put(
         "java.lang.Object", "Name the type that is meant: a record, an enum or one of the table.");
   }
@@ -47,12 +37,17 @@ final class WaysOut {
     }
     return switch (type.kind()) {
       case CLASS ->
-          "Make it a record, as in: public record " + type.simpleName() + "(String name) {}.";
-      case INTERFACE -> "Use a record or an enum that implements it.";
+          "Make it a record, as in: public record "
+              + type.simpleName()
+              + "(String name) {}, or mark the class with @ComplexType.";
+      case INTERFACE ->
+          "Use a record or an enum that implements it, or make it sealed, or list its subtypes:"
+              + " @ComplexType(derived = {...}).";
       default ->
           "Use a record, an enum or one of: "
               + TypeMappings.rows().stream()
                   .map(row -> row.javaType().getSimpleName())
+                  .distinct()
                   .collect(Collectors.joining(", "))
               + ".";
     };

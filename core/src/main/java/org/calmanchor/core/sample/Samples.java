@@ -11,8 +11,8 @@ import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Facet;
+import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
@@ -33,6 +33,33 @@ public final class Samples {
           "double", "1.5",
           "date", "2027-06-11");
 
+  private static final Map<String, String> BY_TYPE =
+      Map.ofEntries(
+          Map.entry("TimeWithoutZone", "14:30:00"),
+          Map.entry("TimeWithZone", "14:30:00Z"),
+          Map.entry("DateTimeWithoutZone", "2027-06-11T14:30:00"),
+          Map.entry("DateTimeWithZone", "2027-06-11T14:30:00Z"),
+          Map.entry("DayTimeDuration", "PT1H30M"),
+          Map.entry("YearMonthDayDuration", "P14D"),
+          Map.entry("YearWithoutZone", "2027"),
+          Map.entry("YearMonthWithoutZone", "2027-06"),
+          Map.entry("MonthDayWithoutZone", "--06-11"),
+          Map.entry("Uuid", "3f2504e0-4f89-41d3-9a0c-0305e82c3301"),
+          Map.entry("CurrencyCode", "EUR"),
+          Map.entry("anyURI", "https://lanternquay.test/"),
+          Map.entry("language", "en-GB"),
+          Map.entry("base64Binary", "QWhveQ=="),
+          Map.entry("hexBinary", "41686F79"),
+          Map.entry("QName", "{urn:example}name"),
+          Map.entry("unsignedByte", "1"),
+          Map.entry("unsignedShort", "1"),
+          Map.entry("unsignedInt", "1"),
+          Map.entry("unsignedLong", "1"),
+          Map.entry("nonNegativeInteger", "1"),
+          Map.entry("positiveInteger", "1"),
+          Map.entry("nonPositiveInteger", "-1"),
+          Map.entry("negativeInteger", "-1"));
+
   private final Contract contract;
   private final Deque<QName> open = new ArrayDeque<>();
 
@@ -48,49 +75,85 @@ public final class Samples {
 
   /** An example text for a simple type; {@code name} stands for itself where text is free. */
   public static String text(Contract contract, TypeUse type, String name) {
+    if (type instanceof TypeUse.Named named && BY_TYPE.containsKey(named.name().getLocalPart())) {
+      return BY_TYPE.getOrDefault(named.name().getLocalPart(), name);
+    }
     if (contract.definition(type) instanceof SimpleType simple
         && simple.variety() instanceof SimpleType.Restriction restriction) {
-      return restriction.facets().stream()
-          .filter(facet -> facet.kind() == Facet.Kind.ENUMERATION)
-          .map(Facet::value)
-          .findFirst()
-          .orElseGet(() -> text(contract, restriction.base(), name));
+      return restricted(contract, restriction, name);
     }
     String local = type instanceof TypeUse.Named named ? named.name().getLocalPart() : "";
     return BY_BUILT_IN.getOrDefault(local, name);
   }
 
+  /** The first value listed, or a bound that is itself allowed, or any of the base. */
+  private static String restricted(
+      Contract contract, SimpleType.Restriction restriction, String name) {
+    for (Facet facet : restriction.facets()) {
+      switch (facet.kind()) {
+        case ENUMERATION, MIN_INCLUSIVE, MAX_INCLUSIVE -> {
+          return facet.value();
+        }
+        case PATTERN -> {
+          if (facet.value().startsWith("false")) {
+            return "false";
+          }
+        }
+        default -> {}
+      }
+    }
+    return text(contract, restriction.base(), name);
+  }
+
   private Map<String, Object> fields(ComplexType type) {
     Map<String, Object> fields = new LinkedHashMap<>();
-    for (AttributeUse attribute : type.attributes()) {
+    for (AttributeUse attribute : contract.attributes(type)) {
       String name = attribute.name().getLocalPart();
-      fields.put(TreeMessages.key(type, attribute), text(contract, attribute.type(), name));
+      fields.put(
+          TreeMessages.key(contract, type, attribute), text(contract, attribute.type(), name));
     }
-    if (type.content() instanceof ComplexType.Elements content) {
-      for (Particle particle : content.group().particles()) {
-        if (particle.term() instanceof ElementDeclaration element) {
-          add(fields, particle, element);
-        }
-      }
+    if (type.content() instanceof ComplexType.Text content) {
+      fields.put(TreeMessages.textKey(type), text(contract, content.type(), "text"));
+    } else {
+      contract.members(type).forEach(member -> add(fields, member));
     }
     return fields;
   }
 
-  private void add(Map<String, Object> fields, Particle particle, ElementDeclaration element) {
-    String name = element.name().getLocalPart();
-    TypeDefinition definition = contract.definition(element.type());
+  private void add(Map<String, Object> fields, Member member) {
+    String name = member.name();
+    TypeDefinition definition = contract.definition(member.element().type());
     Object value;
-    if (definition instanceof ComplexType complex) {
-      QName type = complex.name();
-      if (type != null && open.contains(type)) {
+    if (definition instanceof ComplexType declared) {
+      ComplexType complex = concrete(declared);
+      QName type = complex.name() == null ? member.element().name() : complex.name();
+      if (open.contains(type)) {
         return;
       }
-      open.push(type == null ? element.name() : type);
-      value = fields(complex);
+      open.push(type);
+      Map<String, Object> inner = new LinkedHashMap<>();
+      if (!complex.equals(declared)) {
+        inner.put(TreeMessages.TYPE_KEY, String.valueOf(type.getLocalPart()));
+      }
+      inner.putAll(fields(complex));
+      value = inner;
       open.pop();
     } else {
-      value = text(contract, element.type(), name);
+      value = text(contract, member.element().type(), name);
     }
-    fields.put(name, particle.repeats() ? List.of(value) : value);
+    fields.put(name, member.repeats() ? List.of(value) : value);
+  }
+
+  /** The type itself, or the first one under an abstract one that does not lead back here. */
+  private ComplexType concrete(ComplexType type) {
+    if (!type.isAbstract()) {
+      return type;
+    }
+    List<ComplexType> able =
+        contract.derived(type).stream().filter(derived -> !derived.isAbstract()).toList();
+    return able.stream()
+        .filter(derived -> derived.name() == null || !open.contains(derived.name()))
+        .findFirst()
+        .orElse(able.isEmpty() ? type : able.get(0));
   }
 }

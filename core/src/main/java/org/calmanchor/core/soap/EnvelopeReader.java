@@ -2,6 +2,8 @@ package org.calmanchor.core.soap;
 
 import java.util.LinkedHashSet;
 import java.util.Set;
+import java.util.stream.Collectors;
+import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.Excerpt;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.codec.XmlIn;
@@ -16,6 +18,7 @@ public final class EnvelopeReader {
 
   private final XmlIn in;
   private final SoapVersion version;
+  private final Set<QName> mandatory = new LinkedHashSet<>();
 
   private EnvelopeReader(XmlIn in, SoapVersion version) {
     this.in = in;
@@ -52,16 +55,26 @@ public final class EnvelopeReader {
     return version;
   }
 
+  /** Takes the header blocks that somebody here knows. */
+  @FunctionalInterface
+  public interface HeaderBlocks {
+    /** Nobody knows any. */
+    HeaderBlocks NONE = in -> false;
+
+    /** Reads the block at which {@code in} stands to its end, or returns false and leaves it. */
+    boolean read(XmlIn in);
+  }
+
   /**
-   * Passes over the header blocks and moves to the body element.
+   * Reads the header blocks and moves to the body element.
    *
    * @return false when the body is empty
    * @throws SoapFaultException when a block meant for us must be understood and is not
    */
-  public boolean toBody() {
+  public boolean toBody(HeaderBlocks blocks) {
     boolean found = in.nextElement();
     if (found && in.isAt(version.envelopeNamespace(), "Header")) {
-      headers();
+      headers(blocks);
       found = in.nextElement();
     }
     if (!found || !in.isAt(version.envelopeNamespace(), "Body")) {
@@ -70,20 +83,54 @@ public final class EnvelopeReader {
     return in.nextElement();
   }
 
-  private void headers() {
-    Set<String> notUnderstood = new LinkedHashSet<>();
+  private void headers(HeaderBlocks blocks) {
+    in.passAttributesOf(version.envelopeNamespace());
+    Set<QName> notUnderstood = new LinkedHashSet<>();
     while (in.nextElement()) {
-      if (isForUs() && mustBeUnderstood()) {
-        notUnderstood.add("{" + Excerpt.of(in.namespace()) + "}" + Excerpt.of(in.localName()));
+      QName name = in.name();
+      boolean isForUs = isForUs();
+      boolean isMust = isForUs && mustBeUnderstood();
+      if (isForUs && blocks.read(in)) {
+        if (isMust) {
+          mandatory.add(name);
+        }
+      } else {
+        if (isMust) {
+          notUnderstood.add(name);
+        }
+        in.skip();
       }
-      in.skip();
     }
+    in.passAttributesOf("");
+    refuse(notUnderstood);
+  }
+
+  /**
+   * Makes sure that every block that must be understood belongs to the operation.
+   *
+   * @param declared the blocks of the operation
+   * @throws SoapFaultException when there is one that does not
+   */
+  public void requireOnly(Set<QName> declared) {
+    Set<QName> others = new LinkedHashSet<>(mandatory);
+    others.removeAll(declared);
+    refuse(others);
+  }
+
+  private static void refuse(Set<QName> notUnderstood) {
     if (!notUnderstood.isEmpty()) {
       throw new SoapFaultException(
           new SoapFault(
               FaultCode.MUST_UNDERSTAND,
               "Header blocks that must be understood are not: "
-                  + String.join(", ", notUnderstood)
+                  + notUnderstood.stream()
+                      .map(
+                          name ->
+                              "{"
+                                  + Excerpt.of(name.getNamespaceURI())
+                                  + "}"
+                                  + Excerpt.of(name.getLocalPart()))
+                      .collect(Collectors.joining(", "))
                   + ".",
               null));
     }

@@ -1,5 +1,6 @@
 package org.calmanchor.core.soap;
 
+import java.util.List;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.Prefixes;
 import org.calmanchor.core.codec.Tag;
@@ -10,6 +11,7 @@ import org.calmanchor.core.model.SoapVersion;
 /** Writes messages of one version and contract. Safe for any number of threads. */
 public final class EnvelopeWriter {
   private static final Tag ENVELOPE = Tag.of("soap:Envelope");
+  private static final Tag HEADER = Tag.of("soap:Header");
   private static final Tag BODY = Tag.of("soap:Body");
   private static final Tag FAULT = Tag.of("soap:Fault");
   private static final byte[] LANG = Tag.encode(" xml:lang=\"");
@@ -35,9 +37,20 @@ public final class EnvelopeWriter {
 
   /** The message around a body that {@code body} writes. */
   public void write(XmlOut out, Consumer<XmlOut> body) {
+    write(out, List.of(), body);
+  }
+
+  /** The message around header blocks and a body. */
+  public void write(XmlOut out, List<Consumer<XmlOut>> headers, Consumer<XmlOut> body) {
     out.open(ENVELOPE);
     out.raw(declarations);
     out.content();
+    if (!headers.isEmpty()) {
+      out.open(HEADER);
+      out.content();
+      headers.forEach(header -> header.accept(out));
+      out.close(HEADER);
+    }
     out.open(BODY);
     out.content();
     body.accept(out);

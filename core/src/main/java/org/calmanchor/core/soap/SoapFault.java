@@ -26,19 +26,24 @@ public record SoapFault(FaultCode code, String reason, @Nullable Consumer<XmlOut
     return new SoapFault(
         FaultCode.SENDER,
         problem.sentence(),
-        out -> {
-          out.open(PROBLEM);
-          out.raw(DECLARATION);
-          attribute(out, "path", problem.path());
-          attribute(out, "code", problem.code().published());
-          attribute(out, "expected", problem.expected());
-          attribute(out, "found", problem.found());
-          if (problem.line() > 0) {
-            attribute(out, "line", Integer.toString(problem.line()));
-            attribute(out, "column", Integer.toString(problem.column()));
-          }
-          out.empty();
-        });
+        // A detail is about the body (SOAP 1.1, section 4.4).
+        problem.isInHeader() ? null : detail(problem));
+  }
+
+  private static Consumer<XmlOut> detail(InputProblem problem) {
+    return out -> {
+      out.open(PROBLEM);
+      out.raw(DECLARATION);
+      attribute(out, "path", problem.path());
+      attribute(out, "code", problem.code().published());
+      attribute(out, "expected", problem.expected());
+      attribute(out, "found", problem.found());
+      if (problem.line() > 0) {
+        attribute(out, "line", Integer.toString(problem.line()));
+        attribute(out, "column", Integer.toString(problem.column()));
+      }
+      out.empty();
+    };
   }
 
   private static void attribute(XmlOut out, String name, String value) {

@@ -6,7 +6,8 @@ public final class SoapFaultException extends RuntimeException {
 
   private final transient SoapFault fault;
 
-  SoapFaultException(SoapFault fault) {
+  /** One for {@code fault}. */
+  public SoapFaultException(SoapFault fault) {
     // Anybody can cause these at will: no stack trace.
     super(fault.reason(), null, false, false);
     this.fault = fault;

@@ -1,9 +1,12 @@
 package org.calmanchor.core.tree;
 
 import java.io.ByteArrayInputStream;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.EncodeException;
@@ -15,6 +18,7 @@ import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Message;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
@@ -43,7 +47,10 @@ public final class TreeMessages {
   }
 
   private record Plan(
-      MessageCodec request, @Nullable MessageCodec response, Map<QName, MessageCodec> faults) {}
+      MessageCodec request,
+      @Nullable MessageCodec response,
+      Map<QName, MessageCodec> faults,
+      Map<String, MessageCodec> headers) {}
 
   private TreeMessages(Contract contract) {
     CodecPlanner<TreeEnd.Tree> planner = new CodecPlanner<>(contract, new TreeEnd(contract));
@@ -70,7 +77,17 @@ public final class TreeMessages {
         operation.output() == null
             ? null
             : planner.plan(contract.bodyElement(operation.output().message()), TreeEnd.Tree.ANY),
-        faults);
+        faults,
+        headers(contract, planner, operation));
+  }
+
+  private static Map<String, MessageCodec> headers(
+      Contract contract, CodecPlanner<TreeEnd.Tree> planner, Operation operation) {
+    Map<String, MessageCodec> headers = new LinkedHashMap<>();
+    for (ElementDeclaration element : contract.requiredHeaders(operation)) {
+      headers.put(element.name().getLocalPart(), planner.plan(element, TreeEnd.Tree.ANY));
+    }
+    return headers;
   }
 
   /** The messages of {@code contract}. */
@@ -78,12 +95,20 @@ public final class TreeMessages {
     return new TreeMessages(contract);
   }
 
+  /** The key of the type's name in a structure's map, where one of several types stands. */
+  public static final String TYPE_KEY = TreeEnd.TYPE_KEY;
+
   /**
    * The key of an attribute in its structure's map: its name, or "@" and its name if an element has
    * that.
    */
-  public static String key(ComplexType type, AttributeUse attribute) {
-    return TreeEnd.key(type, attribute);
+  public static String key(Contract contract, ComplexType type, AttributeUse attribute) {
+    return TreeEnd.key(contract, type, attribute);
+  }
+
+  /** The key of the text of a structure with simple content. */
+  public static String textKey(ComplexType type) {
+    return TreeEnd.textKey(type);
   }
 
   /**
@@ -94,10 +119,35 @@ public final class TreeMessages {
    */
   public byte[] request(
       String operation, SoapVersion version, Map<String, ?> values, Layout layout) {
-    MessageCodec codec = plan(operation).request();
+    return request(operation, version, values, Map.of(), layout);
+  }
+
+  /**
+   * The same with header blocks by the local names of their elements.
+   *
+   * @throws IllegalArgumentException when there is no such operation or block, or the values have
+   *     members that the contract lacks; says where
+   */
+  public byte[] request(
+      String operation,
+      SoapVersion version,
+      Map<String, ?> values,
+      Map<String, ?> headers,
+      Layout layout) {
+    Plan plan = plan(operation);
+    List<Consumer<XmlOut>> blocks = new ArrayList<>();
+    headers.forEach(
+        (name, value) -> {
+          MessageCodec codec = plan.headers().get(name);
+          if (codec == null) {
+            throw new IllegalArgumentException(
+                "there is no header \"" + name + "\"; there is " + plan.headers().keySet());
+          }
+          blocks.add(out -> codec.write(out, value));
+        });
     XmlOut out = XmlOut.held(layout == Layout.INDENTED);
     try {
-      writer(version).write(out, body -> codec.write(body, values));
+      writer(version).write(out, blocks, body -> plan.request().write(body, values));
     } catch (EncodeException unfit) {
       throw new IllegalArgumentException(unfit.getMessage(), unfit);
     }
@@ -130,7 +180,7 @@ public final class TreeMessages {
     Plan plan = plan(operation);
     try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
       EnvelopeReader envelope = EnvelopeReader.open(in);
-      if (!envelope.toBody()) {
+      if (!envelope.toBody(EnvelopeReader.HeaderBlocks.NONE)) {
         return new Outcome.Unreadable("The body is empty.");
       }
       Outcome outcome =

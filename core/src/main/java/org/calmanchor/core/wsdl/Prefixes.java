@@ -2,6 +2,7 @@ package org.calmanchor.core.wsdl;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Names;
@@ -12,11 +13,34 @@ import org.calmanchor.core.model.SoapVersion;
 final class Prefixes {
   private final Map<String, String> byNamespace = new LinkedHashMap<>();
 
+  private Prefixes() {}
+
   Prefixes(Contract contract) {
     byNamespace.put(Names.WSDL, "wsdl");
     byNamespace.put(Names.XSD, "xsd");
     byNamespace.put(SoapVersion.SOAP_1_1.bindingNamespace(), "soap");
     byNamespace.put(SoapVersion.SOAP_1_2.bindingNamespace(), "soap12");
+    types(contract);
+  }
+
+  /** Those of a schema's own document, by the same names as in the whole. */
+  static Prefixes ofSchema(Contract contract, Schema schema) {
+    Prefixes all = new Prefixes();
+    all.types(contract);
+    Prefixes own = new Prefixes();
+    own.byNamespace.put(Names.XSD, "xsd");
+    Set<String> used = References.of(schema);
+    used.add(schema.targetNamespace());
+    all.byNamespace.forEach(
+        (namespace, prefix) -> {
+          if (used.contains(namespace)) {
+            own.byNamespace.put(namespace, prefix);
+          }
+        });
+    return own;
+  }
+
+  private void types(Contract contract) {
     byNamespace.put(contract.targetNamespace(), "tns");
     int next = 1;
     for (Schema schema : contract.schemas()) {

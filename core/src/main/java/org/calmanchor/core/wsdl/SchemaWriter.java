@@ -2,13 +2,13 @@ package org.calmanchor.core.wsdl;
 
 import java.util.Locale;
 import java.util.Set;
-import java.util.TreeSet;
+import java.util.function.Function;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
-import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Facet;
+import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.SimpleType;
@@ -21,22 +21,30 @@ import org.jspecify.annotations.Nullable;
 final class SchemaWriter {
   private final XmlText xml;
   private final Prefixes prefixes;
-  private final Contract contract;
   private String targetNamespace = "";
 
-  SchemaWriter(XmlText xml, Prefixes prefixes, Contract contract) {
+  SchemaWriter(XmlText xml, Prefixes prefixes) {
     this.xml = xml;
     this.prefixes = prefixes;
-    this.contract = contract;
   }
 
-  void write(Schema schema) {
+  /**
+   * Writes a schema.
+   *
+   * @param declarations of prefixes, where it is the root of a document
+   * @param location where the schema of each namespace is to be found; null where all are inside
+   *     one document
+   */
+  void write(Schema schema, Attributes declarations, Function<String, @Nullable String> location) {
     targetNamespace = schema.targetNamespace();
+    Attributes attributes = new Attributes();
+    declarations.forEach(attributes::and);
+    attributes.and("elementFormDefault", "qualified").and("targetNamespace", targetNamespace);
     xml.element(
         "xsd:schema",
-        Attributes.of("elementFormDefault", "qualified").and("targetNamespace", targetNamespace),
+        attributes,
         () -> {
-          imports();
+          imports(schema, location);
           schema.elements().forEach(element -> element(element, Attributes.NONE, true));
           schema.types().forEach(this::type);
           for (Schema.NamedGroup group : schema.groups()) {
@@ -46,11 +54,15 @@ final class SchemaWriter {
         });
   }
 
-  private void imports() {
-    Set<String> others = new TreeSet<>();
-    contract.schemas().forEach(schema -> others.add(schema.targetNamespace()));
+  private void imports(Schema schema, Function<String, @Nullable String> location) {
+    Set<String> others = References.of(schema);
     others.remove(targetNamespace);
-    others.forEach(other -> xml.element("xsd:import", Attributes.of("namespace", other)));
+    others.remove(Names.XSD);
+    others.forEach(
+        other ->
+            xml.element(
+                "xsd:import",
+                Attributes.of("namespace", other).and("schemaLocation", location.apply(other))));
   }
 
   private void element(ElementDeclaration element, Attributes occurrence, boolean isGlobal) {
@@ -161,12 +173,19 @@ final class SchemaWriter {
 
   private void attributes(ComplexType type) {
     for (AttributeUse attribute : type.attributes()) {
+      boolean isNamed = attribute.type() instanceof TypeUse.Named;
       xml.element(
           "xsd:attribute",
           Attributes.of("name", attribute.name().getLocalPart())
-              .and("type", reference(attribute.type()))
-              .and("use", attribute.required() ? "required" : null),
-          () -> doc(attribute.doc()));
+              .and("type", isNamed ? reference(attribute.type()) : null)
+              .and("use", attribute.required() ? "required" : null)
+              .and("default", attribute.defaultValue()),
+          () -> {
+            doc(attribute.doc());
+            if (!isNamed) {
+              type((TypeDefinition) attribute.type());
+            }
+          });
     }
   }
 

@@ -1,5 +1,11 @@
 package org.calmanchor.core.wsdl;
 
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.Function;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Binding.BoundOperation;
 import org.calmanchor.core.model.Contract;
@@ -9,10 +15,11 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
 
 /**
- * Writes a contract as one WSDL 1.1 document with its schemas inside. The same contract and address
- * give the same text, always.
+ * Writes a contract as a WSDL 1.1 document, its schemas inside or beside it. The same contract and
+ * address give the same text, always.
  */
 public final class WsdlWriter {
   private static final String HTTP_TRANSPORT = "http://schemas.xmlsoap.org/soap/http";
@@ -20,23 +27,59 @@ public final class WsdlWriter {
   private final Contract contract;
   private final String address;
   private final Prefixes prefixes;
+  private final @Nullable Function<String, @Nullable String> locations;
   private final XmlText xml = new XmlText();
 
-  private WsdlWriter(Contract contract, String address) {
+  private WsdlWriter(
+      Contract contract, String address, @Nullable Function<String, @Nullable String> locations) {
     this.contract = contract;
     this.address = address;
+    this.locations = locations;
     this.prefixes = new Prefixes(contract);
   }
 
   /**
-   * The document of {@code contract}, to be encoded as UTF-8.
+   * A WSDL document that imports its schemas, and these.
+   *
+   * @param wsdl the WSDL document
+   * @param schemas the schemas' documents by namespace, in the order of the contract
+   */
+  public record Documents(String wsdl, Map<String, String> schemas) {
+    /** Copies the schemas, in their order. */
+    public Documents {
+      schemas = Collections.unmodifiableMap(new LinkedHashMap<>(schemas));
+    }
+  }
+
+  /**
+   * The document of {@code contract} with its schemas inside, to be encoded as UTF-8.
    *
    * @param address the URL at which all its ports answer
    */
   public static String write(Contract contract, String address) {
-    WsdlWriter writer = new WsdlWriter(contract, address);
+    WsdlWriter writer = new WsdlWriter(contract, address, null);
     writer.definitions();
     return writer.xml.toString();
+  }
+
+  /**
+   * The document of {@code contract} and those of its schemas, each to be encoded as UTF-8.
+   *
+   * @param address the URL at which all its ports answer
+   * @param locations the location of the schema of a namespace, as the others refer to it
+   */
+  public static Documents separate(
+      Contract contract, String address, Function<String, @Nullable String> locations) {
+    WsdlWriter writer = new WsdlWriter(contract, address, locations);
+    writer.definitions();
+    Map<String, String> schemas = new LinkedHashMap<>();
+    for (Schema schema : contract.schemas()) {
+      XmlText text = new XmlText();
+      Prefixes own = Prefixes.ofSchema(contract, schema);
+      new SchemaWriter(text, own).write(schema, own.declarations(), locations);
+      schemas.put(schema.targetNamespace(), text.toString());
+    }
+    return new Documents(writer.xml.toString(), schemas);
   }
 
   private void definitions() {
@@ -57,8 +100,21 @@ public final class WsdlWriter {
   }
 
   private void schemas() {
+    if (locations == null) {
+      for (Schema schema : contract.schemas()) {
+        new SchemaWriter(xml, prefixes).write(schema, Attributes.NONE, namespace -> null);
+      }
+    } else {
+      xml.element("xsd:schema", Attributes.NONE, () -> imports(locations));
+    }
+  }
+
+  private void imports(Function<String, @Nullable String> locations) {
     for (Schema schema : contract.schemas()) {
-      new SchemaWriter(xml, prefixes, contract).write(schema);
+      String namespace = schema.targetNamespace();
+      xml.element(
+          "xsd:import",
+          Attributes.of("namespace", namespace).and("schemaLocation", locations.apply(namespace)));
     }
   }
 
@@ -126,12 +182,18 @@ public final class WsdlWriter {
           xml.element(
               soap + ":binding",
               Attributes.of("style", "document").and("transport", HTTP_TRANSPORT));
-          binding.operations().forEach(operation -> bound(binding, soap, operation));
+          Map<String, Operation> operations = new HashMap<>();
+          contract
+              .portType(binding.portType())
+              .operations()
+              .forEach(operation -> operations.put(operation.name(), operation));
+          for (BoundOperation bound : binding.operations()) {
+            bound(binding, soap, bound, Objects.requireNonNull(operations.get(bound.name())));
+          }
         });
   }
 
-  private void bound(Binding binding, String soap, BoundOperation bound) {
-    Operation operation = operationOf(binding, bound.name());
+  private void bound(Binding binding, String soap, BoundOperation bound, Operation operation) {
     boolean is12 = binding.version() == SoapVersion.SOAP_1_2;
     xml.element(
         "wsdl:operation",
@@ -169,22 +231,6 @@ public final class WsdlWriter {
     xml.element(soap + ":body", Attributes.of("use", "literal"));
   }
 
-  private Operation operationOf(Binding binding, String name) {
-    return contract.portTypes().stream()
-        .filter(portType -> portType.name().equals(binding.portType()))
-        .flatMap(portType -> portType.operations().stream())
-        .filter(operation -> operation.name().equals(name))
-        .findFirst()
-        .orElseThrow(
-            () ->
-                new IllegalArgumentException(
-                    "binding "
-                        + binding.name()
-                        + " binds an operation "
-                        + name
-                        + " that its port type lacks"));
-  }
-
   private void service(Service service) {
     xml.element(
         "wsdl:service",
@@ -196,12 +242,7 @@ public final class WsdlWriter {
   }
 
   private void port(Service.Port port) {
-    SoapVersion version =
-        contract.bindings().stream()
-            .filter(binding -> binding.name().equals(port.binding()))
-            .findFirst()
-            .orElseThrow(() -> new IllegalArgumentException("no binding " + port.binding()))
-            .version();
+    SoapVersion version = contract.binding(port.binding()).version();
     xml.element(
         "wsdl:port",
         Attributes.of("name", port.name()).and("binding", prefixes.of(port.binding())),

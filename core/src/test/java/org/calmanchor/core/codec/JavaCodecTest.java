@@ -73,7 +73,7 @@ class JavaCodecTest {
     byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
     try (XmlIn in = Limits.DEFAULT.inputs().open(new ByteArrayInputStream(bytes), null)) {
       EnvelopeReader envelope = EnvelopeReader.open(in);
-      envelope.toBody();
+      envelope.toBody(EnvelopeReader.HeaderBlocks.NONE);
       Object[] read = (Object[]) codec.read(in);
       envelope.end();
       return read[0];

@@ -19,6 +19,7 @@ final class Call implements Request, Response {
   int status;
   String answerType;
   boolean aborted;
+  String incident;
 
   private Call(byte[] message, String contentType) {
     this.message = message;
@@ -40,6 +41,11 @@ final class Call implements Request, Response {
 
   String answer() {
     return answer.toString(StandardCharsets.UTF_8);
+  }
+
+  @Override
+  public void incident(String id) {
+    incident = id;
   }
 
   @Override

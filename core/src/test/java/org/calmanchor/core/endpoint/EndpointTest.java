@@ -24,7 +24,7 @@ class EndpointTest {
 
   @BeforeAll
   static void compileSchema() throws Exception {
-    schema = Standards.messages(WsdlWriter.write(ENDPOINT.contract(), "http://x.test/"));
+    schema = Standards.messages(WsdlWriter.write(ENDPOINT.contracts().get(0), "http://x.test/"));
   }
 
   private static String envelope(SoapVersion version, String body) {

@@ -7,17 +7,31 @@ import java.io.IOException;
 import java.io.StringReader;
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.net.URI;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.time.OffsetTime;
+import java.time.Period;
+import java.time.ZoneOffset;
+import java.util.Currency;
 import java.util.List;
+import java.util.Locale;
+import java.util.Set;
 import javax.xml.XMLConstants;
+import javax.xml.namespace.QName;
 import javax.xml.transform.stream.StreamSource;
 import javax.xml.validation.Schema;
 import javax.xml.validation.SchemaFactory;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
+import net.jqwik.api.Tuple;
+import org.calmanchor.core.Values;
 import org.calmanchor.core.model.Facet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -54,7 +68,7 @@ class LexicalsTest {
   }
 
   private static String name(TypeMapping<?> row) {
-    return row.javaType().getSimpleName();
+    return "row" + TypeMappings.rows().indexOf(row);
   }
 
   private static boolean isValid(TypeMapping<?> row, String text) {
@@ -135,49 +149,126 @@ class LexicalsTest {
             "1E1.0",
             "--1",
             "٣",
-            "9223372036854775808");
+            "9223372036854775808",
+            "4294967295",
+            "18446744073709551616",
+            "14:30:00",
+            "24:00:00",
+            "24:00:00.000",
+            "24:00:01",
+            "23:59:60",
+            "14:30:00.1234567890",
+            "14:30:00.",
+            "14:30:00Z",
+            "14:30:00-14:00",
+            "14:30:00+14:01",
+            "14:30:00+13:60",
+            "14:30:00-00:00",
+            "2027-06-11T14:30:00",
+            "2027-06-11T14:30:00.5Z",
+            "2027-06-11T24:00:00+02:00",
+            "2027-06-11T24:00:00",
+            "-0001-12-31T24:00:00",
+            "2027-06-11t14:30:00",
+            "2027-06-11T14:30",
+            "2027",
+            "-0044",
+            "0000",
+            "12345",
+            "2027-06",
+            "2027-00",
+            "--06-11",
+            "--02-29",
+            "--02-30",
+            "--13-01",
+            "P1D",
+            "-P1DT2H3M4.5S",
+            "P",
+            "PT",
+            "P1DT",
+            "PT.5S",
+            "PT1.S",
+            "P1.5D",
+            "P1Y2M3D",
+            "P1M",
+            "-P0Y",
+            "P1Y2MT3S",
+            "PT1M",
+            "QQ==",
+            "QR==",
+            "QQ=",
+            "QQ",
+            "QUI=",
+            "Q U I =",
+            "QUJD",
+            "QUJDRA==",
+            "====",
+            "0aFF",
+            "0aF",
+            "0a FF",
+            "3f2504e0-4f89-41d3-9a0c-0305e82c3301",
+            "3f2504e0-4f89-41d3-9a0c-0305e82c330",
+            "3F2504E0-4F89-41D3-9A0C-0305E82C3301",
+            "pier-3",
+            "3-pier",
+            "a:b",
+            "a  b",
+            "a\tb");
     Arbitrary<String> digits =
-        Arbitraries.strings().withChars("0123456789+-.EeZ: \t").ofMaxLength(12);
-    return Arbitraries.oneOf(near, near.map(text -> " \t" + text + "\n"), digits);
+        Arbitraries.strings().withChars("0123456789+-.EeZ: \tPTDHMSY=").ofMaxLength(12);
+    Arbitrary<String> changed =
+        Combinators.combine(
+                near.filter(text -> !text.isEmpty()),
+                Arbitraries.integers().between(0, 30),
+                Arbitraries.strings().withChars("0129+-.:ZTPDSYA= ").ofMaxLength(1))
+            .as(
+                (text, at, with) -> {
+                  int index = at % text.length();
+                  return text.substring(0, index) + with + text.substring(index + 1);
+                });
+    return Arbitraries.oneOf(near, near.map(text -> " \t" + text + "\n"), digits, changed);
+  }
+
+  /**
+   * Types of Java that hold less than can be said by a pattern; docs/types.md lists them. Names
+   * with prefixes are judged where prefixes are.
+   */
+  private static final Set<Class<?>> NARROWER =
+      Set.of(URI.class, Locale.class, Currency.class, QName.class);
+
+  @Property(tries = 20_000)
+  void acceptsExactlyWhatTheValidatorAccepts(
+      @ForAll("rows") TypeMapping<?> row, @ForAll("texts") String text) {
+    boolean parses = parses(row, text);
+    if (!NARROWER.contains(row.javaType())) {
+      assertThat(parses)
+          .as(row.publishedName() + " of \"" + text + "\"")
+          .isEqualTo(isValid(row, text));
+    } else if (row.javaType() != QName.class) {
+      assertThat(!parses || isValid(row, text)).as(text).isTrue();
+    }
   }
 
   @Property(tries = 4_000)
-  void acceptsExactlyWhatTheValidatorAccepts(
-      @ForAll("rows") TypeMapping<?> row, @ForAll("texts") String text) {
-    assertThat(parses(row, text))
-        .as(name(row) + " of \"" + text + "\"")
-        .isEqualTo(isValid(row, text));
+  void bringsEveryValueBack(@ForAll("rowsWithValue") Tuple.Tuple2<TypeMapping<?>, Object> each) {
+    TypeMapping<?> row = each.get1();
+    String text = printed(row, each.get2());
+    if (row.javaType() != QName.class) {
+      assertThat(isValid(row, text)).as(text).isTrue();
+    }
+    assertThat(row.lexical().parse(text)).as(text).isEqualTo(each.get2());
   }
 
-  @Property
-  void bringsDecimalsBack(@ForAll BigDecimal value) {
-    TypeMapping<?> row = TypeMappings.forJava("java.math.BigDecimal");
-    String text = NumberLexicals.DECIMAL.print(value);
-    assertThat(isValid(row, text)).isTrue();
-    assertThat(NumberLexicals.DECIMAL.parse(text)).isEqualByComparingTo(value);
-  }
-
-  @Property
-  void bringsFloatingNumbersBack(@ForAll double value, @ForAll float small) {
-    String text = NumberLexicals.DOUBLE.print(value);
-    assertThat(isValid(TypeMappings.forJava("double"), text)).isTrue();
-    assertThat(NumberLexicals.DOUBLE.parse(text)).isEqualTo(value);
-    assertThat(NumberLexicals.FLOAT.parse(NumberLexicals.FLOAT.print(small))).isEqualTo(small);
-  }
-
-  @Property
-  void bringsDaysBack(@ForAll("days") LocalDate day) {
-    String text = Lexicals.DATE.print(day);
-    assertThat(isValid(TypeMappings.forJava("java.time.LocalDate"), text)).as(text).isTrue();
-    assertThat(Lexicals.DATE.parse(text)).isEqualTo(day);
+  @SuppressWarnings("unchecked") // the value was made for the row
+  private static String printed(TypeMapping<?> row, Object value) {
+    return ((Lexical<Object>) row.lexical()).print(value);
   }
 
   @Provide
-  Arbitrary<LocalDate> days() {
-    return Arbitraries.longs()
-        .between(LocalDate.of(-20_000, 1, 1).toEpochDay(), LocalDate.of(20_000, 1, 1).toEpochDay())
-        .map(LocalDate::ofEpochDay)
-        .filter(day -> day.getYear() != 0);
+  Arbitrary<Tuple.Tuple2<TypeMapping<?>, Object>> rowsWithValue() {
+    return rows()
+        .flatMap(
+            row -> Values.of(row).map(value -> Tuple.of((TypeMapping<?>) row, (Object) value)));
   }
 
   @ParameterizedTest
@@ -190,12 +281,35 @@ class LexicalsTest {
   @Test
   void knowsNoYearZeroEitherWay() {
     assertThatExceptionOfType(LexicalException.class)
-        .isThrownBy(() -> Lexicals.DATE.print(LocalDate.of(0, 12, 31)))
-        .withMessage("XML Schema 1.0 has no year 0000");
+        .isThrownBy(() -> TimeLexicals.DATE.print(LocalDate.of(0, 12, 31)))
+        .withMessage("XML Schema 1.0 has no year 0");
     assertThatExceptionOfType(LexicalException.class)
-        .isThrownBy(() -> Lexicals.DATE.parse("0000-12-31"))
+        .isThrownBy(() -> TimeLexicals.DATE.parse("0000-12-31"))
         .withMessage("there is no year 0000");
-    assertThat(Lexicals.DATE.print(LocalDate.of(-4, 2, 29))).isEqualTo("-0004-02-29");
+    assertThat(TimeLexicals.DATE.print(LocalDate.of(-4, 2, 29))).isEqualTo("-0004-02-29");
+  }
+
+  @Test
+  void refusesValuesThatXmlSchemaCannotHold() {
+    List<Runnable> attempts =
+        List.of(
+            () -> TimeLexicals.OFFSET_DATE_TIME.print(OffsetDateTime.MAX),
+            () -> TimeLexicals.ZONED_TIME.print(OffsetTime.of(1, 1, 1, 1, ZoneOffset.ofHours(15))),
+            () ->
+                TimeLexicals.ZONED_TIME.print(
+                    OffsetTime.of(1, 1, 1, 1, ZoneOffset.ofHoursMinutesSeconds(1, 0, 30))),
+            () -> TimeLexicals.INSTANT.print(Instant.MIN),
+            () -> TimeLexicals.INSTANT.parse("999999999-12-31T24:00:00Z"),
+            () -> DurationLexicals.DURATION.print(Duration.ofSeconds(Long.MAX_VALUE)),
+            () -> DurationLexicals.PERIOD.print(Period.of(1, -1, 0)),
+            () -> DurationLexicals.PERIOD.print(Period.ofDays(Integer.MAX_VALUE)),
+            () -> Lexicals.TOKEN.print(" a"),
+            () -> Lexicals.NORMALIZED_STRING.print("a\n"),
+            () -> NumberLexicals.UNSIGNED_BYTE.print((short) 256),
+            () -> NumberLexicals.POSITIVE_INTEGER.print(BigInteger.ZERO));
+    for (Runnable attempt : attempts) {
+      assertThatExceptionOfType(LexicalException.class).isThrownBy(attempt::run);
+    }
   }
 
   @Test

@@ -21,7 +21,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 
 class TreeMessagesTest {
   private final Endpoint endpoint = Endpoint.of(new SignalBook());
-  private final TreeMessages messages = TreeMessages.of(endpoint.contract());
+  private final TreeMessages messages = TreeMessages.of(endpoint.contracts().get(0));
 
   private Outcome call(SoapVersion version, String operation, Map<String, ?> values) {
     byte[] request = messages.request(operation, version, values, TreeMessages.Layout.INDENTED);
@@ -32,9 +32,10 @@ class TreeMessagesTest {
   @EnumSource(SoapVersion.class)
   void samplesOfEveryOperationAreValidAndAnswered(SoapVersion version) throws Exception {
     Schema schema =
-        Standards.messages(WsdlWriter.write(endpoint.contract(), "http://lanternquay.test/"));
-    for (Operation operation : endpoint.contract().portTypes().get(0).operations()) {
-      Map<String, Object> sample = Samples.request(endpoint.contract(), operation);
+        Standards.messages(
+            WsdlWriter.write(endpoint.contracts().get(0), "http://lanternquay.test/"));
+    for (Operation operation : endpoint.contracts().get(0).portTypes().get(0).operations()) {
+      Map<String, Object> sample = Samples.request(endpoint.contracts().get(0), operation);
       for (TreeMessages.Layout layout : TreeMessages.Layout.values()) {
         String request =
             new String(

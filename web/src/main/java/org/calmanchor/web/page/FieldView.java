@@ -14,6 +14,7 @@ import java.util.List;
  * @param doc what it means; may be empty
  * @param example a value in the right form; empty for structures
  * @param choices the values there are, for an enumeration or boolean
+ * @param structures for a structure, the types that it may have: usually one
  */
 public record FieldView(
     String key,
@@ -24,7 +25,16 @@ public record FieldView(
     boolean repeats,
     String doc,
     String example,
-    List<String> choices) {
+    List<String> choices,
+    List<TypeChoice> structures) {
+
+  /**
+   * A type that a structure may have.
+   *
+   * @param id the id of its {@link TypeView}
+   * @param name what names it in the tree of values
+   */
+  public record TypeChoice(String id, String name) {}
 
   /** What control a member gets. */
   public enum Kind {
@@ -44,6 +54,11 @@ public record FieldView(
       case CHOICE -> "choice";
       case STRUCTURE -> "structure";
     };
+  }
+
+  /** The same, as a list. */
+  FieldView repeated() {
+    return new FieldView(key, name, type, kind, required, true, doc, example, choices, structures);
   }
 
   /** What is said beside the name: type, and whether it may be left out. */

@@ -1,20 +1,18 @@
 package org.calmanchor.web.page;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Objects;
+import java.util.Map;
 import java.util.Set;
-import javax.xml.namespace.QName;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Facet;
+import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.model.Particle;
-import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.SimpleType;
-import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.tree.TreeMessages;
@@ -27,6 +25,7 @@ final class Forms {
 
   private final Contract contract;
   private final TypeNames names;
+  private final Map<ComplexType, String> ids = new LinkedHashMap<>();
 
   Forms(Contract contract) {
     this.contract = contract;
@@ -46,75 +45,99 @@ final class Forms {
         operation.name(),
         operation.origin().place(),
         operation.doc(),
+        contract.requiredHeaders(operation).stream().map(this::header).toList(),
         fields((ComplexType) request.type()),
         result(operation),
         operation.faults().stream().map(Operation.FaultUse::name).toList());
   }
 
+  private FieldView header(ElementDeclaration element) {
+    return field(element.name().getLocalPart(), new Member(element, 1, 1));
+  }
+
   private String result(Operation operation) {
     if (operation.output() == null) {
-      return "no answer";
+      return "nothing (one-way)";
     }
     ElementDeclaration response = contract.bodyElement(operation.output().message());
     List<FieldView> fields = fields((ComplexType) response.type());
     return fields.isEmpty() ? "an empty response" : fields.get(0).note();
   }
 
+  /** All structures that forms need, found by following those asked for so far. */
   List<TypeView> types() {
-    List<TypeView> types = new ArrayList<>();
-    for (Schema schema : contract.schemas()) {
-      for (TypeDefinition type : schema.types()) {
-        if (type instanceof ComplexType complex) {
-          types.add(new TypeView(named(type).getLocalPart(), fields(complex)));
-        }
-      }
+    List<TypeView> views = new ArrayList<>();
+    while (views.size() < ids.size()) {
+      ComplexType next = List.copyOf(ids.keySet()).get(views.size());
+      views.add(new TypeView(id(next), fields(next)));
     }
-    return types;
+    return views;
   }
 
-  private static QName named(TypeDefinition type) {
-    return Objects.requireNonNull(type.name());
+  private String id(ComplexType type) {
+    return ids.computeIfAbsent(type, t -> "t" + (ids.size() + 1));
   }
 
   private List<FieldView> fields(ComplexType type) {
     List<FieldView> fields = new ArrayList<>();
-    for (AttributeUse attribute : type.attributes()) {
-      fields.add(
-          field(
-              TreeMessages.key(type, attribute),
-              attribute.name().getLocalPart(),
-              attribute.type(),
-              attribute.required(),
-              false,
-              attribute.doc()));
+    for (AttributeUse attribute : contract.attributes(type)) {
+      String key = TreeMessages.key(contract, type, attribute);
+      String name = attribute.name().getLocalPart();
+      fields.add(simple(key, name, attribute.type(), attribute.required(), attribute.doc()));
     }
-    if (type.content() instanceof ComplexType.Elements content) {
-      for (Particle particle : content.group().particles()) {
-        if (particle.term() instanceof ElementDeclaration element) {
-          String name = element.name().getLocalPart();
-          boolean required = particle.min() > 0;
-          fields.add(
-              field(name, name, element.type(), required, particle.repeats(), element.doc()));
-        }
-      }
+    if (type.content() instanceof ComplexType.Text text) {
+      fields.add(simple(TreeMessages.textKey(type), "text", text.type(), true, ""));
+    } else {
+      contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
     }
     return fields;
   }
 
-  private FieldView field(
-      String key, String name, TypeUse type, boolean required, boolean repeats, String doc) {
+  private FieldView simple(String key, String name, TypeUse type, boolean required, String doc) {
     List<String> choices = choices(type);
-    Kind kind = kind(type, choices);
     return new FieldView(
         key,
         name,
         names.shown(type),
-        kind,
+        kind(type, choices),
         required,
-        repeats,
+        false,
         doc,
-        kind == Kind.STRUCTURE ? "" : Samples.text(contract, type, name),
-        choices);
+        Samples.text(contract, type, name),
+        choices,
+        List.of());
+  }
+
+  private FieldView field(String key, Member member) {
+    TypeUse type = member.element().type();
+    if (!(contract.definition(type) instanceof ComplexType complex)) {
+      FieldView one = simple(key, member.name(), type, member.isRequired(), member.element().doc());
+      return member.repeats() ? one.repeated() : one;
+    }
+    return new FieldView(
+        key,
+        member.name(),
+        names.shown(type),
+        Kind.STRUCTURE,
+        member.isRequired(),
+        member.repeats(),
+        member.element().doc(),
+        "",
+        List.of(),
+        structures(complex));
+  }
+
+  private List<FieldView.TypeChoice> structures(ComplexType declared) {
+    List<ComplexType> types = new ArrayList<>(contract.derived(declared));
+    types.add(0, declared);
+    return types.stream()
+        .filter(type -> !type.isAbstract())
+        .map(type -> new FieldView.TypeChoice(id(type), nameOf(type)))
+        .toList();
+  }
+
+  private static String nameOf(ComplexType type) {
+    return type.name() == null ? "" : type.name().getLocalPart();
   }
 
   private Kind kind(TypeUse type, List<String> choices) {

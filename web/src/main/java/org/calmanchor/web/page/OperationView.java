@@ -8,6 +8,7 @@ import java.util.List;
  * @param name its name on the wire
  * @param origin the Java method behind it
  * @param doc what it does; may be empty
+ * @param headers the header blocks that a request must carry
  * @param fields the request's members
  * @param result what it answers with
  * @param faults the names of its declared faults
@@ -16,6 +17,7 @@ public record OperationView(
     String name,
     String origin,
     String doc,
+    List<FieldView> headers,
     List<FieldView> fields,
     String result,
     List<String> faults) {}

@@ -14,6 +14,7 @@ import org.calmanchor.core.tree.TreeMessages;
 /** What the pages need to know of one service. Immutable, safe for any number of threads. */
 public final class ServiceSite {
   private final String path;
+  private final boolean isFirst;
   private final Contract contract;
   private final PortType portType;
   private final TreeMessages messages;
@@ -21,9 +22,14 @@ public final class ServiceSite {
   private final List<OperationView> operations;
   private final List<TypeView> types;
 
-  /** The service of {@code contract} at {@code path}. */
-  public ServiceSite(String path, Contract contract) {
+  /**
+   * The service of {@code contract} at {@code path}.
+   *
+   * @param isFirst whether it is what the path itself shows, rather than by its name
+   */
+  public ServiceSite(String path, Contract contract, boolean isFirst) {
     this.path = path;
+    this.isFirst = isFirst;
     this.contract = contract;
     this.portType = contract.portTypes().get(0);
     this.messages = TreeMessages.of(contract);
@@ -46,6 +52,36 @@ public final class ServiceSite {
   /** Its namespace. */
   public String namespace() {
     return contract.targetNamespace();
+  }
+
+  /** What it is made from. */
+  public Contract contract() {
+    return contract;
+  }
+
+  /** The name of its {@code wsdl:service}, by which queries ask for it. */
+  public String serviceName() {
+    return contract.services().get(0).name().getLocalPart();
+  }
+
+  /** The address of its page, without host. */
+  public String page() {
+    return isFirst ? path : path + "?service=" + serviceName();
+  }
+
+  /** The address of its WSDL document, without host. */
+  public String wsdl() {
+    return isFirst ? path + "?wsdl" : path + "?wsdl=" + serviceName();
+  }
+
+  /** The address to which its page sends its questions, up to what is asked. */
+  public String asking() {
+    return path + "?service=" + serviceName() + "&page=";
+  }
+
+  /** The versions of SOAP that it speaks. */
+  public List<String> versions() {
+    return contract.bindings().stream().map(binding -> binding.version().title()).toList();
   }
 
   /** Its path. */

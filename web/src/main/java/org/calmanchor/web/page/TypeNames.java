@@ -1,8 +1,10 @@
 package org.calmanchor.web.page;
 
+import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.SimpleType;
+import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 
 /** The names of types as people read them. */
@@ -24,14 +26,12 @@ final class TypeNames {
 
   /** The name of the built-in type that a simple type goes back to. */
   String builtIn(TypeUse type) {
-    if (contract.definition(type) instanceof SimpleType simple
-        && simple.variety() instanceof SimpleType.Restriction restriction) {
-      return builtIn(restriction.base());
-    }
-    return nameOf(type);
+    return contract.builtIn(type).getLocalPart();
   }
 
   private static String nameOf(TypeUse type) {
-    return type instanceof TypeUse.Named named ? named.name().getLocalPart() : "";
+    QName name =
+        type instanceof TypeUse.Named named ? named.name() : ((TypeDefinition) type).name();
+    return name == null ? "structure" : name.getLocalPart();
   }
 }

@@ -3,9 +3,9 @@ package org.calmanchor.web.page;
 import java.util.List;
 
 /**
- * A named structure, of which the page makes forms when they are needed.
+ * A structure, of which the page makes forms when they are needed.
  *
- * @param name its name
+ * @param id what tells it from others on the page
  * @param fields its members
  */
-public record TypeView(String name, List<FieldView> fields) {}
+public record TypeView(String id, List<FieldView> fields) {}

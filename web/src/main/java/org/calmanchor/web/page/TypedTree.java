@@ -4,11 +4,10 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Particle;
-import org.calmanchor.core.model.TypeDefinition;
+import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.tree.TreeMessages;
 import org.jspecify.annotations.Nullable;
@@ -28,48 +27,54 @@ final class TypedTree {
 
   List<Map<String, Object>> members(ComplexType type, Map<?, ?> values) {
     List<Map<String, Object>> nodes = new ArrayList<>();
-    type.attributes()
-        .forEach(
-            attribute -> {
-              String name = attribute.name().getLocalPart();
-              Object value = values.get(TreeMessages.key(type, attribute));
-              nodes.add(one(name, attribute.type(), value));
-            });
-    if (type.content() instanceof ComplexType.Elements content) {
-      for (Particle particle : content.group().particles()) {
-        if (particle.term() instanceof ElementDeclaration element) {
-          nodes.add(element(particle, element, values.get(element.name().getLocalPart())));
-        }
+    for (AttributeUse attribute : contract.attributes(type)) {
+      Object value = values.get(TreeMessages.key(contract, type, attribute));
+      nodes.add(one(attribute.name().getLocalPart(), attribute.type(), value));
+    }
+    if (type.content() instanceof ComplexType.Text text) {
+      nodes.add(one("text", text.type(), values.get(TreeMessages.textKey(type))));
+    } else {
+      for (Member member : contract.members(type)) {
+        nodes.add(element(member, values.get(member.name())));
       }
     }
     return nodes;
   }
 
-  private Map<String, Object> element(
-      Particle particle, ElementDeclaration element, @Nullable Object value) {
-    String name = element.name().getLocalPart();
-    if (!particle.repeats()) {
-      return one(name, element.type(), value);
+  private Map<String, Object> element(Member member, @Nullable Object value) {
+    TypeUse type = member.element().type();
+    if (!member.repeats()) {
+      return one(member.name(), type, value);
     }
-    Map<String, Object> node = node(name, "list of " + names.shown(element.type()));
+    Map<String, Object> node = node(member.name(), "list of " + names.shown(type));
     List<Map<String, Object>> items = new ArrayList<>();
     if (value instanceof List<?> list) {
-      list.forEach(
-          item -> items.add(one(Integer.toString(items.size() + 1), element.type(), item)));
+      list.forEach(item -> items.add(one(Integer.toString(items.size() + 1), type, item)));
     }
     node.put("items", items);
     return node;
   }
 
   private Map<String, Object> one(String name, TypeUse type, @Nullable Object value) {
+    if (contract.definition(type) instanceof ComplexType complex
+        && value instanceof Map<?, ?> fields) {
+      ComplexType actual = actual(complex, fields.get(TreeMessages.TYPE_KEY));
+      Map<String, Object> node = node(name, names.shown(actual.name() == null ? type : actual));
+      node.put("members", members(actual, fields));
+      return node;
+    }
     Map<String, Object> node = node(name, names.shown(type));
-    TypeDefinition definition = contract.definition(type);
-    if (definition instanceof ComplexType complex && value instanceof Map<?, ?> fields) {
-      node.put("members", members(complex, fields));
-    } else if (value != null) {
+    if (value != null) {
       node.put("value", value);
     }
     return node;
+  }
+
+  private ComplexType actual(ComplexType declared, @Nullable Object named) {
+    return contract.derived(declared).stream()
+        .filter(type -> type.name() != null && type.name().getLocalPart().equals(named))
+        .findFirst()
+        .orElse(declared);
   }
 
   private static Map<String, Object> node(String name, String type) {

@@ -2,7 +2,7 @@
 // made of them; it never builds or reads XML itself.
 
 const desk = document.querySelector(".desk");
-const path = desk.dataset.path;
+const { path, asking } = desk.dataset;
 
 // --- forms -------------------------------------------------------------------------------------
 
@@ -34,12 +34,27 @@ const values = (field) => field.querySelector(":scope > .values");
 function control(field) {
   const made = field.querySelector(":scope > template").content.firstElementChild.cloneNode(true);
   if (field.dataset.control === "structure") {
-    const type = CSS.escape(field.dataset.type);
-    const fields = document.querySelector(`template[data-fields-of="${type}"]`);
-    made.append(fields.content.cloneNode(true));
-    prepare(made);
+    const kind = made.querySelector(":scope > .kind > [data-kind]");
+    if (kind) {
+      const members = made.querySelector(":scope > [data-members]");
+      const choose = () => fill(members, kind.value);
+      kind.addEventListener("change", () => {
+        choose();
+        changed(field);
+      });
+      choose();
+    } else {
+      fill(made, field.dataset.structure);
+    }
   }
   return made;
+}
+
+/** Puts the fields of a structure into a container. */
+function fill(container, structure) {
+  const fields = document.querySelector(`template[data-fields-of="${CSS.escape(structure)}"]`);
+  container.replaceChildren(fields.content.cloneNode(true));
+  prepare(container);
 }
 
 function show(field) {
@@ -77,11 +92,22 @@ function gather(container) {
   return tree;
 }
 
-const one = (field, made) => (field.dataset.control === "structure" ? gather(made) : made.value);
+/** The value of one control: a text, or a tree with the name of its type where it has a choice. */
+function one(field, made) {
+  if (field.dataset.control !== "structure") return made.value;
+  const kind = made.querySelector(":scope > .kind > [data-kind]");
+  return kind
+    ? { "xsi:type": kind.selectedOptions[0].text, ...gather(membersOf(made)) }
+    : gather(made);
+}
+
+/** The container of a structure's fields: its control, or what follows the choice of its type. */
+const membersOf = (made) => made?.querySelector(":scope > [data-members]") ?? made;
 
 /** Marks the field that a published path of the server points at. */
 function mark(section, problem) {
-  let container = section.querySelector("form > .members");
+  const isHeader = problem.path.startsWith("Header/");
+  let container = part(section, isHeader ? "headers" : "values");
   let field = null;
   for (const step of problem.path.split("/").slice(1)) {
     const [, name, index] = step.match(/^@?([^[]*)(?:\[(\d+)\])?$/) ?? [];
@@ -89,7 +115,7 @@ function mark(section, problem) {
     if (!next) break;
     field = next;
     const held = values(next).children[index ? index - 1 : 0];
-    container = index ? held?.firstElementChild : held;
+    container = membersOf(index ? held?.firstElementChild : held);
   }
   if (!field) return;
   const mistake = document.createElement("p");
@@ -107,7 +133,7 @@ function unmark(section) {
 // --- the server's side -------------------------------------------------------------------------
 
 async function ask(what, question) {
-  const response = await fetch(`${path}?page=${what}`, {
+  const response = await fetch(`${asking}${what}`, {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify(question),
@@ -128,7 +154,8 @@ async function draft(section) {
     const request = await ask("request", {
       operation: section.dataset.operation,
       version: form.elements.version.value,
-      values: gather(form.querySelector(":scope > .members")),
+      values: gather(part(section, "values")),
+      headers: part(section, "headers") ? gather(part(section, "headers")) : {},
     });
     // A later change has overtaken this answer.
     if (turn !== section.turn) return request;
@@ -173,6 +200,11 @@ async function send(section) {
       Object.fromEntries(response.headers),
     );
     paint(part(section, "response-body"), message);
+    if (!message) {
+      outcome.replaceChildren(...arrived(response));
+      answer.hidden = false;
+      return;
+    }
     const read = await ask("answer", { operation: section.dataset.operation, message });
     outcome.replaceChildren(...outcomeOf(section, read));
     (read.problems ?? []).forEach((problem) => mark(section, problem));
@@ -196,6 +228,14 @@ function element(name, attributes, ...children) {
 
 const banner = (isFault, title, text) =>
   element("div", { class: isFault ? "outcome fault" : "outcome" }, element("strong", {}, title), text);
+
+/** What an answer without a body says, as one-way operations give. */
+function arrived(response) {
+  const incident = response.headers.get("Incident-Id");
+  return response.ok
+    ? [banner(false, "Arrived", "The message was read; this operation answers with nothing.")]
+    : [banner(true, `Refused (${response.status})`, `The server's log says why under incident ${incident}.`)];
+}
 
 function outcomeOf(section, read) {
   switch (read.kind) {
@@ -339,7 +379,7 @@ function choose() {
 
 for (const section of sections) {
   const form = part(section, "form");
-  prepare(form.querySelector(":scope > .members"));
+  for (const members of form.querySelectorAll(":scope > .members")) prepare(members);
   form.addEventListener("input", () => changed(form));
   form.addEventListener("submit", (event) => {
     event.preventDefault();

@@ -1,0 +1,99 @@
+package org.calmanchor.core.codec;
+
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.jspecify.annotations.Nullable;
+
+/** Reads and writes the attributes of a structure, and refuses others. */
+final class AttributeCodec {
+  private final @Nullable QName type;
+  private final AttributeSlot[] slots;
+  private final boolean lenient;
+
+  /**
+   * A codec of these attributes.
+   *
+   * @param type the structure's type, which xsi:type may name; null for an anonymous one
+   * @param lenient whether null for a required one is left out when written, rather than refused
+   */
+  AttributeCodec(@Nullable QName type, AttributeSlot[] slots, boolean lenient) {
+    this.type = type;
+    this.slots = slots;
+    this.lenient = lenient;
+  }
+
+  int count() {
+    return slots.length;
+  }
+
+  /** Reads those of the element at which {@code in} stands. */
+  void read(XmlIn in, @Nullable Object[] values) {
+    int count = in.attributeCount();
+    int found = 0;
+    for (AttributeSlot slot : slots) {
+      String text = count == 0 ? null : in.attribute(slot.namespace(), slot.name());
+      if (text != null) {
+        found++;
+        values[slot.member()] = slot.holder().hold(read(in, slot, text));
+      } else if (slot.required()) {
+        throw in.problem(Code.MISSING, slot.lexical().form(), "").within("@" + slot.name());
+      } else {
+        values[slot.member()] = slot.holder().hold(slot.byDefault());
+      }
+    }
+    if (found < count) {
+      refuseOthers(in);
+    }
+  }
+
+  private static Object read(XmlIn in, AttributeSlot slot, String text) {
+    try {
+      String value = slot.isQualified() ? Qualified.clark(in, in.scope(), text) : text;
+      return SimpleElement.parse(slot.lexical(), value, in);
+    } catch (InvalidMessageException invalid) {
+      throw invalid.within("@" + slot.name());
+    }
+  }
+
+  private void refuseOthers(XmlIn in) {
+    for (int i = 0; i < in.attributeCount(); i++) {
+      String namespace = in.attributeNamespace(i);
+      String name = in.attributeName(i);
+      boolean known = in.isForeign(namespace);
+      for (AttributeSlot slot : slots) {
+        known |= slot.name().equals(name) && slot.namespace().equals(namespace);
+      }
+      if (!known) {
+        throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributeValue(i))
+            .within("@" + name);
+      }
+    }
+    SimpleElement.checkType(in, type);
+  }
+
+  /** Writes those of {@code whole} into the element just opened. */
+  void write(XmlOut out, Composite composite, Object whole) {
+    for (AttributeSlot slot : slots) {
+      Object value = slot.holder().value(composite.member(whole, slot.member()));
+      if (value != null) {
+        try {
+          write(out, slot, SimpleElement.print(slot.lexical(), value));
+        } catch (EncodeException failed) {
+          throw failed.within("@" + slot.name());
+        }
+      } else if (slot.required() && !lenient) {
+        throw new EncodeException("null where a value is required").within("@" + slot.name());
+      }
+    }
+  }
+
+  private static void write(XmlOut out, AttributeSlot slot, String text) {
+    if (slot.isQualified()) {
+      String prefix = "q" + slot.member();
+      byte[] declaration = Tag.encode(" xmlns:" + prefix + "=\"");
+      out.attribute(slot.open(), Qualified.declare(out, QName.valueOf(text), declaration, prefix));
+    } else {
+      out.attribute(slot.open(), text);
+    }
+  }
+}

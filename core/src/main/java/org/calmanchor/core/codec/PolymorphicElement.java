@@ -1,0 +1,70 @@
+package org.calmanchor.core.codec;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Elements in which one of several types may stand, named by {@code xsi:type} (XML Schema 1.0 part
+ * 1, section 2.6.1).
+ */
+final class PolymorphicElement implements ElementCodec {
+  private final List<QName> names;
+  private final ElementCodec[] codecs;
+  private final byte[][] marks;
+  private final int declared;
+  private final Alternatives alternatives;
+
+  /**
+   * A codec of these types.
+   *
+   * @param marks the attribute that names each, empty for the declared one
+   * @param declared the index of the declared type, or {@link Alternatives#UNKNOWN} when abstract
+   */
+  PolymorphicElement(
+      List<QName> names,
+      ElementCodec[] codecs,
+      byte[][] marks,
+      int declared,
+      Alternatives alternatives) {
+    this.names = List.copyOf(names);
+    this.codecs = codecs;
+    this.marks = marks;
+    this.declared = declared;
+    this.alternatives = alternatives;
+  }
+
+  @Override
+  public Object read(XmlIn in) {
+    QName named = in.xsiType();
+    int index = named == null ? declared : names.indexOf(named);
+    if (index < 0) {
+      throw in.problem(
+              named == null ? Code.MISSING : Code.TYPE,
+              "one of " + names.stream().map(QName::getLocalPart).collect(Collectors.joining(", ")),
+              named == null ? "" : named.getLocalPart())
+          .within("@xsi:type");
+    }
+    return alternatives.marked(codecs[index].read(in), index);
+  }
+
+  @Override
+  public void write(XmlOut out, Tag tag, @Nullable Object value) {
+    if (value == null) {
+      throw new EncodeException("null where a value is required");
+    }
+    int index = alternatives.of(value);
+    if (index < 0) {
+      throw new EncodeException(
+          "a value of none of the types "
+              + Arrays.toString(names.stream().map(QName::getLocalPart).toArray()));
+    }
+    if (index != declared) {
+      out.markNext(marks[index]);
+    }
+    codecs[index].write(out, tag, value);
+  }
+}

@@ -1,0 +1,47 @@
+package org.calmanchor.core.codec;
+
+import javax.xml.namespace.QName;
+import org.calmanchor.core.lexical.Lexical;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Elements that hold attributes and a text (XML Schema 1.0 part 1, simple content).
+ *
+ * @param text the index of the text in the composite
+ */
+record TextElement(
+    AttributeCodec attributes,
+    Lexical<Object> lexical,
+    boolean isQualified,
+    Composite composite,
+    int text)
+    implements ElementCodec {
+
+  @Override
+  public Object read(XmlIn in) {
+    @Nullable Object[] values = new @Nullable Object[attributes.count() + 1];
+    attributes.read(in, values);
+    XmlIn.Scope scope = in.scope();
+    String read = in.text();
+    values[text] =
+        SimpleElement.parse(lexical, isQualified ? Qualified.clark(in, scope, read) : read, in);
+    return ComplexReader.whole(in, composite, values);
+  }
+
+  @Override
+  public void write(XmlOut out, Tag tag, @Nullable Object value) {
+    Object held = value == null ? null : composite.member(value, text);
+    if (value == null || held == null) {
+      throw new EncodeException("null where a value is required");
+    }
+    String printed = SimpleElement.print(lexical, held);
+    out.open(tag);
+    attributes.write(out, composite, value);
+    if (isQualified) {
+      printed = Qualified.declare(out, QName.valueOf(printed), Tag.encode(" xmlns:q=\""), "q");
+    }
+    out.content();
+    out.text(printed);
+    out.close(tag);
+  }
+}

@@ -1,0 +1,30 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.Optional;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.MessageCodec;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A parameter that is a header block.
+ *
+ * @param codec reads and writes the block
+ * @param position the parameter's index
+ * @param required whether each message must carry it
+ * @param isOptional whether Java holds it as an Optional
+ */
+record HeaderPlan(MessageCodec codec, int position, boolean required, boolean isOptional) {
+  QName element() {
+    return codec.name();
+  }
+
+  /** A block's value as the parameter takes it. */
+  @Nullable Object held(@Nullable Object value) {
+    return isOptional ? Optional.ofNullable(value) : value;
+  }
+
+  /** The value to write, or null for none. */
+  @Nullable Object value(@Nullable Object held) {
+    return held instanceof Optional<?> optional ? optional.orElse(null) : held;
+  }
+}

@@ -1,0 +1,51 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.HashMap;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.codec.InvalidMessageException;
+import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.soap.EnvelopeReader;
+import org.jspecify.annotations.Nullable;
+
+/** The header blocks of one message that operations here know. */
+final class HeaderValues implements EnvelopeReader.HeaderBlocks {
+  private final Map<QName, MessageCodec> known;
+  private final Map<QName, Object> values = new HashMap<>();
+
+  HeaderValues(Map<QName, MessageCodec> known) {
+    this.known = known;
+  }
+
+  @Override
+  public boolean read(XmlIn in) {
+    MessageCodec codec = known.isEmpty() ? null : known.get(in.name());
+    if (codec == null) {
+      return false;
+    }
+    if (values.containsKey(codec.name())) {
+      throw in.problem(Code.TOO_MANY, "at most 1", "").within(in.localName()).within("Header");
+    }
+    try {
+      values.put(codec.name(), codec.read(in));
+    } catch (InvalidMessageException invalid) {
+      throw invalid.within("Header");
+    }
+    return true;
+  }
+
+  /** Puts those of an operation into its arguments; the message has been read to its end. */
+  void into(OperationPlan operation, @Nullable Object[] arguments, XmlIn in) {
+    for (HeaderPlan header : operation.headersIn()) {
+      Object value = values.get(header.element());
+      if (value == null && header.required()) {
+        throw in.problem(Code.MISSING, "one", "")
+            .within(header.element().getLocalPart())
+            .within("Header");
+      }
+      arguments[header.position()] = header.held(value);
+    }
+  }
+}

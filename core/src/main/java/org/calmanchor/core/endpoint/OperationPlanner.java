@@ -1,0 +1,113 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.CodecPlanner;
+import org.calmanchor.core.codec.Handles;
+import org.calmanchor.core.codec.JavaEnd;
+import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.read.Members.FaultMember;
+import org.calmanchor.core.read.Members.HeaderMember;
+import org.calmanchor.core.read.Members.OperationMember;
+import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.read.Reflection;
+import org.calmanchor.core.read.Use;
+import org.calmanchor.core.soap.FaultCode;
+
+/** Plans the operations of one reading for one target. Used once. */
+final class OperationPlanner {
+  private final Reading reading;
+  private final Contract contract;
+  private final Object target;
+  private final ServicePlan service;
+  private final CodecPlanner<JavaEnd.Java> codecs;
+  private final Map<QName, MessageCodec> headers = new HashMap<>();
+
+  OperationPlanner(Reading reading, Object target) {
+    this.reading = reading;
+    this.contract = reading.contract();
+    this.target = target;
+    this.service = new ServicePlan(contract);
+    this.codecs = new CodecPlanner<>(contract, new JavaEnd(reading.members()));
+  }
+
+  List<OperationPlan> plan() {
+    List<OperationPlan> plans = new ArrayList<>();
+    for (PortType portType : contract.portTypes()) {
+      portType.operations().forEach(operation -> plans.add(plan(operation)));
+    }
+    return plans;
+  }
+
+  private OperationPlan plan(Operation operation) {
+    QName request = contract.bodyElement(operation.input().message()).name();
+    OperationMember member = reading.members().operations().get(request);
+    if (member == null) {
+      throw new IllegalArgumentException("no method stands for operation " + operation.name());
+    }
+    Operation.MessageUse output = operation.output();
+    List<HeaderPlan> in = headers(member, false);
+    return new OperationPlan(
+        service,
+        operation.name(),
+        operation.input().action(),
+        codecs.plan(contract.element(request), new JavaEnd.Arguments(member)),
+        output == null
+            ? null
+            : codecs.plan(contract.bodyElement(output.message()), new JavaEnd.Result(member)),
+        in,
+        headers(member, true),
+        in.stream().map(HeaderPlan::element).collect(Collectors.toUnmodifiableSet()),
+        faults(member),
+        member.isAsynchronous(),
+        Handles.invoker(member.method(), target));
+  }
+
+  private List<HeaderPlan> headers(OperationMember member, boolean isOut) {
+    return member.headers().stream()
+        .filter(header -> header.isOut() == isOut)
+        .map(this::header)
+        .toList();
+  }
+
+  private HeaderPlan header(HeaderMember header) {
+    boolean isOptional = header.use() instanceof Use.Maybe;
+    Use use = header.use() instanceof Use.Maybe maybe ? maybe.of() : header.use();
+    MessageCodec codec =
+        headers.computeIfAbsent(
+            header.element(), name -> codecs.plan(contract.element(name), new JavaEnd.Held(use)));
+    return new HeaderPlan(codec, header.position(), header.required(), isOptional);
+  }
+
+  private List<OperationPlan.FaultPlan> faults(OperationMember member) {
+    List<OperationPlan.FaultPlan> faults = new ArrayList<>();
+    for (FaultMember fault : member.faults()) {
+      MessageCodec detail =
+          codecs.plan(contract.element(fault.element()), new JavaEnd.Detail(fault));
+      faults.add(
+          new OperationPlan.FaultPlan(
+              Reflection.classOf(fault.exception()),
+              fault.isSender() ? FaultCode.SENDER : FaultCode.RECEIVER,
+              detail));
+    }
+    // A fault that extends another one is asked first.
+    faults.sort(Comparator.comparingInt(fault -> -depth(fault.exception())));
+    return List.copyOf(faults);
+  }
+
+  private static int depth(Class<?> type) {
+    int depth = 0;
+    for (Class<?> at = type; at != null; at = at.getSuperclass()) {
+      depth++;
+    }
+    return depth;
+  }
+}

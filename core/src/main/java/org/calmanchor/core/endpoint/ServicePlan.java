@@ -1,0 +1,46 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.calmanchor.core.model.Binding;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.soap.EnvelopeWriter;
+
+/** What all operations of one contract share. */
+final class ServicePlan {
+  private final Contract contract;
+  private final List<SoapVersion> versions;
+  private final Map<SoapVersion, EnvelopeWriter> writers = new EnumMap<>(SoapVersion.class);
+
+  ServicePlan(Contract contract) {
+    this.contract = contract;
+    this.versions = contract.bindings().stream().map(Binding::version).distinct().toList();
+    for (SoapVersion version : SoapVersion.values()) {
+      writers.put(version, new EnvelopeWriter(version, contract));
+    }
+  }
+
+  Contract contract() {
+    return contract;
+  }
+
+  boolean speaks(SoapVersion version) {
+    return versions.contains(version);
+  }
+
+  /** The versions that it speaks, for people. */
+  String spoken() {
+    return versions.stream().map(SoapVersion::title).collect(Collectors.joining(" and "));
+  }
+
+  EnvelopeWriter writer(SoapVersion version) {
+    EnvelopeWriter writer = writers.get(version);
+    if (writer == null) {
+      throw new IllegalStateException("no writer for " + version);
+    }
+    return writer;
+  }
+}

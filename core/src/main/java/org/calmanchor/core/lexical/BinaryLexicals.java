@@ -1,0 +1,58 @@
+package org.calmanchor.core.lexical;
+
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.HexFormat;
+
+/** The lexical forms of bytes (XML Schema 1.0 part 2, sections 3.2.15 and 3.2.16). */
+final class BinaryLexicals {
+  static final Lexical<byte[]> BASE64 =
+      new Lexical<>(
+          "bytes as Base64 text",
+          WhiteSpace.COLLAPSE,
+          BinaryLexicals::parseBase64,
+          bytes -> Base64.getEncoder().encodeToString(bytes));
+
+  static final Lexical<byte[]> HEX =
+      new Lexical<>(
+          "bytes as pairs of hexadecimal digits",
+          WhiteSpace.COLLAPSE,
+          BinaryLexicals::parseHex,
+          bytes -> HexFormat.of().withUpperCase().formatHex(bytes));
+
+  private BinaryLexicals() {}
+
+  private static byte[] parseBase64(String text) {
+    String packed = text.indexOf(' ') < 0 ? text : text.replace(" ", "");
+    // The JDK's decoder also takes what lacks its padding, and bits that no byte holds.
+    if (packed.length() % 4 != 0) {
+      throw new LexicalException("not Base64");
+    }
+    try {
+      byte[] bytes = Base64.getDecoder().decode(packed);
+      if (packed.endsWith("=")
+          && !Base64.getEncoder()
+              .encodeToString(lastOf(bytes))
+              .equals(packed.substring(packed.length() - 4))) {
+        throw new LexicalException("not Base64");
+      }
+      return bytes;
+    } catch (IllegalArgumentException malformed) {
+      throw new LexicalException("not Base64");
+    }
+  }
+
+  /** The bytes of the last group of four characters. */
+  private static byte[] lastOf(byte[] bytes) {
+    int from = (bytes.length - 1) / 3 * 3;
+    return Arrays.copyOfRange(bytes, from, bytes.length);
+  }
+
+  private static byte[] parseHex(String text) {
+    try {
+      return HexFormat.of().parseHex(text);
+    } catch (IllegalArgumentException malformed) {
+      throw new LexicalException("not hexadecimal");
+    }
+  }
+}

@@ -1,0 +1,25 @@
+package org.calmanchor.core.model;
+
+/**
+ * An element within a structure, whatever way it was declared.
+ *
+ * @param element its declaration
+ * @param min how often it must stand, 0 or more
+ * @param max how often it may stand, inclusive; {@link Particle#UNBOUNDED} for no limit
+ */
+public record Member(ElementDeclaration element, int min, int max) {
+  /** Its local name. */
+  public String name() {
+    return element.name().getLocalPart();
+  }
+
+  /** Whether more than one may stand. */
+  public boolean repeats() {
+    return max > 1;
+  }
+
+  /** Whether at least one must stand. */
+  public boolean isRequired() {
+    return min > 0;
+  }
+}

@@ -1,0 +1,386 @@
+package org.calmanchor.core.read;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
+import java.util.regex.PatternSyntaxException;
+import org.calmanchor.core.model.Facet;
+import org.calmanchor.core.model.Particle;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Reads the constraints of jakarta.validation at one position. Where XML Schema has a facet that
+ * says exactly the same it is published; the others are checked and put into the documentation.
+ */
+final class ConstraintReader {
+  private static final Set<String> WHOLE =
+      Set.of(
+          "byte",
+          "short",
+          "int",
+          "long",
+          "java.lang.Byte",
+          "java.lang.Short",
+          "java.lang.Integer",
+          "java.lang.Long",
+          "java.math.BigInteger");
+  private static final Set<String> FLOATING =
+      Set.of("float", "double", "java.lang.Float", "java.lang.Double");
+
+  private final Problems problems;
+  private final String path;
+  private final JavaType type;
+  private final List<Constraint> found = new ArrayList<>();
+  private int min;
+  private int max = Particle.UNBOUNDED;
+
+  private ConstraintReader(JavaType type, Problems problems, String path) {
+    this.type = type;
+    this.problems = problems;
+    this.path = path;
+  }
+
+  /**
+   * What the constraints at a position ask for.
+   *
+   * @param values what each value must obey
+   * @param min how many values there must be, for a container
+   * @param max how many values there may be, for a container
+   */
+  record Found(List<Constraint> values, int min, int max) {
+    static final Found NONE = new Found(List.of(), 0, Particle.UNBOUNDED);
+
+    /** The documentation of a member, with a sentence on what the schema cannot say. */
+    String added(String doc) {
+      List<String> words =
+          values.stream().filter(c -> !c.isPublished()).map(Constraint::words).toList();
+      if (words.isEmpty()) {
+        return doc;
+      }
+      String space = doc.isEmpty() ? "" : doc.endsWith(".") ? " " : ". ";
+      return doc + space + "Must be " + String.join(" and ", words) + ".";
+    }
+
+    List<Facet> facets() {
+      return values.stream().flatMap(constraint -> constraint.facets().stream()).toList();
+    }
+  }
+
+  /**
+   * Reads what stands on a value or container of {@code type}.
+   *
+   * @param mayBeAbsent whether its position lets it be absent
+   */
+  static Found read(
+      List<JavaAnnotation> constraints,
+      JavaType type,
+      boolean mayBeAbsent,
+      Problems problems,
+      String path) {
+    if (constraints.isEmpty()) {
+      return Found.NONE;
+    }
+    ConstraintReader reader = new ConstraintReader(type, problems, path);
+    for (JavaAnnotation constraint : constraints) {
+      // What belongs to other groups than the default one is checked by whoever names them.
+      boolean isDefault =
+          !(constraint.values().get("groups") instanceof Object[] groups) || groups.length == 0;
+      if (isDefault) {
+        reader.read(constraint, mayBeAbsent);
+      }
+    }
+    reader.checkRanges();
+    return new Found(List.copyOf(reader.found), reader.min, reader.max);
+  }
+
+  private void read(JavaAnnotation given, boolean mayBeAbsent) {
+    if (!given.type().startsWith("jakarta.validation.constraints.")) {
+      unknown(given);
+      return;
+    }
+    switch (given.simpleName()) {
+      case "NotNull" -> {
+        if (mayBeAbsent) {
+          contradicts("@NotNull stands on what may be absent.", "Keep one of the two.");
+        }
+      }
+      case "Null" ->
+          contradicts("@Null lets no value pass.", "Leave the member out instead: @Omit.");
+      case "AssertTrue" -> truth(true);
+      case "AssertFalse" -> truth(false);
+      case "Min" -> least(BigDecimal.valueOf(given.number("value")), true, given);
+      case "Max" -> most(BigDecimal.valueOf(given.number("value")), true, given);
+      case "DecimalMin" -> decimal(given, true);
+      case "DecimalMax" -> decimal(given, false);
+      case "Positive" -> least(BigDecimal.ZERO, false, given);
+      case "PositiveOrZero" -> least(BigDecimal.ZERO, true, given);
+      case "Negative" -> most(BigDecimal.ZERO, false, given);
+      case "NegativeOrZero" -> most(BigDecimal.ZERO, true, given);
+      case "Digits" -> digits(given);
+      case "Size" -> size((int) given.number("min"), (int) given.number("max"), given);
+      case "NotEmpty" -> size(1, Integer.MAX_VALUE, given);
+      case "NotBlank" ->
+          text(given, "a text that is not blank", value -> !value.toString().isBlank());
+      case "Pattern" -> pattern(given);
+      case "Email" -> text(given, "an e-mail address", value -> Emails.isAddress(value.toString()));
+      case "Past", "PastOrPresent", "Future", "FutureOrPresent" -> time(given);
+      default -> unknown(given);
+    }
+  }
+
+  private void unknown(JavaAnnotation given) {
+    problems.add(
+        ProblemCode.CONSTRAINT_UNKNOWN,
+        path,
+        "nothing here can check @" + given.simpleName() + ".",
+        "Use a constraint of jakarta.validation.constraints, or check it in the constructor of the"
+            + " data type.");
+  }
+
+  private void contradicts(String what, String mend) {
+    problems.add(ProblemCode.CONSTRAINT_CONTRADICTS, path, what, mend);
+  }
+
+  private void unfit(JavaAnnotation given, String mend) {
+    problems.add(
+        ProblemCode.CONSTRAINT_UNFIT,
+        path,
+        "@" + given.simpleName() + " does not fit " + type.signature() + ".",
+        mend);
+  }
+
+  private void truth(boolean asked) {
+    if (type.name().equals("boolean") || type.name().equals("java.lang.Boolean")) {
+      found.add(
+          new Constraint(
+              Boolean.toString(asked),
+              List.of(new Facet(Facet.Kind.PATTERN, asked ? "true|1" : "false|0")),
+              value -> value.equals(asked)));
+    } else {
+      problems.add(
+          ProblemCode.CONSTRAINT_UNFIT,
+          path,
+          "@AssertTrue and @AssertFalse do not fit " + type.signature() + ".",
+          "They belong on a boolean.");
+    }
+  }
+
+  private boolean isWhole() {
+    return WHOLE.contains(type.name());
+  }
+
+  private boolean isExact() {
+    return isWhole() || type.name().equals("java.math.BigDecimal");
+  }
+
+  private boolean isNumber(JavaAnnotation given, boolean isSign) {
+    if (isExact() || (isSign && FLOATING.contains(type.name()))) {
+      return true;
+    }
+    unfit(given, "It belongs on a whole number or a BigDecimal.");
+    return false;
+  }
+
+  private void decimal(JavaAnnotation given, boolean isLeast) {
+    try {
+      BigDecimal bound = new BigDecimal(given.text("value"));
+      if (isLeast) {
+        least(bound, given.flag("inclusive", true), given);
+      } else {
+        most(bound, given.flag("inclusive", true), given);
+      }
+    } catch (NumberFormatException noNumber) {
+      contradicts(
+          "\"" + given.text("value") + "\" is no number.", "Write a decimal number as in 42.50.");
+    }
+  }
+
+  private void least(BigDecimal bound, boolean inclusive, JavaAnnotation given) {
+    if (isNumber(given, bound.signum() == 0)) {
+      Facet.Kind kind = inclusive ? Facet.Kind.MIN_INCLUSIVE : Facet.Kind.MIN_EXCLUSIVE;
+      String words = inclusive ? "at least " : "more than ";
+      bound(kind, words, bound, value -> compared(value, bound, Integer.MIN_VALUE), inclusive, 1);
+    }
+  }
+
+  private void most(BigDecimal bound, boolean inclusive, JavaAnnotation given) {
+    if (isNumber(given, bound.signum() == 0)) {
+      Facet.Kind kind = inclusive ? Facet.Kind.MAX_INCLUSIVE : Facet.Kind.MAX_EXCLUSIVE;
+      String words = inclusive ? "at most " : "less than ";
+      bound(kind, words, bound, value -> compared(value, bound, Integer.MAX_VALUE), inclusive, -1);
+    }
+  }
+
+  private interface Comparing {
+    int compare(Object value);
+  }
+
+  private void bound(
+      Facet.Kind kind,
+      String words,
+      BigDecimal bound,
+      Comparing comparing,
+      boolean inclusive,
+      int side) {
+    String shown = bound.toPlainString();
+    boolean isSayable = !isWhole() || bound.stripTrailingZeros().scale() <= 0;
+    List<Facet> facets =
+        isSayable
+            ? List.of(new Facet(kind, isWhole() ? bound.toBigInteger().toString() : shown))
+            : List.of();
+    found.add(
+        new Constraint(
+            words + shown,
+            facets,
+            value -> {
+              int compared = comparing.compare(value) * side;
+              return compared > 0 || (inclusive && compared == 0);
+            }));
+  }
+
+  /** As compareTo says; {@code otherwise} for what is no number at all. */
+  private static int compared(Object value, BigDecimal bound, int otherwise) {
+    if (value instanceof Double || value instanceof Float) {
+      double number = ((Number) value).doubleValue();
+      return Double.isNaN(number)
+          ? otherwise
+          : Double.compare(number == 0 ? 0 : number, bound.doubleValue());
+    }
+    return new BigDecimal(value.toString()).compareTo(bound);
+  }
+
+  private void digits(JavaAnnotation given) {
+    if (!isNumber(given, false)) {
+      return;
+    }
+    int whole = (int) given.number("integer");
+    int fraction = (int) given.number("fraction");
+    List<Facet> facets =
+        isWhole() && whole > 0
+            ? List.of(new Facet(Facet.Kind.TOTAL_DIGITS, Integer.toString(whole)))
+            : List.of();
+    String words =
+        "a number of at most "
+            + whole
+            + " digits"
+            + (isWhole() ? "" : " before and " + fraction + " after the point");
+    found.add(
+        new Constraint(
+            words,
+            facets,
+            value -> {
+              BigDecimal number = new BigDecimal(value.toString());
+              return number.precision() - number.scale() <= whole
+                  && Math.max(0, number.scale()) <= fraction;
+            }));
+  }
+
+  private void size(int least, int most, JavaAnnotation given) {
+    if (Container.of(type) != null || type.name().equals("java.util.Map")) {
+      min = Math.max(min, least);
+      max = Math.min(max, most);
+    } else if (type.name().equals("[B")) {
+      List<Facet> facets = new ArrayList<>();
+      if (least > 0) {
+        facets.add(new Facet(Facet.Kind.MIN_LENGTH, Integer.toString(least)));
+      }
+      if (most < Integer.MAX_VALUE) {
+        facets.add(new Facet(Facet.Kind.MAX_LENGTH, Integer.toString(most)));
+      }
+      found.add(
+          new Constraint(
+              counted(least, most, "bytes"),
+              facets,
+              value -> ((byte[]) value).length >= least && ((byte[]) value).length <= most));
+    } else if (type.name().equals("java.lang.String")) {
+      // Java counts a character beyond U+FFFF as two; only whether there is any counts the same.
+      boolean isSayable = least == 1 && most == Integer.MAX_VALUE;
+      found.add(
+          new Constraint(
+              counted(least, most, "characters"),
+              isSayable ? List.of(new Facet(Facet.Kind.MIN_LENGTH, "1")) : List.of(),
+              value -> value.toString().length() >= least && value.toString().length() <= most));
+    } else {
+      unfit(given, "It belongs on a text, bytes, a list, set, array or map.");
+    }
+  }
+
+  private static String counted(int least, int most, String unit) {
+    if (most == Integer.MAX_VALUE) {
+      return "at least " + least + " " + unit;
+    }
+    return least == 0 ? "at most " + most + " " + unit : least + " to " + most + " " + unit;
+  }
+
+  private void text(JavaAnnotation given, String words, Predicate<Object> test) {
+    if (type.name().equals("java.lang.String")) {
+      found.add(new Constraint(words, List.of(), test));
+    } else {
+      unfit(given, "It belongs on a String.");
+    }
+  }
+
+  private void pattern(JavaAnnotation given) {
+    Pattern pattern = compiled(given);
+    if (pattern != null) {
+      text(
+          given,
+          "a text like " + pattern.pattern(),
+          value -> pattern.matcher(value.toString()).matches());
+    }
+  }
+
+  private @Nullable Pattern compiled(JavaAnnotation given) {
+    int flags = 0;
+    if (given.values().get("flags") instanceof Object[] names) {
+      for (Object name : names) {
+        flags |= FLAGS.getOrDefault(name.toString(), 0);
+      }
+    }
+    try {
+      return Pattern.compile(given.text("regexp"), flags);
+    } catch (PatternSyntaxException malformed) {
+      contradicts(
+          "\"" + given.text("regexp") + "\" is no regular expression.",
+          "Mend it: " + malformed.getDescription() + ".");
+      return null;
+    }
+  }
+
+  private static final Map<String, Integer> FLAGS =
+      Map.of(
+          "UNIX_LINES", Pattern.UNIX_LINES,
+          "CASE_INSENSITIVE", Pattern.CASE_INSENSITIVE,
+          "COMMENTS", Pattern.COMMENTS,
+          "MULTILINE", Pattern.MULTILINE,
+          "DOTALL", Pattern.DOTALL,
+          "UNICODE_CASE", Pattern.UNICODE_CASE,
+          "CANON_EQ", Pattern.CANON_EQ);
+
+  private void time(JavaAnnotation given) {
+    if (!Moments.isKnown(type.name())) {
+      unfit(given, "It belongs on a type of java.time.");
+      return;
+    }
+    boolean isPast = given.simpleName().startsWith("Past");
+    boolean orPresent = given.simpleName().endsWith("Present");
+    found.add(
+        new Constraint(
+            "in the " + (isPast ? "past" : "future") + (orPresent ? " or now" : ""),
+            List.of(),
+            value -> {
+              int compared = Moments.compareWithNow(value);
+              return (orPresent && compared == 0) || (isPast ? compared < 0 : compared > 0);
+            }));
+  }
+
+  private void checkRanges() {
+    if (min > max) {
+      contradicts("at least " + min + " and at most " + max + " cannot both be.", "Mend a bound.");
+    }
+  }
+}

@@ -1,0 +1,25 @@
+package org.calmanchor.core.read;
+
+import org.calmanchor.annotations.Omit;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
+import org.jspecify.annotations.Nullable;
+
+/** What a method's annotation says of its operation, or the defaults where it may do without. */
+record GivenOperation(String name, String response, String action, boolean oneWay, String doc) {
+
+  /** What is said of {@code method}, or null when it is no operation. */
+  static @Nullable GivenOperation of(JavaMethod method, PortType.Exposing exposing) {
+    Operation given = method.annotation(Operation.class);
+    if (given != null) {
+      return new GivenOperation(
+          given.name(), given.response(), given.action(), given.oneWay(), given.doc());
+    }
+    boolean isExposed =
+        exposing == PortType.Exposing.PUBLIC
+            && method.isPublic()
+            && !method.isStatic()
+            && method.annotation(Omit.class) == null;
+    return isExposed ? new GivenOperation("", "", "", false, "") : null;
+  }
+}

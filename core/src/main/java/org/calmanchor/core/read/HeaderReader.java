@@ -1,0 +1,98 @@
+package org.calmanchor.core.read;
+
+import javax.xml.namespace.QName;
+import org.calmanchor.annotations.Header;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.read.Members.HeaderMember;
+import org.calmanchor.core.read.TypeReader.ReadType;
+
+/** Reads parameters that are header blocks. */
+final class HeaderReader {
+  private static final String OUT = "org.calmanchor.annotations.HeaderOut";
+
+  private final TypeReader types;
+  private final Problems problems;
+
+  HeaderReader(TypeReader types) {
+    this.types = types;
+    this.problems = types.problems();
+  }
+
+  /** A header block's element, and the parameter behind it. */
+  record ReadHeader(ElementDeclaration element, HeaderMember member) {}
+
+  boolean reads(JavaMember parameter) {
+    return parameter.annotation(Header.class) != null || parameter.type().name().equals(OUT);
+  }
+
+  ReadHeader read(JavaMember parameter, int position) {
+    String path = parameter.signature();
+    Header given = parameter.annotation(Header.class);
+    boolean isOut = parameter.type().name().equals(OUT);
+    if (given == null) {
+      problems.add(
+          ProblemCode.HEADER_OUT_UNMARKED,
+          path,
+          "a HeaderOut is a block of the answer's header, which is not said here.",
+          "Write @Header before it, or take it away.");
+    }
+    JavaType type = isOut ? argumentOf(parameter.type(), path) : parameter.type();
+    boolean isOptional = type.name().equals("java.util.Optional") && !type.arguments().isEmpty();
+    JavaType value = isOptional ? type.arguments().get(0) : type;
+    if (Container.of(value) != null) {
+      problems.add(
+          ProblemCode.HEADER_REPEATS,
+          path,
+          "a header block is one element, " + value.signature() + " would be several.",
+          "Put the list into a record.");
+    }
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(parameter.constraints(), value, isOptional, problems, path);
+    ReadType read = types.use(value, "", constraints, path);
+    String source = parameter.name() == null ? "" : parameter.name();
+    if (source.isEmpty() && (given == null || given.name().isEmpty())) {
+      problems.add(
+          ProblemCode.PARAMETER_NAME_UNAVAILABLE,
+          path,
+          "its name is not in the class file.",
+          "Compile with -parameters, or name it here: @Header(name = \"...\").");
+      source = "unnamed" + Integer.toHexString(path.hashCode());
+    }
+    String local = problems.name(given == null ? "" : given.name(), source, parameter, "@Header");
+    String home =
+        problems.namespace(
+            given == null ? "" : given.namespace(), types.namespace(), parameter, "@Header");
+    QName name = new QName(home, local);
+    ElementDeclaration element =
+        new ElementDeclaration(
+            name,
+            MemberReader.narrowed(read, constraints),
+            false,
+            constraints.added(given == null ? "" : given.doc()),
+            Origin.of(path));
+    types
+        .parts()
+        .declare(
+            SchemaParts.Role.HEADER,
+            element,
+            "the header of type " + value.signature(),
+            path,
+            "Give one of them a name of its own: @Header(name = \"...\").");
+    boolean required = given != null && given.required() && !isOptional && !parameter.isNullable();
+    Use use = isOptional ? new Use.Maybe(read.use()) : read.use();
+    return new ReadHeader(element, new HeaderMember(name, use, position, required, isOut));
+  }
+
+  private JavaType argumentOf(JavaType out, String path) {
+    if (out.arguments().size() == 1) {
+      return out.arguments().get(0);
+    }
+    problems.add(
+        ProblemCode.TYPE_ARGUMENTS,
+        path,
+        "what the HeaderOut holds is not known here.",
+        "Say of what, as in HeaderOut<Receipt>.");
+    return out;
+  }
+}

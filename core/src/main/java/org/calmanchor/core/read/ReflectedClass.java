@@ -1,0 +1,156 @@
+package org.calmanchor.core.read;
+
+import java.lang.reflect.Field;
+import java.lang.reflect.Method;
+import java.lang.reflect.Modifier;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.calmanchor.annotations.ComplexType;
+import org.calmanchor.core.read.ReflectedMember.Access;
+import org.jspecify.annotations.Nullable;
+
+/** What a class holds, its ancestors considered. */
+final class ReflectedClass {
+  private ReflectedClass() {}
+
+  /** A method, and those of ancestors that it stands for. */
+  private record Found(ReflectedType declaring, Method method, List<JavaMethod> overridden) {}
+
+  static List<JavaMethod> methods(ReflectedType type) {
+    Map<String, Found> found = new LinkedHashMap<>();
+    collect(type, type, found, new HashSet<>());
+    return found.values().stream()
+        .filter(each -> !each.method().isSynthetic())
+        .<JavaMethod>map(
+            each ->
+                new ReflectedMethod(
+                    type.raw(), each.declaring(), each.method(), List.copyOf(each.overridden())))
+        .toList();
+  }
+
+  private static void collect(
+      ReflectedType owner, ReflectedType at, Map<String, Found> found, Set<Class<?>> seen) {
+    if (at.raw() == Object.class || !seen.add(at.raw())) {
+      return;
+    }
+    Method[] declared = at.raw().getDeclaredMethods();
+    // Reflection promises no order, problems and documents need one.
+    Arrays.sort(
+        declared,
+        Comparator.comparing(Method::isSynthetic)
+            .thenComparing(Method::getName)
+            .thenComparing(method -> method.toGenericString()));
+    for (Method method : declared) {
+      if (method.isSynthetic()) {
+        hide(method, declared, at, found);
+      } else {
+        add(method, owner, at, found);
+      }
+    }
+    if (at.superclass() instanceof ReflectedType above) {
+      collect(owner, above, found, seen);
+    }
+    at.interfaces().forEach(each -> collect(owner, (ReflectedType) each, found, seen));
+  }
+
+  private static String signature(Method method) {
+    return method.getName() + Arrays.toString(method.getParameterTypes());
+  }
+
+  private static void add(
+      Method method, ReflectedType owner, ReflectedType at, Map<String, Found> found) {
+    int modifiers = method.getModifiers();
+    boolean isInherited = !Modifier.isPrivate(modifiers) && !Modifier.isStatic(modifiers);
+    String key = signature(method);
+    Found below = isInherited ? found.get(key) : null;
+    if (below != null) {
+      below.overridden().add(new ReflectedMethod(at.raw(), at, method, List.of()));
+    } else if (isInherited || at.equals(owner)) {
+      found.put(isInherited ? key : key + "!", new Found(at, method, new ArrayList<>()));
+    }
+  }
+
+  /**
+   * Hides what a bridge stands for: the same method with type variables in its parameters. A bridge
+   * that only makes a method of a hidden class visible has no other method beside it.
+   */
+  private static void hide(
+      Method bridge, Method[] declared, ReflectedType at, Map<String, Found> found) {
+    boolean isForOther =
+        Arrays.stream(declared)
+            .anyMatch(
+                method ->
+                    !method.isSynthetic()
+                        && method.getName().equals(bridge.getName())
+                        && method.getParameterCount() == bridge.getParameterCount());
+    if (isForOther) {
+      found.putIfAbsent(signature(bridge), new Found(at, bridge, new ArrayList<>()));
+    }
+  }
+
+  static List<JavaMember> properties(ReflectedType type) {
+    Map<String, Field> fields = new LinkedHashMap<>();
+    Map<String, Method> methods = new LinkedHashMap<>();
+    Class<?> at = type.raw();
+    while (at != null && at != Object.class) {
+      Arrays.stream(at.getDeclaredFields())
+          .filter(field -> (field.getModifiers() & (Modifier.STATIC | Modifier.TRANSIENT)) == 0)
+          .filter(field -> !field.isSynthetic())
+          .forEach(field -> fields.putIfAbsent(field.getName(), field));
+      Arrays.stream(at.getDeclaredMethods())
+          .filter(method -> !method.isSynthetic() && !Modifier.isStatic(method.getModifiers()))
+          .sorted(Comparator.comparing(Method::toString))
+          .forEach(method -> methods.putIfAbsent(key(method), method));
+      Class<?> above = at.getSuperclass();
+      at = above == null || above.isAnnotationPresent(ComplexType.class) ? null : above;
+    }
+    Stream<String> computed =
+        methods.keySet().stream()
+            .filter(key -> key.matches("(get|is)\\p{Upper}.*/0"))
+            .map(key -> decapitalised(key.replaceAll("^(get|is)|/0$", "")))
+            .filter(name -> !fields.containsKey(name));
+    return Stream.concat(fields.keySet().stream(), computed)
+        .distinct()
+        .<JavaMember>map(name -> ReflectedMember.of(type, name, access(name, fields, methods)))
+        .toList();
+  }
+
+  private static Access access(
+      String name, Map<String, Field> fields, Map<String, Method> methods) {
+    String capital = Character.toUpperCase(name.charAt(0)) + name.substring(1);
+    Field field = fields.get(name);
+    Method plain = methods.get(name + "/0");
+    Method getter =
+        first(
+            methods.get("get" + capital + "/0"),
+            methods.get("is" + capital + "/0"),
+            plain != null && field != null && plain.getReturnType() == field.getType()
+                ? plain
+                : null);
+    return new Access(getter, methods.get("set" + capital + "/1"), field);
+  }
+
+  private static @Nullable Method first(@Nullable Method... methods) {
+    for (Method method : methods) {
+      if (method != null && method.getReturnType() != void.class) {
+        return method;
+      }
+    }
+    return null;
+  }
+
+  private static String key(Method method) {
+    return method.getName() + "/" + method.getParameterCount();
+  }
+
+  private static String decapitalised(String name) {
+    return Character.toLowerCase(name.charAt(0)) + name.substring(1);
+  }
+}

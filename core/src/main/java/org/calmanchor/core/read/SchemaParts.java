@@ -1,0 +1,182 @@
+package org.calmanchor.core.read;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Schema;
+import org.calmanchor.core.model.Term;
+import org.calmanchor.core.model.TypeDefinition;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The named types and global elements of all namespaces, as they are found. Two of one name are a
+ * problem unless they say the same.
+ */
+final class SchemaParts {
+  private static final Comparator<QName> BY_NAME =
+      Comparator.comparing(QName::getNamespaceURI).thenComparing(QName::getLocalPart);
+
+  /** Requests and responses by operation, as they were declared; the others by name. */
+  private static final Comparator<Global> IN_ORDER =
+      Comparator.<Global, Role>comparing(
+              global -> global.role() == Role.RESPONSE ? Role.REQUEST : global.role())
+          .thenComparing(
+              global ->
+                  global.role().compareTo(Role.RESPONSE) <= 0
+                      ? ""
+                      : global.element().name().getLocalPart());
+
+  private final Problems problems;
+  private final Map<QName, TypeDefinition> types = new TreeMap<>(BY_NAME);
+  private final Map<QName, JavaType> owners = new HashMap<>();
+  private final Map<QName, Global> elements = new LinkedHashMap<>();
+  private final Map<QName, List<QName>> extensions = new HashMap<>();
+
+  /** What a global element is for; they are written in this order. */
+  enum Role {
+    REQUEST,
+    RESPONSE,
+    HEADER,
+    FAULT,
+    MEMBER
+  }
+
+  private record Global(Role role, ElementDeclaration element, String owner, String mend) {}
+
+  SchemaParts(Problems problems) {
+    this.problems = problems;
+  }
+
+  /** Defines a type that is the same whatever Java type it was made for. */
+  void define(QName name, TypeDefinition definition, String path) {
+    TypeDefinition other = types.putIfAbsent(name, definition);
+    if (other != null && !other.equals(definition)) {
+      reportType(name, other.origin().place(), definition.origin().place(), path);
+    }
+  }
+
+  /** Whether {@code type} now owns {@code name} for the first time; a problem if another does. */
+  boolean claim(QName name, JavaType type, String path) {
+    JavaType owner = owners.putIfAbsent(name, type);
+    if (owner != null && !owner.equals(type)) {
+      boolean isSame = owner.name().equals(type.name());
+      reportType(
+          name,
+          isSame ? owner.signature() + " of one @Shape" : owner.name(),
+          isSame ? "of another" : type.name(),
+          path);
+    }
+    return owner == null;
+  }
+
+  /** Sets the definition of a type claimed before. */
+  void fulfil(QName name, TypeDefinition definition) {
+    types.put(name, definition);
+    if (definition instanceof ComplexType complex && complex.base() != null) {
+      extensions.computeIfAbsent(complex.base(), base -> new ArrayList<>()).add(name);
+    }
+  }
+
+  private void reportType(QName name, String one, String other, String path) {
+    problems.add(
+        ProblemCode.TYPE_NAMES_COLLIDE,
+        path,
+        one + " and " + other + " would both be type \"" + name.getLocalPart() + "\".",
+        "Give one of them a name of its own: @ComplexType(name = \"...\") on a record or class,"
+            + " @SimpleType(name = \"...\") on an enum.");
+  }
+
+  @Nullable TypeDefinition type(QName name) {
+    return types.get(name);
+  }
+
+  List<TypeDefinition> types() {
+    return List.copyOf(types.values());
+  }
+
+  /** The names of the types that extend {@code base}. */
+  List<QName> extensions(QName base) {
+    return extensions.getOrDefault(base, List.of());
+  }
+
+  /** The element that a term of a sequence stands for. */
+  ElementDeclaration declaration(Term term) {
+    if (term instanceof Term.ElementReference reference) {
+      Global global = elements.get(reference.name());
+      if (global != null) {
+        return global.element();
+      }
+    } else if (term instanceof ElementDeclaration element) {
+      return element;
+    }
+    throw new IllegalArgumentException("no element stands for " + term);
+  }
+
+  /**
+   * Makes an element global.
+   *
+   * @param owner what it is for, in words
+   * @param mend what to write when the name is taken
+   */
+  void declare(Role role, ElementDeclaration element, String owner, String path, String mend) {
+    Global global = new Global(role, element, owner, mend);
+    Global other = elements.putIfAbsent(element.name(), global);
+    if (other == null || (other.owner().equals(owner) && isSame(element, other.element()))) {
+      return;
+    }
+    Global first = other.role().compareTo(role) <= 0 ? other : global;
+    Global second = first.equals(other) ? global : other;
+    problems.add(
+        ProblemCode.ELEMENT_NAMES_COLLIDE,
+        path,
+        first.owner()
+            + " and "
+            + second.owner()
+            + " would both be element \""
+            + element.name().getLocalPart()
+            + "\".",
+        second.mend());
+  }
+
+  /** Whether two declarations mean the same, whatever their documentation. */
+  private static boolean isSame(ElementDeclaration one, ElementDeclaration other) {
+    return one.type().equals(other.type()) && one.nillable() == other.nillable();
+  }
+
+  /** The schemas: that of {@code first}, then the others by namespace. */
+  List<Schema> schemas(String first) {
+    TreeSet<String> namespaces = new TreeSet<>();
+    types.keySet().forEach(name -> namespaces.add(name.getNamespaceURI()));
+    elements.keySet().forEach(name -> namespaces.add(name.getNamespaceURI()));
+    namespaces.remove(first);
+    List<Schema> schemas = new ArrayList<>();
+    schemas.add(schema(first));
+    namespaces.forEach(namespace -> schemas.add(schema(namespace)));
+    return schemas;
+  }
+
+  private Schema schema(String namespace) {
+    List<ElementDeclaration> own =
+        elements.values().stream()
+            .filter(global -> global.element().name().getNamespaceURI().equals(namespace))
+            .sorted(IN_ORDER)
+            .map(Global::element)
+            .toList();
+    List<TypeDefinition> ownTypes = new ArrayList<>();
+    types.forEach(
+        (name, type) -> {
+          if (name.getNamespaceURI().equals(namespace)) {
+            ownTypes.add(type);
+          }
+        });
+    return new Schema(namespace, own, ownTypes, List.of());
+  }
+}

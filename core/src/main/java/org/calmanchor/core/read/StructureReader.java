@@ -1,0 +1,207 @@
+package org.calmanchor.core.read;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import javax.xml.namespace.QName;
+import org.calmanchor.annotations.ComplexType;
+import org.calmanchor.annotations.Shape;
+import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.read.Members.StructureMember;
+import org.calmanchor.core.read.StructureMembers.Content;
+import org.calmanchor.core.read.TypeReader.ReadType;
+import org.jspecify.annotations.Nullable;
+
+/** Reads records, classes and their common supertypes into complex types. */
+final class StructureReader {
+  /** How deep type arguments may nest; deeper ones grow without end. */
+  private static final int MOST_ARGUMENTS = 6;
+
+  private final TypeReader types;
+  private final Problems problems;
+  private final Map<QName, StructureMember> members = new LinkedHashMap<>();
+  private final Map<QName, Base> bases = new LinkedHashMap<>();
+  private final Map<QName, JavaType> shared = new HashMap<>();
+
+  /** A type found beneath another one after it was read. */
+  private record Base(QName name, JavaType type) {}
+
+  StructureReader(TypeReader types) {
+    this.types = types;
+    this.problems = types.problems();
+  }
+
+  Map<QName, StructureMember> members() {
+    return members;
+  }
+
+  boolean reads(JavaType type) {
+    return switch (type.kind()) {
+      case RECORD -> true;
+      case CLASS, INTERFACE ->
+          type.annotation(ComplexType.class) != null || !type.permitted().isEmpty();
+      default -> false;
+    };
+  }
+
+  ReadType read(JavaType type, String path) {
+    ComplexType given = type.annotation(ComplexType.class);
+    Shape shape = type.useAnnotation(Shape.class);
+    QName name = name(type, given, shape, path);
+    ReadType read = new ReadType(TypeUse.named(name), new Use.Structure(type));
+    if (!types.parts().claim(name, type, path)) {
+      return read;
+    }
+    if (depth(type) > MOST_ARGUMENTS) {
+      problems.add(
+          ProblemCode.TYPE_GROWS,
+          path,
+          type.signature() + " holds itself with more and more type arguments.",
+          "Name the type that is meant, or write a record without type parameters.");
+      return TypeReader.nothing(type);
+    }
+    checkOpen(type, path);
+    define(name, type, given, shape, path);
+    if (shape == null) {
+      readDerived(name, type, path);
+    }
+    return read;
+  }
+
+  private static int depth(JavaType type) {
+    return type.arguments().stream().mapToInt(argument -> 1 + depth(argument)).max().orElse(0);
+  }
+
+  private QName name(
+      JavaType type, @Nullable ComplexType given, @Nullable Shape shape, String path) {
+    String own = given == null || given.name().isEmpty() ? type.simpleName() : given.name();
+    String local =
+        depth(type) > MOST_ARGUMENTS
+            ? own
+            : type.arguments().stream()
+                    .map(argument -> types.use(argument, path).localName())
+                    .collect(Collectors.joining())
+                + own;
+    String home =
+        problems.namespace(
+            given == null ? "" : given.namespace(), types.namespace(), type, "@ComplexType");
+    return shape == null
+        ? new QName(home, problems.name(local, local, type, "@ComplexType"))
+        : new QName(home, problems.name(shape.name(), shape.name(), type, "@Shape"));
+  }
+
+  private void checkOpen(JavaType type, String path) {
+    String opens = type.missingOpens();
+    if (opens != null && type.kind() != JavaType.Kind.INTERFACE) {
+      problems.add(
+          ProblemCode.PACKAGE_CLOSED,
+          path,
+          type.signature() + " is in a package that its module keeps closed to us.",
+          "Write in its module-info.java: " + opens);
+    }
+  }
+
+  private void define(
+      QName name, JavaType type, @Nullable ComplexType given, @Nullable Shape shape, String path) {
+    QName base = shape == null ? superclassOf(type, path) : null;
+    StructureMember above = base == null ? null : members.get(base);
+    List<Members.PropertyMember> inherited = above == null ? List.of() : above.properties();
+    Content content =
+        new StructureMembers(types, type, name, path).read(given, shape, inherited, base != null);
+    types
+        .parts()
+        .fulfil(
+            name,
+            new org.calmanchor.core.model.ComplexType(
+                name,
+                content.content(base),
+                content.attributes(),
+                isAbstract(type),
+                given == null ? "" : given.doc(),
+                Origin.of(type.signature())));
+    members.put(name, new StructureMember(type, content.properties(), content.omitted()));
+  }
+
+  private static boolean isAbstract(JavaType type) {
+    return type.kind() != JavaType.Kind.RECORD && type.isAbstract();
+  }
+
+  /** The data type that a class extends, or null. */
+  private @Nullable QName superclassOf(JavaType type, String path) {
+    JavaType above = type.kind() == JavaType.Kind.CLASS ? type.superclass() : null;
+    if (above == null || !reads(above)) {
+      return null;
+    }
+    return types.use(above, path).type() instanceof TypeUse.Named named ? named.name() : null;
+  }
+
+  private void readDerived(QName name, JavaType type, String path) {
+    List<JavaType> derived = new ArrayList<>(type.permitted());
+    for (JavaType listed : type.classes(ComplexType.class, "derived")) {
+      if (!listed.isA(type.name()) || listed.name().equals(type.name())) {
+        problems.add(
+            ProblemCode.DERIVED_NOT_SUBTYPE,
+            type.signature(),
+            listed.signature() + " is listed as derived, but does not extend or implement it.",
+            "Let it do so, or take it from the list.");
+      } else if (!derived.contains(listed)) {
+        derived.add(listed);
+      }
+    }
+    boolean isListed = !type.classes(ComplexType.class, "derived").isEmpty();
+    if (derived.isEmpty() && !isListed && isAbstract(type)) {
+      problems.add(
+          ProblemCode.SUBTYPES_UNKNOWN,
+          path,
+          "no object is of exactly " + type.signature() + ", and nothing says what else there is.",
+          "Make it sealed, or list its subtypes: @ComplexType(derived = {...}).");
+    }
+    for (JavaType subtype : derived) {
+      String way = path + " -> " + subtype.signature();
+      if (types.use(subtype, way).type() instanceof TypeUse.Named named
+          && members.containsKey(named.name())) {
+        put(named.name(), subtype, name, type, way);
+      }
+    }
+  }
+
+  private void put(QName sub, JavaType subtype, QName base, JavaType baseType, String path) {
+    Base other = bases.putIfAbsent(sub, new Base(base, baseType));
+    if (other != null && !other.name().equals(base)) {
+      problems.add(
+          ProblemCode.BASES_SEVERAL,
+          path,
+          subtype.signature()
+              + " would extend both "
+              + other.type().signature()
+              + " and "
+              + baseType.signature()
+              + "; XML Schema lets a type extend one.",
+          "Let it implement one of them, or reach one of them only through the other.");
+    }
+    shared.put(sub, subtype);
+  }
+
+  /** Lets types extend what they were found beneath, where they do not by their class already. */
+  void finish() {
+    bases.forEach(
+        (sub, base) -> {
+          if (types.parts().type(sub) instanceof org.calmanchor.core.model.ComplexType type
+              && type.base() == null) {
+            if (type.content() instanceof org.calmanchor.core.model.ComplexType.Text) {
+              problems.add(
+                  ProblemCode.SIMPLE_CONTENT_INVALID,
+                  String.valueOf(shared.get(sub)),
+                  "a type with @SimpleContent cannot extend " + base.type().signature() + ".",
+                  "Write its text as an element, or take it from under the other type.");
+            } else {
+              types.parts().fulfil(sub, type.extending(base.name()));
+            }
+          }
+        });
+  }
+}

@@ -1,0 +1,59 @@
+package org.calmanchor.core.read;
+
+import java.util.List;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.lexical.TypeMapping;
+
+/** How Java holds what stands at a position of a contract. */
+public sealed interface Use
+    permits Use.Simple,
+        Use.Constant,
+        Use.Structure,
+        Use.Maybe,
+        Use.Many,
+        Use.Wrapped,
+        Use.Mapping,
+        Use.Entry {
+
+  /** A value of a row of the type table. */
+  record Simple(JavaType type, TypeMapping<?> row, List<Constraint> constraints) implements Use {
+    /** Copies the constraints. */
+    public Simple {
+      constraints = List.copyOf(constraints);
+    }
+  }
+
+  /**
+   * A constant of an enum.
+   *
+   * @param constants constant names by lexical form, in order
+   */
+  record Constant(JavaType type, Map<String, String> constants) implements Use {}
+
+  /** An object of a data type, whose members stand beside its type in {@link Members#types()}. */
+  record Structure(JavaType type) implements Use {}
+
+  /** An {@link java.util.Optional}. */
+  record Maybe(Use of) implements Use {}
+
+  /**
+   * The values of a repeated element.
+   *
+   * @param item the type of each, of which an array is made
+   */
+  record Many(Container container, JavaType item, Use of) implements Use {}
+
+  /**
+   * An element around repeated ones.
+   *
+   * @param item the name of the repeated element
+   */
+  record Wrapped(QName item, Many many) implements Use {}
+
+  /** A {@link java.util.Map}, as repeated entries. */
+  record Mapping(QName entry, Entry of) implements Use {}
+
+  /** An entry of a map. */
+  record Entry(QName keyName, QName valueName, Use key, Use value) implements Use {}
+}

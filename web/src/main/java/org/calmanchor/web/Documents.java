@@ -1,0 +1,67 @@
+package org.calmanchor.web;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Schema;
+import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.web.page.ServiceSite;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The documents of one service: {@code ?wsdl} with the schemas inside, {@code ?wsdl&xsd} with the
+ * schemas beside it, {@code ?xsd=1} and on for each of these.
+ */
+final class Documents {
+  private static final String XML = "text/xml; charset=utf-8";
+
+  private final ServiceSite site;
+  private final String address;
+
+  Documents(ServiceSite site, String address) {
+    this.site = site;
+    this.address = address;
+  }
+
+  void send(Query query, HttpResponse response) throws IOException {
+    Contract contract = site.contract();
+    if (!query.has("xsd")) {
+      xml(response, WsdlWriter.write(contract, address));
+      return;
+    }
+    WsdlWriter.Documents apart = WsdlWriter.separate(contract, address, this::location);
+    if (query.has("wsdl")) {
+      xml(response, apart.wsdl());
+      return;
+    }
+    List<String> schemas = List.copyOf(apart.schemas().values());
+    int number = number(query.value("xsd"));
+    if (number < 1 || number > schemas.size()) {
+      Answers.plain(
+          response,
+          404,
+          "There is no such schema; there are ?xsd=1 to ?xsd=" + schemas.size() + ".");
+    } else {
+      xml(response, schemas.get(number - 1));
+    }
+  }
+
+  private static void xml(HttpResponse response, String document) throws IOException {
+    Answers.send(response, 200, XML, document.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static int number(@Nullable String text) {
+    return text != null && text.matches("[0-9]{1,4}") ? Integer.parseInt(text) : 0;
+  }
+
+  private String location(String namespace) {
+    List<String> namespaces =
+        site.contract().schemas().stream().map(Schema::targetNamespace).toList();
+    return address
+        + "?xsd="
+        + (namespaces.indexOf(namespace) + 1)
+        + "&service="
+        + site.serviceName();
+  }
+}

@@ -1,0 +1,53 @@
+package org.calmanchor.web;
+
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** The parameters of a query (RFC 3986, section 3.4), by names in any case. */
+final class Query {
+  private final Map<String, String> values = new LinkedHashMap<>();
+
+  private Query() {}
+
+  static Query of(@Nullable String query) {
+    Query parsed = new Query();
+    for (String part : query == null ? new String[0] : query.split("&", -1)) {
+      int equal = part.indexOf('=');
+      String name = equal < 0 ? part : part.substring(0, equal);
+      parsed.values.putIfAbsent(
+          name.toLowerCase(Locale.ROOT), equal < 0 ? "" : decoded(part.substring(equal + 1)));
+    }
+    return parsed;
+  }
+
+  private static String decoded(String text) {
+    try {
+      return URLDecoder.decode(text, StandardCharsets.UTF_8);
+    } catch (IllegalArgumentException malformed) {
+      return text;
+    }
+  }
+
+  boolean isEmpty() {
+    return values.isEmpty();
+  }
+
+  /** Whether one of the names is there. */
+  boolean has(String... names) {
+    for (String name : names) {
+      if (values.containsKey(name)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** The value of a parameter, empty when it has none; null when it is not there. */
+  @Nullable String value(String name) {
+    return values.get(name);
+  }
+}
