@@ -1,25 +1,41 @@
 package org.calmanchor.core;
 
+import java.io.ByteArrayInputStream;
 import java.io.InputStream;
 import java.io.Reader;
+import java.nio.charset.StandardCharsets;
+import java.util.function.Supplier;
 import org.w3c.dom.ls.LSInput;
 
-/** A schema from the test resources. */
+/** A schema that is at hand, so that none is fetched. */
 final class LocalInput implements LSInput {
-  private final String resource;
+  private final String systemId;
+  private final Supplier<InputStream> bytes;
 
-  LocalInput(String resource) {
-    this.resource = resource;
+  private LocalInput(String systemId, Supplier<InputStream> bytes) {
+    this.systemId = systemId;
+    this.bytes = bytes;
+  }
+
+  /** One from the test resources. */
+  static LocalInput ofResource(String resource) {
+    return new LocalInput(resource, () -> LocalInput.class.getResourceAsStream(resource));
+  }
+
+  /** One that was written just now. */
+  static LocalInput ofText(String systemId, String text) {
+    byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+    return new LocalInput(systemId, () -> new ByteArrayInputStream(bytes));
   }
 
   @Override
   public InputStream getByteStream() {
-    return LocalInput.class.getResourceAsStream(resource);
+    return bytes.get();
   }
 
   @Override
   public String getSystemId() {
-    return resource;
+    return systemId;
   }
 
   @Override

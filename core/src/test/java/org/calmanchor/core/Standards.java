@@ -2,13 +2,16 @@ package org.calmanchor.core;
 
 import java.io.ByteArrayInputStream;
 import java.io.InputStream;
+import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
-import java.util.List;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.transform.Source;
+import javax.xml.transform.TransformerFactory;
 import javax.xml.transform.dom.DOMSource;
+import javax.xml.transform.stream.StreamResult;
 import javax.xml.transform.stream.StreamSource;
 import javax.xml.validation.Schema;
 import javax.xml.validation.SchemaFactory;
@@ -27,18 +30,36 @@ public final class Standards {
 
   /** The schemas of WSDL 1.1 with its SOAP bindings. */
   public static Schema wsdl() throws Exception {
-    return schema(source("wsdl-1.1.xsd"), source("wsdl-soap11.xsd"), source("wsdl-soap12.xsd"));
+    return schema(
+        Map.of(), source("wsdl-1.1.xsd"), source("wsdl-soap11.xsd"), source("wsdl-soap12.xsd"));
   }
 
-  /** The schemas of both envelopes, and those inside a WSDL document. */
+  /**
+   * The schemas of both envelopes, and those inside a WSDL document: the first one, and what it
+   * imports, by namespace.
+   */
   public static Schema messages(String wsdl) throws Exception {
-    List<Source> all = new ArrayList<>(List.of(source("soap-1.1.xsd"), source("soap-1.2.xsd")));
+    Map<String, String> inside = new LinkedHashMap<>();
     NodeList schemas =
         parse(wsdl).getElementsByTagNameNS(XMLConstants.W3C_XML_SCHEMA_NS_URI, "schema");
     for (int i = 0; i < schemas.getLength(); i++) {
-      all.add(new DOMSource(standAlone((Element) schemas.item(i))));
+      Element schema = (Element) schemas.item(i);
+      inside.put(schema.getAttribute("targetNamespace"), written(standAlone(schema)));
     }
-    return schema(all.toArray(new Source[0]));
+    String first = inside.keySet().iterator().next();
+    return schema(
+        inside,
+        source("soap-1.1.xsd"),
+        source("soap-1.2.xsd"),
+        new StreamSource(stream(inside.get(first)), first));
+  }
+
+  private static String written(Document document) throws Exception {
+    StringWriter out = new StringWriter();
+    TransformerFactory.newInstance()
+        .newTransformer()
+        .transform(new DOMSource(document), new StreamResult(out));
+    return out.toString();
   }
 
   /** A schema element as a document of its own, with the prefixes of the one around it. */
@@ -89,20 +110,24 @@ public final class Standards {
     return new StreamSource(Standards.class.getResourceAsStream(FOLDER + name), name);
   }
 
-  private static Schema schema(Source... sources) throws Exception {
+  private static Schema schema(Map<String, String> inside, Source... sources) throws Exception {
     SchemaFactory factory = SchemaFactory.newInstance(XMLConstants.W3C_XML_SCHEMA_NS_URI);
     factory.setProperty(XMLConstants.ACCESS_EXTERNAL_SCHEMA, "");
     factory.setProperty(XMLConstants.ACCESS_EXTERNAL_DTD, "");
     factory.setErrorHandler(new Strict());
     factory.setResourceResolver(
         (type, namespace, publicId, systemId, base) -> {
+          String text = inside.get(namespace);
+          if (text != null) {
+            return LocalInput.ofText(namespace, text);
+          }
           String file =
               switch (String.valueOf(namespace)) {
                 case "http://schemas.xmlsoap.org/wsdl/" -> "wsdl-1.1.xsd";
                 case XMLConstants.XML_NS_URI -> "xml.xsd";
                 default -> null;
               };
-          return file == null ? null : new LocalInput(FOLDER + file);
+          return file == null ? null : LocalInput.ofResource(FOLDER + file);
         });
     return factory.newSchema(sources);
   }

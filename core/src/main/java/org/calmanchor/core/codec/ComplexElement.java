@@ -10,6 +10,11 @@ record ComplexElement(ComplexReader reader, ComplexWriter writer) implements Ele
   }
 
   @Override
+  public void checkNil(XmlIn in) {
+    reader.checkNil(in);
+  }
+
+  @Override
   public void write(XmlOut out, Tag tag, @Nullable Object value) {
     writer.write(out, tag, value);
   }

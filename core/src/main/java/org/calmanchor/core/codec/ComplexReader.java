@@ -31,6 +31,10 @@ final class ComplexReader {
     return whole(in, composite, values);
   }
 
+  void checkNil(XmlIn in) {
+    attributes.read(in, new @Nullable Object[attributes.count() + elements.length]);
+  }
+
   static Object whole(XmlIn in, Composite composite, @Nullable Object[] values) {
     try {
       return composite.whole(values);
@@ -98,6 +102,7 @@ final class ComplexReader {
       if (!slot.nillable()) {
         throw in.problem(Code.NIL, "a value", "");
       }
+      slot.codec().checkNil(in);
       if (in.nextElement()) {
         throw in.problem(Code.UNEXPECTED, "nothing in a nil element", in.localName());
       }

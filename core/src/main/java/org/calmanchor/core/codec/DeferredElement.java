@@ -23,6 +23,11 @@ final class DeferredElement implements ElementCodec {
   }
 
   @Override
+  public void checkNil(XmlIn in) {
+    planned().checkNil(in);
+  }
+
+  @Override
   public void write(XmlOut out, Tag tag, @Nullable Object value) {
     planned().write(out, tag, value);
   }

@@ -12,6 +12,14 @@ interface ElementCodec {
   Object read(XmlIn in);
 
   /**
+   * Checks the attributes of the element at which {@code in} stands, where it has no value: nil
+   * takes its content away, not its attributes (XML Schema 1.0 part 1, section 3.3.4).
+   *
+   * @throws InvalidMessageException when they are not what the contract says
+   */
+  void checkNil(XmlIn in);
+
+  /**
    * Writes {@code value} as the element {@code tag}.
    *
    * @throws EncodeException when the contract has no form for it

@@ -39,6 +39,17 @@ final class PolymorphicElement implements ElementCodec {
 
   @Override
   public Object read(XmlIn in) {
+    int index = index(in);
+    return alternatives.marked(codecs[index].read(in), index);
+  }
+
+  @Override
+  public void checkNil(XmlIn in) {
+    codecs[index(in)].checkNil(in);
+  }
+
+  /** The type that stands here. */
+  private int index(XmlIn in) {
     QName named = in.xsiType();
     int index = named == null ? declared : names.indexOf(named);
     if (index < 0) {
@@ -48,7 +59,7 @@ final class PolymorphicElement implements ElementCodec {
               named == null ? "" : named.getLocalPart())
           .within("@xsi:type");
     }
-    return alternatives.marked(codecs[index].read(in), index);
+    return index;
   }
 
   @Override

@@ -20,6 +20,11 @@ record Qualified(Lexical<Object> lexical) implements ElementCodec {
     return SimpleElement.parse(lexical, clark(in, scope, in.text()), in);
   }
 
+  @Override
+  public void checkNil(XmlIn in) {
+    SimpleElement.checkAttributes(in, null);
+  }
+
   /** The name as {@code {namespace}local}. */
   static String clark(XmlIn in, XmlIn.Scope scope, String text) {
     String name = Lexical.collapse(text);

@@ -24,6 +24,11 @@ final class SimpleElement implements ElementCodec {
     return parse(lexical, in.text(), in);
   }
 
+  @Override
+  public void checkNil(XmlIn in) {
+    checkAttributes(in, type);
+  }
+
   static Object parse(Lexical<Object> lexical, String text, XmlIn in) {
     try {
       return lexical.parse(text);

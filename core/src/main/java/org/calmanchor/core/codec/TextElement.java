@@ -29,6 +29,11 @@ record TextElement(
   }
 
   @Override
+  public void checkNil(XmlIn in) {
+    attributes.read(in, new @Nullable Object[attributes.count() + 1]);
+  }
+
+  @Override
   public void write(XmlOut out, Tag tag, @Nullable Object value) {
     Object held = value == null ? null : composite.member(value, text);
     if (value == null || held == null) {
