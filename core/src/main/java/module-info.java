@@ -13,4 +13,5 @@ module org.calmanchor.core {
   exports org.calmanchor.core.tree;
   exports org.calmanchor.core.endpoint;
   exports org.calmanchor.core.sample;
+  exports org.calmanchor.core.profile;
 }

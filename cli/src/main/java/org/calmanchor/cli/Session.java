@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -16,7 +17,8 @@ public final class Session {
   private final PrintWriter out;
   private final List<Shown> services = new ArrayList<>();
 
-  private record Shown(String path, String name, String envelope, String expectation) {}
+  private record Shown(
+      String path, String name, SoapVersion version, String envelope, String expectation) {}
 
   /** A session that prints to {@code out}. */
   public Session(PrintWriter out) {
@@ -34,13 +36,23 @@ public final class Session {
       String path, Contract contract, String operation, Map<String, ?> values, String expectation) {
     byte[] envelope =
         TreeMessages.of(contract)
-            .request(operation, SoapVersion.SOAP_1_1, values, TreeMessages.Layout.COMPACT);
+            .request(
+                operation,
+                version(contract),
+                values,
+                Samples.headers(contract, operation),
+                TreeMessages.Layout.COMPACT);
     services.add(
         new Shown(
             path,
             contract.portTypes().get(0).name().getLocalPart(),
+            version(contract),
             new String(envelope, StandardCharsets.UTF_8),
             expectation));
+  }
+
+  private static SoapVersion version(Contract contract) {
+    return contract.bindings().get(0).version();
   }
 
   /**
@@ -76,7 +88,9 @@ public final class Session {
       out.println(
           "    Try   curl -s "
               + address
-              + " -H 'Content-Type: text/xml' -d '"
+              + " -H 'Content-Type: "
+              + service.version().mediaType()
+              + "' -d '"
               + service.envelope().replace("'", "'\\''")
               + "'");
       if (!service.expectation().isEmpty()) {

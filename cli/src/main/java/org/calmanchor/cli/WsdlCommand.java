@@ -8,8 +8,13 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.wsdl.WsdlWriter;
 import org.jspecify.annotations.Nullable;
@@ -52,8 +57,13 @@ final class WsdlCommand implements Callable<Integer> {
       description = "Write to this file instead of the screen.")
   private @Nullable Path out;
 
-  @Option(names = "--force", description = "Overwrite the file if it is there.")
+  @Option(names = "--force", description = "Overwrite files that are there.")
   private boolean force;
+
+  @Option(
+      names = "--split",
+      description = "Write each schema to a file of its own beside FILE, which imports them.")
+  private boolean split;
 
   @Override
   public Integer call() {
@@ -61,18 +71,25 @@ final class WsdlCommand implements Callable<Integer> {
     Class<?> type = classPath.classes().named(className);
     Contract contract = ContractReader.read(type).contract();
     String target = location.isEmpty() ? PLACEHOLDER + type.getSimpleName() : location;
-    String wsdl = WsdlWriter.write(contract, target);
+    if (out == null && split) {
+      throw CommandException.usage("--split writes several files: say where with --out FILE.");
+    }
     if (out == null) {
-      spec.commandLine().getOut().print(wsdl);
+      spec.commandLine().getOut().print(WsdlWriter.write(contract, target));
       spec.commandLine().getOut().flush();
     } else {
-      write(out, wsdl);
+      Map<Path, String> files = split ? split(out, contract, target) : new LinkedHashMap<>();
+      files.putIfAbsent(out, WsdlWriter.write(contract, target));
+      write(files);
       int operations = contract.portTypes().get(0).operations().size();
       spec.commandLine()
           .getOut()
           .printf(
               "Wrote %s: service %s, %d operations, address %s%n",
-              out, contract.services().get(0).name().getLocalPart(), operations, target);
+              files.keySet().stream().map(Path::toString).collect(Collectors.joining(", ")),
+              contract.services().get(0).name().getLocalPart(),
+              operations,
+              target);
     }
     if (location.isEmpty()) {
       spec.commandLine()
@@ -93,6 +110,34 @@ final class WsdlCommand implements Callable<Integer> {
           "--address: \"" + address + "\" is not a URL; write one like https://host.test/berths");
     }
     return address.toString();
+  }
+
+  /** The WSDL document, and each schema in a file named after it and numbered. */
+  private static Map<Path, String> split(Path file, Contract contract, String address) {
+    String stem = file.getFileName().toString().replaceFirst("\\.wsdl$", "");
+    List<String> namespaces = contract.schemas().stream().map(Schema::targetNamespace).toList();
+    WsdlWriter.Documents documents =
+        WsdlWriter.separate(
+            contract,
+            address,
+            namespace -> stem + "-" + (namespaces.indexOf(namespace) + 1) + ".xsd");
+    Map<Path, String> files = new LinkedHashMap<>();
+    files.put(file, documents.wsdl());
+    int number = 1;
+    for (String schema : documents.schemas().values()) {
+      files.put(file.resolveSibling(stem + "-" + number++ + ".xsd"), schema);
+    }
+    return files;
+  }
+
+  /** Writes all, or none when one of them is there already. */
+  private void write(Map<Path, String> files) {
+    for (Path file : files.keySet()) {
+      if (!force && Files.exists(file)) {
+        throw CommandException.usage(file + " is there already. Overwrite it with --force.");
+      }
+    }
+    files.forEach(this::write);
   }
 
   private void write(Path file, String wsdl) {

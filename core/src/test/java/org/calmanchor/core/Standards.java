@@ -25,13 +25,17 @@ import org.xml.sax.SAXParseException;
 /** The JDK's validator as the judge of what we write and accept. */
 public final class Standards {
   private static final String FOLDER = "/standards/";
+  private static final String PROFILE = "/org/calmanchor/core/profile/";
 
   private Standards() {}
 
   /** The schemas of WSDL 1.1 with its SOAP bindings. */
   public static Schema wsdl() throws Exception {
     return schema(
-        Map.of(), source("wsdl-1.1.xsd"), source("wsdl-soap11.xsd"), source("wsdl-soap12.xsd"));
+        Map.of(),
+        published("wsdl-1.1.xsd"),
+        published("wsdl-soap11.xsd"),
+        published("wsdl-soap12.xsd"));
   }
 
   /**
@@ -106,6 +110,10 @@ public final class Standards {
     return new ByteArrayInputStream(document.getBytes(StandardCharsets.UTF_8));
   }
 
+  private static Source published(String name) {
+    return new StreamSource(Standards.class.getResourceAsStream(PROFILE + name), name);
+  }
+
   private static Source source(String name) {
     return new StreamSource(Standards.class.getResourceAsStream(FOLDER + name), name);
   }
@@ -123,11 +131,10 @@ public final class Standards {
           }
           String file =
               switch (String.valueOf(namespace)) {
-                case "http://schemas.xmlsoap.org/wsdl/" -> "wsdl-1.1.xsd";
-                case XMLConstants.XML_NS_URI -> "xml.xsd";
+                case XMLConstants.XML_NS_URI -> FOLDER + "xml.xsd";
                 default -> null;
               };
-          return file == null ? null : LocalInput.ofResource(FOLDER + file);
+          return file == null ? null : LocalInput.ofResource(file);
         });
     return factory.newSchema(sources);
   }

@@ -20,13 +20,16 @@ final class ReflectedAnnotations {
 
   /** The classes that a member of an annotation names; empty without the annotation. */
   static List<JavaType> classes(
-      AnnotatedElement place, Class<? extends Annotation> type, String member) {
-    Annotation annotation = place.getAnnotation(type);
+      ReflectedType owner,
+      AnnotatedElement place,
+      Class<? extends Annotation> type,
+      String member) {
+    Annotation annotation = owner.notes().on(place, type);
     if (annotation == null) {
       return List.of();
     }
     return Arrays.stream((Class<?>[]) value(annotation, member))
-        .<JavaType>map(ReflectedType::of)
+        .<JavaType>map(each -> ReflectedType.of(each, owner.notes()))
         .toList();
   }
 

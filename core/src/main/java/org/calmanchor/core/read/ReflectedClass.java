@@ -109,7 +109,8 @@ final class ReflectedClass {
           .sorted(Comparator.comparing(Method::toString))
           .forEach(method -> methods.putIfAbsent(key(method), method));
       Class<?> above = at.getSuperclass();
-      at = above == null || above.isAnnotationPresent(ComplexType.class) ? null : above;
+      boolean isData = above != null && type.notes().on(above, ComplexType.class) != null;
+      at = isData ? null : above;
     }
     Stream<String> computed =
         methods.keySet().stream()

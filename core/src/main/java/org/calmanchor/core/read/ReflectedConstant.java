@@ -6,7 +6,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** An enum constant as reflection sees it. */
-record ReflectedConstant(Field field) implements JavaConstant {
+record ReflectedConstant(Field field, Notes notes) implements JavaConstant {
   @Override
   public String name() {
     return field.getName();
@@ -19,11 +19,11 @@ record ReflectedConstant(Field field) implements JavaConstant {
 
   @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> type) {
-    return field.getAnnotation(type);
+    return notes.on(field, type);
   }
 
   @Override
   public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
-    return ReflectedAnnotations.classes(field, annotation, member);
+    return List.of();
   }
 }

@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * over all the places that Java spreads them to.
  *
  * @param places where its annotations may stand
+ * @param owner the type that declares it
  * @param access how it is read and written; null for a parameter or result
  */
 record ReflectedMember(
@@ -26,6 +27,7 @@ record ReflectedMember(
     String signature,
     JavaType type,
     List<AnnotatedElement> places,
+    ReflectedType owner,
     @Nullable Access access)
     implements JavaMember {
 
@@ -54,8 +56,9 @@ record ReflectedMember(
     return new ReflectedMember(
         component.getName(),
         raw.getSimpleName() + "." + component.getName(),
-        ReflectedType.of(component.getAnnotatedType(), owner.scope()),
+        owner.within(component.getAnnotatedType()),
         List.copyOf(places),
+        owner,
         new Access(component.getAccessor(), null, null));
   }
 
@@ -65,33 +68,34 @@ record ReflectedMember(
     if (access.getter() != null) {
       places.add(access.getter());
       places.add(access.getter().getAnnotatedReturnType());
-      type = ReflectedType.of(access.getter().getAnnotatedReturnType(), owner.scope());
+      type = owner.within(access.getter().getAnnotatedReturnType());
     }
     if (access.field() != null) {
       places.add(access.field());
       places.add(access.field().getAnnotatedType());
-      type = ReflectedType.of(access.field().getAnnotatedType(), owner.scope());
+      type = owner.within(access.field().getAnnotatedType());
     }
     if (access.setter() != null) {
       places.add(access.setter());
       places.add(access.setter().getParameters()[0]);
-      type = ReflectedType.of(access.setter().getAnnotatedParameterTypes()[0], owner.scope());
+      type = owner.within(access.setter().getAnnotatedParameterTypes()[0]);
     }
     if (type == null) {
       throw new IllegalArgumentException("a property has an accessor or a field: " + name);
     }
     String signature = owner.raw().getSimpleName() + "." + name;
-    return new ReflectedMember(name, signature, type, List.copyOf(places), access);
+    return new ReflectedMember(name, signature, type, List.copyOf(places), owner, access);
   }
 
   static ReflectedMember of(String owner, Executable method, int index, ReflectedType declaring) {
     Parameter parameter = method.getParameters()[index];
-    String name = parameter.isNamePresent() ? parameter.getName() : null;
+    String name = declaring.notes().nameOf(parameter);
     return new ReflectedMember(
         name,
         owner + ", parameter " + (index + 1) + (name == null ? "" : " (" + name + ")"),
-        ReflectedType.of(parameter.getAnnotatedType(), declaring.scope()),
+        declaring.within(parameter.getAnnotatedType()),
         List.of(parameter, parameter.getAnnotatedType()),
+        declaring,
         null);
   }
 
@@ -99,8 +103,9 @@ record ReflectedMember(
     return new ReflectedMember(
         null,
         owner + ", result",
-        ReflectedType.of(method.getAnnotatedReturnType(), declaring.scope()),
+        declaring.within(method.getAnnotatedReturnType()),
         List.of(method, method.getAnnotatedReturnType()),
+        declaring,
         null);
   }
 
@@ -114,7 +119,7 @@ record ReflectedMember(
   @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> annotation) {
     for (AnnotatedElement place : places) {
-      A found = place.getAnnotation(annotation);
+      A found = owner.notes().on(place, annotation);
       if (found != null) {
         return found;
       }
@@ -126,15 +131,15 @@ record ReflectedMember(
   public boolean isContradictory(Class<? extends Annotation> annotation) {
     Annotation first = annotation(annotation);
     return places.stream()
-        .map(place -> place.getAnnotation(annotation))
+        .map(place -> owner.notes().on(place, annotation))
         .anyMatch(found -> found != null && !found.equals(first));
   }
 
   @Override
   public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
     for (AnnotatedElement place : places) {
-      if (place.isAnnotationPresent(annotation)) {
-        return ReflectedAnnotations.classes(place, annotation, member);
+      if (owner.notes().on(place, annotation) != null) {
+        return ReflectedAnnotations.classes(owner, place, annotation, member);
       }
     }
     return List.of();

@@ -28,7 +28,7 @@ record ReflectedMethod(
   @Override
   public String signature() {
     return Arrays.stream(executable.getAnnotatedParameterTypes())
-        .map(type -> ReflectedType.of(type, declaring.scope()).signature())
+        .map(type -> declaring.within(type).signature())
         .collect(Collectors.joining(", ", owner.getSimpleName() + "." + name() + "(", ")"));
   }
 
@@ -48,7 +48,7 @@ record ReflectedMethod(
   @Override
   public List<JavaType> thrown() {
     return Arrays.stream(executable.getAnnotatedExceptionTypes())
-        .<JavaType>map(type -> ReflectedType.of(type, declaring.scope()))
+        .<JavaType>map(declaring::within)
         .toList();
   }
 
@@ -64,11 +64,11 @@ record ReflectedMethod(
 
   @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> type) {
-    return executable.getAnnotation(type);
+    return declaring.notes().on(executable, type);
   }
 
   @Override
   public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
-    return ReflectedAnnotations.classes(executable, annotation, member);
+    return ReflectedAnnotations.classes(declaring, executable, annotation, member);
   }
 }

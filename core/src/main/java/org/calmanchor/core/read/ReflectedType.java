@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.annotations.Shape;
 import org.jspecify.annotations.Nullable;
 
@@ -28,29 +29,34 @@ final class ReflectedType implements JavaType {
   private final @Nullable AnnotatedType use;
   private final Class<?> raw;
   private final List<JavaType> arguments;
+  private final Notes notes;
 
   private ReflectedType(
-      Type type, @Nullable AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
+      Type type,
+      @Nullable AnnotatedType use,
+      Map<TypeVariable<?>, ReflectedType> outer,
+      Notes notes) {
+    this.notes = notes;
     this.type = type;
     this.use = use;
     this.raw = rawOf(type);
-    this.arguments = arguments(type, use, raw, outer);
+    this.arguments = arguments(outer);
   }
 
-  /** A class as such. */
-  static ReflectedType of(Class<?> type) {
-    return new ReflectedType(type, null, Map.of());
+  /** A class as such, with what is noted about it and all that it reaches. */
+  static ReflectedType of(Class<?> type, Notes notes) {
+    return new ReflectedType(type, null, Map.of(), notes);
   }
 
-  /** A use of a type where variables stand for what {@code outer} says. */
-  static ReflectedType of(AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
-    return of(use.getType(), use, outer);
+  /** A type used within this one's declaration, where its variables stand for its arguments. */
+  ReflectedType within(AnnotatedType use) {
+    return of(use.getType(), use, scope());
   }
 
-  private static ReflectedType of(
+  private ReflectedType of(
       Type type, @Nullable AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
     ReflectedType bound = type instanceof TypeVariable<?> variable ? outer.get(variable) : null;
-    return bound == null ? new ReflectedType(type, use, outer) : bound;
+    return bound == null ? new ReflectedType(type, use, outer, notes) : bound;
   }
 
   private static Class<?> rawOf(Type type) {
@@ -66,18 +72,15 @@ final class ReflectedType implements JavaType {
     return Object.class;
   }
 
-  private static List<JavaType> arguments(
-      Type type,
-      @Nullable AnnotatedType use,
-      Class<?> raw,
-      Map<TypeVariable<?>, ReflectedType> outer) {
+  private List<JavaType> arguments(Map<TypeVariable<?>, ReflectedType> outer) {
     if (use instanceof AnnotatedParameterizedType parameterized) {
       return Arrays.stream(parameterized.getAnnotatedActualTypeArguments())
-          .<JavaType>map(argument -> of(argument, outer))
+          .<JavaType>map(argument -> of(argument.getType(), argument, outer))
           .toList();
     }
     if (use instanceof AnnotatedArrayType array) {
-      return List.of(of(array.getAnnotatedGenericComponentType(), outer));
+      AnnotatedType component = array.getAnnotatedGenericComponentType();
+      return List.of(of(component.getType(), component, outer));
     }
     if (type instanceof ParameterizedType parameterized) {
       return Arrays.stream(parameterized.getActualTypeArguments())
@@ -87,15 +90,19 @@ final class ReflectedType implements JavaType {
     if (type instanceof GenericArrayType array) {
       return List.of(of(array.getGenericComponentType(), null, outer));
     }
-    return raw.isArray() ? List.of(of(raw.getComponentType())) : List.of();
+    return raw.isArray() ? List.of(of(raw.getComponentType(), notes)) : List.of();
   }
 
   Class<?> raw() {
     return raw;
   }
 
+  Notes notes() {
+    return notes;
+  }
+
   /** What the variables of its declaration stand for. */
-  Map<TypeVariable<?>, ReflectedType> scope() {
+  private Map<TypeVariable<?>, ReflectedType> scope() {
     TypeVariable<?>[] variables = raw.getTypeParameters();
     if (variables.length == 0 || variables.length != arguments.size()) {
       return Map.of();
@@ -166,15 +173,12 @@ final class ReflectedType implements JavaType {
   @Override
   public @Nullable JavaType superclass() {
     AnnotatedType above = raw.getAnnotatedSuperclass();
-    return above == null || raw.isArray() ? null : of(above, scope());
+    return above == null || raw.isArray() ? null : within(above);
   }
 
   @Override
   public List<JavaType> interfaces() {
-    Map<TypeVariable<?>, ReflectedType> scope = scope();
-    return Arrays.stream(raw.getAnnotatedInterfaces())
-        .<JavaType>map(each -> of(each, scope))
-        .toList();
+    return Arrays.stream(raw.getAnnotatedInterfaces()).<JavaType>map(this::within).toList();
   }
 
   @Override
@@ -182,7 +186,7 @@ final class ReflectedType implements JavaType {
     Class<?>[] permitted = raw.getPermittedSubclasses();
     return permitted == null
         ? List.of()
-        : Arrays.stream(permitted).<JavaType>map(ReflectedType::of).toList();
+        : Arrays.stream(permitted).<JavaType>map(each -> of(each, notes)).toList();
   }
 
   @Override
@@ -212,7 +216,7 @@ final class ReflectedType implements JavaType {
     }
     return Arrays.stream(raw.getDeclaredFields())
         .filter(field -> field.isEnumConstant())
-        .<JavaConstant>map(ReflectedConstant::new)
+        .<JavaConstant>map(field -> new ReflectedConstant(field, notes))
         .toList();
   }
 
@@ -238,11 +242,23 @@ final class ReflectedType implements JavaType {
   public @Nullable String missingOpens() {
     Module owner = raw.getModule();
     Module ours = ReflectedType.class.getModule();
-    if (raw.isArray() || raw.isPrimitive() || owner.isOpen(raw.getPackageName(), ours)) {
+    String room = raw.getPackageName();
+    boolean isReachable = isPublic(raw) && owner.isExported(room, ours) && !isFilledByFields();
+    if (raw.isArray() || raw.isPrimitive() || isReachable || owner.isOpen(room, ours)) {
       return null;
     }
     String to = ours.isNamed() ? " to " + ours.getName() : "";
-    return "opens " + raw.getPackageName() + to + ";";
+    return "opens " + room + to + ";";
+  }
+
+  private static boolean isPublic(Class<?> type) {
+    Class<?> outer = type.getEnclosingClass();
+    return Modifier.isPublic(type.getModifiers()) && (outer == null || isPublic(outer));
+  }
+
+  /** Whether it is a data type whose hidden fields we may have to reach. */
+  private boolean isFilledByFields() {
+    return kind() == Kind.CLASS && annotation(ComplexType.class) != null;
   }
 
   @Override
@@ -262,12 +278,12 @@ final class ReflectedType implements JavaType {
 
   @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> annotation) {
-    return raw.getDeclaredAnnotation(annotation);
+    return notes.on(raw, annotation);
   }
 
   @Override
   public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
-    return ReflectedAnnotations.classes(raw, annotation, member);
+    return ReflectedAnnotations.classes(this, raw, annotation, member);
   }
 
   @Override

@@ -11,7 +11,7 @@ public final class Reflection {
 
   /** The view of {@code type}. */
   public static JavaType typeOf(Class<?> type) {
-    return ReflectedType.of(type);
+    return ReflectedType.of(type, Notes.NONE);
   }
 
   /**

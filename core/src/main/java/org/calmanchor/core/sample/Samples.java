@@ -73,6 +73,17 @@ public final class Samples {
     return new Samples(contract).fields((ComplexType) element.type());
   }
 
+  /** Trees of values for the header blocks that a request must carry, by local name. */
+  public static Map<String, Object> headers(Contract contract, String operation) {
+    Map<String, Object> headers = new LinkedHashMap<>();
+    contract.portTypes().stream()
+        .flatMap(portType -> portType.operations().stream())
+        .filter(each -> each.name().equals(operation))
+        .flatMap(each -> contract.requiredHeaders(each).stream())
+        .forEach(element -> new Samples(contract).add(headers, new Member(element, 1, 1)));
+    return headers;
+  }
+
   /** An example text for a simple type; {@code name} stands for itself where text is free. */
   public static String text(Contract contract, TypeUse type, String name) {
     if (type instanceof TypeUse.Named named && BY_TYPE.containsKey(named.name().getLocalPart())) {

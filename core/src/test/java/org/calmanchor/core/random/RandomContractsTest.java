@@ -21,6 +21,8 @@ import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.profile.Conformance;
+import org.calmanchor.core.profile.Rule;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
@@ -54,6 +56,9 @@ class RandomContractsTest {
       contract = reading.contract();
       String wsdl = WsdlWriter.write(contract, ADDRESS);
       assertThat(Standards.firstError(Standards.wsdl(), wsdl)).as(wsdl).isEmpty();
+      assertThat(Conformance.check(wsdl.getBytes(StandardCharsets.UTF_8)))
+          .filteredOn(finding -> finding.rule().level() == Rule.Level.PROBLEM)
+          .isEmpty();
       schema = Standards.messages(wsdl);
       QName name = contract.bodyElement(contract.messages().get(0).name()).name();
       codec =
@@ -93,7 +98,7 @@ class RandomContractsTest {
     }
   }
 
-  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 12, shrinking = ShrinkingMode.OFF)
   void writesValidMessagesAndBringsValuesBack(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     Fleet fleet = new Fleet(new RandomSource(random, false).service());
@@ -106,7 +111,7 @@ class RandomContractsTest {
     }
   }
 
-  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 12, shrinking = ShrinkingMode.OFF)
   void refusesExactlyWhatTheValidatorRefuses(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     String source = new RandomSource(random, true).service();
@@ -125,7 +130,7 @@ class RandomContractsTest {
     }
   }
 
-  @Property(tries = 10, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 6, shrinking = ShrinkingMode.OFF)
   void writesTreesAsItReadsThem(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     Fleet fleet = new Fleet(new RandomSource(random, false).service());

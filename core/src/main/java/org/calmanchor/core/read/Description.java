@@ -1,0 +1,229 @@
+package org.calmanchor.core.read;
+
+import java.lang.reflect.AnnotatedElement;
+import java.lang.reflect.Method;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import org.calmanchor.annotations.ComplexType;
+import org.calmanchor.annotations.Element;
+import org.calmanchor.annotations.Omit;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Describes a service whose class cannot be edited; the outcome is the same as that of annotations.
+ * Not safe for several threads.
+ *
+ * <pre>{@code
+ * Reading reading =
+ *     Description.of(OldTariff.class, "urn:lanternquay:tariff")
+ *         .operation("rateFor", o -> o.named("nightlyRate").parameters("berth").result("rate"))
+ *         .type(OldBerth.class, t -> t.order("code", "length"))
+ *         .read();
+ * }</pre>
+ */
+public final class Description {
+  private final Class<?> service;
+  private final Map<String, Object> portType = new HashMap<>();
+  private final Notes notes = new Notes();
+
+  private Description(Class<?> service, String namespace) {
+    this.service = service;
+    portType.put("namespace", namespace);
+  }
+
+  /** A description of {@code service} in {@code namespace}, without operations yet. */
+  public static Description of(Class<?> service, String namespace) {
+    return new Description(service, namespace);
+  }
+
+  /** Names the port type; by default the class's simple name. */
+  public Description named(String name) {
+    portType.put("name", name);
+    return this;
+  }
+
+  /** Says what the service does. */
+  public Description doc(String doc) {
+    portType.put("doc", doc);
+    return this;
+  }
+
+  /**
+   * Makes a public method an operation.
+   *
+   * @param method its name in Java
+   * @param described says more about it
+   * @throws IllegalArgumentException when there is no such method, or several and nothing tells
+   *     them apart, or the number of parameter names is not that of its parameters
+   */
+  public Description operation(String method, Consumer<DescribedOperation> described) {
+    DescribedOperation operation = new DescribedOperation();
+    described.accept(operation);
+    operation.note(methodOf(method, operation.taking));
+    return this;
+  }
+
+  /** Makes a public method an operation with names as in Java. */
+  public Description operation(String method) {
+    return operation(method, operation -> {});
+  }
+
+  /**
+   * Describes a data type.
+   *
+   * @throws IllegalArgumentException when it lacks a property that is named
+   */
+  public Description type(Class<?> type, Consumer<DescribedType> described) {
+    DescribedType data = new DescribedType(type);
+    described.accept(data);
+    notes.add(type, NotedAnnotation.of(ComplexType.class, data.values));
+    return this;
+  }
+
+  /**
+   * Reads what was described.
+   *
+   * @throws ContractException with every problem, when there is one
+   */
+  public Reading read() {
+    notes.add(service, NotedAnnotation.of(PortType.class, portType));
+    return ContractReader.read(ReflectedType.of(service, notes));
+  }
+
+  private Method methodOf(String name, Class<?> @Nullable [] taking) {
+    List<Method> found =
+        Arrays.stream(service.getMethods())
+            .filter(method -> method.getName().equals(name) && !method.isSynthetic())
+            .filter(method -> taking == null || Arrays.equals(taking, method.getParameterTypes()))
+            .toList();
+    if (found.size() != 1) {
+      String there =
+          found.isEmpty()
+              ? "no such public method"
+              : found.stream()
+                  .map(method -> Arrays.toString(method.getParameterTypes()))
+                  .collect(Collectors.joining(" and ", "several, which take ", ""));
+      throw new IllegalArgumentException(
+          service.getSimpleName()
+              + "."
+              + name
+              + ": there is "
+              + there
+              + "; name its parameter types with taking(...)");
+    }
+    return found.get(0);
+  }
+
+  /** What there is to say of an operation. */
+  public final class DescribedOperation {
+    private final Map<String, Object> values = new HashMap<>();
+    private Class<?> @Nullable [] taking;
+    private String @Nullable [] parameters;
+    private @Nullable String result;
+
+    private DescribedOperation() {}
+
+    /** Tells overloads apart by their parameter types. */
+    public DescribedOperation taking(Class<?>... types) {
+      taking = types.clone();
+      return this;
+    }
+
+    /** Names it on the wire. */
+    public DescribedOperation named(String name) {
+      values.put("name", name);
+      return this;
+    }
+
+    /** Names its parameters, all of them, in order. */
+    public DescribedOperation parameters(String... names) {
+      parameters = names.clone();
+      return this;
+    }
+
+    /** Names its result on the wire. */
+    public DescribedOperation result(String name) {
+      result = name;
+      return this;
+    }
+
+    /** Says what it does. */
+    public DescribedOperation doc(String doc) {
+      values.put("doc", doc);
+      return this;
+    }
+
+    private void note(Method method) {
+      notes.add(method, NotedAnnotation.of(Operation.class, values));
+      if (result != null) {
+        notes.add(method, NotedAnnotation.of(Element.class, Map.of("name", result)));
+      }
+      if (parameters == null) {
+        return;
+      }
+      if (parameters.length != method.getParameterCount()) {
+        throw new IllegalArgumentException(
+            service.getSimpleName()
+                + "."
+                + method.getName()
+                + " has "
+                + method.getParameterCount()
+                + " parameters, not "
+                + parameters.length);
+      }
+      for (int i = 0; i < parameters.length; i++) {
+        notes.name(method.getParameters()[i], parameters[i]);
+      }
+    }
+  }
+
+  /** What there is to say of a data type. */
+  public final class DescribedType {
+    private final Class<?> type;
+    private final Map<String, Object> values = new HashMap<>();
+
+    private DescribedType(Class<?> type) {
+      this.type = type;
+    }
+
+    /** Names it on the wire. */
+    public DescribedType named(String name) {
+      values.put("name", name);
+      return this;
+    }
+
+    /** Puts its properties in order. */
+    public DescribedType order(String... properties) {
+      values.put("order", properties.clone());
+      return this;
+    }
+
+    /** Says what it stands for. */
+    public DescribedType doc(String doc) {
+      values.put("doc", doc);
+      return this;
+    }
+
+    /** Leaves a property out. */
+    public DescribedType omit(String property) {
+      JavaMember member =
+          ReflectedType.of(type, notes).properties().stream()
+              .filter(each -> property.equals(each.name()))
+              .findFirst()
+              .orElseThrow(
+                  () ->
+                      new IllegalArgumentException(
+                          type.getSimpleName() + " has no property " + property));
+      for (AnnotatedElement place : ((ReflectedMember) member).places()) {
+        notes.add(place, NotedAnnotation.of(Omit.class, Map.of()));
+      }
+      return this;
+    }
+  }
+}

@@ -1,0 +1,201 @@
+package org.calmanchor.core.wsdl;
+
+import com.ctc.wstx.api.WstxInputProperties;
+import com.ctc.wstx.stax.WstxInputFactory;
+import java.io.ByteArrayInputStream;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * An element of a document that is read once and looked at from all sides, with its place. For
+ * documents that describe, never for messages.
+ */
+public final class XmlNode {
+  private static final int MOST_DEPTH = 200;
+
+  private final QName name;
+  private final int line;
+  private final Map<QName, String> attributes = new LinkedHashMap<>();
+  private final Map<String, String> prefixes;
+  private final List<XmlNode> children = new ArrayList<>();
+  private final StringBuilder text = new StringBuilder();
+
+  private XmlNode(QName name, int line, Map<String, String> prefixes) {
+    this.name = name;
+    this.line = line;
+    this.prefixes = prefixes;
+  }
+
+  /**
+   * A document, as far as it concerns more than its elements.
+   *
+   * @param root its root element
+   * @param encoding the encoding that it declares, or null
+   * @param version the version of XML that it declares, or null
+   * @param instruction where its first processing instruction stands; 0 for none
+   */
+  public record Document(
+      XmlNode root, @Nullable String encoding, @Nullable String version, int instruction) {}
+
+  /**
+   * Reads a document. Document types are refused, and nothing is fetched.
+   *
+   * @throws UnreadableException when it is not well-formed, with the place
+   */
+  public static Document read(byte[] document) {
+    WstxInputFactory factory = new WstxInputFactory();
+    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+    factory.setProperty(XMLInputFactory.IS_COALESCING, true);
+    factory.getConfig().doParseLazily(false);
+    factory.setProperty(WstxInputProperties.P_MAX_ELEMENT_DEPTH, MOST_DEPTH);
+    try {
+      XMLStreamReader reader = factory.createXMLStreamReader(new ByteArrayInputStream(document));
+      return new Reading(reader).document();
+    } catch (XMLStreamException malformed) {
+      int line = malformed.getLocation() == null ? 0 : malformed.getLocation().getLineNumber();
+      String words = String.valueOf(malformed.getMessage()).lines().findFirst().orElse("");
+      throw new UnreadableException("it is not well-formed XML: " + words, line);
+    }
+  }
+
+  /** One document being read. */
+  private static final class Reading {
+    private final XMLStreamReader reader;
+    private int instruction;
+
+    Reading(XMLStreamReader reader) {
+      this.reader = reader;
+    }
+
+    Document document() throws XMLStreamException {
+      String encoding = reader.getCharacterEncodingScheme();
+      String version = reader.getVersion();
+      while (next() != XMLStreamConstants.START_ELEMENT) {
+        if (reader.getEventType() == XMLStreamConstants.DTD) {
+          int line = reader.getLocation().getLineNumber();
+          throw new UnreadableException("it has a document type (DOCTYPE)", line);
+        }
+      }
+      XmlNode root = element(Map.of("xml", "http://www.w3.org/XML/1998/namespace"));
+      while (reader.hasNext()) {
+        next();
+      }
+      return new Document(root, encoding, version, instruction);
+    }
+
+    private int next() throws XMLStreamException {
+      int event = reader.next();
+      if (event == XMLStreamConstants.PROCESSING_INSTRUCTION && instruction == 0) {
+        instruction = reader.getLocation().getLineNumber();
+      }
+      return event;
+    }
+
+    private XmlNode element(Map<String, String> outer) throws XMLStreamException {
+      Map<String, String> prefixes = outer;
+      if (reader.getNamespaceCount() > 0) {
+        prefixes = new HashMap<>(outer);
+        for (int i = 0; i < reader.getNamespaceCount(); i++) {
+          String prefix = reader.getNamespacePrefix(i);
+          String uri = reader.getNamespaceURI(i);
+          prefixes.put(prefix == null ? "" : prefix, uri == null ? "" : uri);
+        }
+      }
+      XmlNode node =
+          new XmlNode(reader.getName(), reader.getLocation().getLineNumber(), Map.copyOf(prefixes));
+      for (int i = 0; i < reader.getAttributeCount(); i++) {
+        node.attributes.put(reader.getAttributeName(i), reader.getAttributeValue(i));
+      }
+      while (next() != XMLStreamConstants.END_ELEMENT) {
+        if (reader.isStartElement()) {
+          node.children.add(element(prefixes));
+        } else if (reader.isCharacters()) {
+          node.text.append(reader.getText());
+        }
+      }
+      return node;
+    }
+  }
+
+  /** A document that cannot be read. */
+  public static final class UnreadableException extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    private final int line;
+
+    UnreadableException(String what, int line) {
+      super(what);
+      this.line = line;
+    }
+
+    /** Where, counted from 1; 0 when unknown. */
+    public int line() {
+      return line;
+    }
+  }
+
+  /** Its name. */
+  public QName name() {
+    return name;
+  }
+
+  /** Where it begins, counted from 1. */
+  public int line() {
+    return line;
+  }
+
+  /** Its attributes, in the order written. */
+  public Map<QName, String> attributes() {
+    return attributes;
+  }
+
+  /** The value of an attribute without namespace, or null. */
+  public @Nullable String attribute(String local) {
+    return attributes.get(new QName(local));
+  }
+
+  /** The value of an attribute without namespace; empty when it is not there. */
+  public String attributeOr(String local, String otherwise) {
+    String value = attribute(local);
+    return value == null ? otherwise : value;
+  }
+
+  /** Its child elements, in order. */
+  public List<XmlNode> children() {
+    return children;
+  }
+
+  /** Its child elements of that name. */
+  public List<XmlNode> children(String namespace, String local) {
+    QName wanted = new QName(namespace, local);
+    return children.stream().filter(child -> child.name.equals(wanted)).toList();
+  }
+
+  /** Its first child element of that name, or null. */
+  public @Nullable XmlNode child(String namespace, String local) {
+    List<XmlNode> found = children(namespace, local);
+    return found.isEmpty() ? null : found.get(0);
+  }
+
+  /** Its own text, that of its children left out. */
+  public String text() {
+    return text.toString();
+  }
+
+  /** The name that a prefixed text stands for here; without namespace when it is not declared. */
+  public QName resolve(String prefixed) {
+    int colon = prefixed.indexOf(':');
+    String prefix = colon < 0 ? "" : prefixed.substring(0, colon);
+    return new QName(prefixes.getOrDefault(prefix, ""), prefixed.substring(colon + 1));
+  }
+}
