@@ -146,7 +146,7 @@ class CommandLineTest {
         .isEqualTo(
             new Tool(
                 0,
-                "Wrote berths.wsdl: service BerthDeskService, 5 operations, address "
+                "Wrote berths.wsdl: service BerthDeskService, 13 operations, address "
                     + address
                     + "\n",
                 ""));

@@ -70,12 +70,20 @@ public final class SoapHost {
     Endpoint endpoint = Endpoint.of(reading, service);
     for (int i = 0; i < services.size(); i++) {
       if (services.get(i).path().equals(path)) {
-        services.set(i, new Hosted(path, services.get(i).endpoint().and(endpoint)));
+        services.set(i, joined(services.get(i), endpoint));
         return this;
       }
     }
     services.add(new Hosted(path, endpoint));
     return this;
+  }
+
+  private static Hosted joined(Hosted hosted, Endpoint more) {
+    try {
+      return new Hosted(hosted.path(), hosted.endpoint().and(more));
+    } catch (IllegalArgumentException alike) {
+      throw new IllegalArgumentException("at " + hosted.path() + ", " + alike.getMessage(), alike);
+    }
   }
 
   /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} is every address. */

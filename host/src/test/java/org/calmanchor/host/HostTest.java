@@ -24,7 +24,11 @@ class HostTest {
 
   @BeforeAll
   static void start() {
-    host = SoapHost.onPort(0).serve("/light", new Lighthouse()).start();
+    host =
+        SoapHost.onPort(0)
+            .serve("/light", new Lighthouse())
+            .serve("/light", new NewLighthouse())
+            .start();
   }
 
   @AfterAll
@@ -54,6 +58,28 @@ class HostTest {
   }
 
   @Test
+  void tellsServicesAtOnePathApartByTheirMessages() throws Exception {
+    String flash = "<flash xmlns='urn:lanternquay:light:2'><times>2</times></flash>";
+    String type = "Content-Type: text/xml";
+    Reply answer = Reply.to(host, "POST /light", ENVELOPE.formatted(flash), type);
+    assertThat(answer.body()).contains("<ns1:degrees>180</ns1:degrees>");
+  }
+
+  @Test
+  void answersOneWayMessagesAtOnceAndRefusesThemByStatus() throws Exception {
+    String warn = "<warn xmlns='urn:lanternquay:light:2'>%s</warn>";
+    String type = "Content-Type: text/xml";
+    String fine = ENVELOPE.formatted(warn.formatted("<text>fog</text>"));
+    Reply accepted = Reply.to(host, "POST /light", fine, type);
+    assertThat(accepted.status()).isEqualTo(202);
+    assertThat(accepted.body()).isEmpty();
+    Reply refused = Reply.to(host, "POST /light", ENVELOPE.formatted(warn.formatted("")), type);
+    assertThat(refused.status()).isEqualTo(400);
+    assertThat(refused.header("incident-id")).matches("[A-Z2-9]{4}-[A-Z2-9]{4}");
+    assertThat(refused.body()).isEmpty();
+  }
+
+  @Test
   void sendsLargeAnswersInPieces() throws Exception {
     Reply answer = soap(host, "<many><count>300000</count></many>");
     assertThat(answer.body()).hasSizeGreaterThan(300_000).endsWith("</soap:Envelope>");
@@ -68,6 +94,13 @@ class HostTest {
         "/light|200|text/html|<h2>blink</h2>",
         "/light?wsdl|200|text/xml|location=\"http://localhost:",
         "/light?WSDL|200|text/xml|</wsdl:definitions>",
+        "/light?wsdl=newlighthouseService|200|text/xml|targetNamespace=\"urn:lanternquay:light:2\"",
+        "/light?wsdl=Nobody|404|text/plain|The WSDL is at http://localhost:",
+        "/light?service=NewLighthouseService|200|text/html|<h2>flash</h2>",
+        "/light?wsdl&xsd|200|text/xml|?xsd=1&amp;service=LighthouseService",
+        "/light?xsd=1|200|text/xml|<xsd:element name=\"blink\">",
+        "/light?xsd=2&service=NewLighthouseService|200|text/xml|<xsd:complexType name=\"Beam\">",
+        "/light?xsd=9|404|text/plain|there are ?xsd=1 to ?xsd=1.",
         "/light?other|404|text/plain|The WSDL is at http://localhost:",
         "/nowhere|404|text/html|Nothing is at /nowhere",
         "/calm-anchor/page.css|200|text/css|--paper",
@@ -238,7 +271,7 @@ class HostTest {
     assertThatIllegalArgumentException()
         .isThrownBy(
             () -> SoapHost.onPort(0).serve("/a", new Lighthouse()).serve("/a", new Lighthouse()))
-        .withMessage("there is a service at /a already");
+        .withMessageStartingWith("at /a, operation blink of two services has the same request");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SoapHost.onPort(0).bind("203.0.113.7").start())
         .withMessage("203.0.113.7 is no address of this machine.");

@@ -1,13 +1,21 @@
 package org.calmanchor.examples.harbor;
 
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.annotations.Element;
+import org.calmanchor.annotations.Header;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.annotations.Shape;
 
 /** The desk at which skippers ask for berths. */
 @PortType(
@@ -15,10 +23,13 @@ import org.calmanchor.annotations.PortType;
     doc = "Find, quote and reserve berths at Lantern Quay")
 public class BerthDesk {
   private final BerthStore store;
+  private final StayStore stays;
+  private final Map<String, Position> positions = new ConcurrentHashMap<>();
 
   /** A desk over the berths of {@code store}. */
   public BerthDesk(BerthStore store) {
     this.store = store;
+    this.stays = store.stays();
   }
 
   /** Berths free for the whole stay. */
@@ -81,7 +92,88 @@ public class BerthDesk {
   /** Gives a reserved berth back. */
   @Operation(doc = "Give a reserved berth back; false when there is no such reservation")
   public boolean cancel(@Element(doc = "the confirmation's number") long number) {
-    return store.cancel(number);
+    return stays.cancel(number);
+  }
+
+  /** A reservation as it is kept; nothing when there is none. */
+  @Operation(doc = "A reservation as it is kept; nothing when there is none")
+  public Optional<Stay> readStay(long number) {
+    return stays.stay(number);
+  }
+
+  /** Reservations by number, some at a time, with what a list needs of them. */
+  @Operation(doc = "Reservations by number, some at a time")
+  public Page<
+          @Shape(
+              name = "StayLine",
+              only = {"number", "berth", "arrival"})
+          Stay>
+      listStays(@Min(1) @Element(doc = "counted from 1") int page, @Min(1) @Max(100) int size) {
+    List<Stay> found = stays.stays((page - 1) * size, size + 1);
+    boolean isLast = found.size() <= size;
+    return new Page<>(isLast ? found : found.subList(0, size), page, isLast);
+  }
+
+  /** Moves a stay to another berth or other days. */
+  @Operation(doc = "Move a stay to another berth or other days; only its skipper may")
+  public Stay amendStay(
+      long number,
+      @Shape(
+              name = "StayChange",
+              only = {"berth", "arrival", "departure"})
+          Stay change,
+      @Header(doc = "shown at the desk") HarborPass pass)
+      throws BerthTaken, StayNotPossible {
+    Stay kept = found(number);
+    if (!kept.skipper().equals(Optional.of(pass.holder()))) {
+      throw new NotYourStay(number);
+    }
+    checkNights((int) ChronoUnit.DAYS.between(change.arrival(), change.departure()));
+    if (store.berth(change.berth()).isEmpty()) {
+      throw new StayNotPossible("There is no berth " + change.berth() + ".");
+    }
+    stays.move(number, change);
+    return found(number);
+  }
+
+  private Stay found(long number) throws StayNotPossible {
+    return stays
+        .stay(number)
+        .orElseThrow(() -> new StayNotPossible("There is no reservation " + number + "."));
+  }
+
+  /** Keeps the survey document of a boat with its reservation. */
+  @Operation(doc = "Keep the boat's survey document with its reservation")
+  public void attachSurvey(
+      long number, @Size(min = 1, max = 1_000_000) @Element(doc = "a PDF, say") byte[] survey)
+      throws StayNotPossible {
+    if (!stays.attach(number, survey)) {
+      throw new StayNotPossible("There is no reservation " + number + ".");
+    }
+  }
+
+  /** The survey document kept with a reservation; nothing when there is none. */
+  @Operation(doc = "The survey document kept with a reservation; nothing when there is none")
+  public Optional<byte[]> readSurvey(long number) {
+    return stays.survey(number);
+  }
+
+  /** The lowest rate a night at each pier. */
+  @Operation(doc = "The lowest rate a night at each pier, EUR")
+  public Map<Pier, BigDecimal> lowestRates() {
+    return stays.lowestRates();
+  }
+
+  /** Tells the harbor where a boat is; nobody waits for an answer. */
+  @Operation(oneWay = true, doc = "Tell the harbor where a boat is; there is no answer")
+  public void reportPosition(Position position) {
+    positions.put(position.boat(), position);
+  }
+
+  /** Where a boat was last; nothing when it never said. */
+  @Operation(doc = "Where a boat was last; nothing when it never said")
+  public Optional<Position> lastPosition(String boat) {
+    return Optional.ofNullable(positions.get(boat));
   }
 
   private static void checkNights(int nights) throws StayNotPossible {

@@ -1,9 +1,5 @@
 package org.calmanchor.examples.harbor;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.Date;
 import java.sql.PreparedStatement;
@@ -14,8 +10,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
-import org.h2.jdbcx.JdbcConnectionPool;
 import org.jspecify.annotations.Nullable;
 
 /** Berths and reservations in an embedded SQL database. Safe for any number of threads. */
@@ -24,34 +18,20 @@ public final class BerthStore implements AutoCloseable {
       "select code, pier, kind, max_length, max_draught, nightly_rate, shore_power, surveyed, note"
           + " from berth ";
 
-  private final JdbcConnectionPool pool;
+  private final Database database;
 
-  private BerthStore(JdbcConnectionPool pool) {
-    this.pool = pool;
+  private BerthStore(Database database) {
+    this.database = database;
   }
 
   /** A store in memory with the berths of Lantern Quay. */
   public static BerthStore seeded() {
-    String url = "jdbc:h2:mem:" + UUID.randomUUID() + ";DB_CLOSE_DELAY=-1";
-    BerthStore store = new BerthStore(JdbcConnectionPool.create(url, "harbor", ""));
-    store.run(
-        connection -> {
-          try (Statement statement = connection.createStatement()) {
-            return statement.execute(script());
-          }
-        });
-    return store;
+    return new BerthStore(Database.seeded());
   }
 
-  private static String script() {
-    try (InputStream in = BerthStore.class.getResourceAsStream("seed.sql")) {
-      if (in == null) {
-        throw new IllegalStateException("the example lacks its file seed.sql");
-      }
-      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
-    } catch (IOException unreadable) {
-      throw new UncheckedIOException(unreadable);
-    }
+  /** The stays at these berths. */
+  StayStore stays() {
+    return new StayStore(database);
   }
 
   List<Berth> berths() {
@@ -77,29 +57,24 @@ public final class BerthStore implements AutoCloseable {
   /** Writes a reservation down, unless the berth is taken for some of its nights. */
   long reserve(Reservation wish, LocalDate departure) throws BerthTaken {
     Object outcome =
-        run(
+        database.transact(
             connection -> {
-              connection.setAutoCommit(false);
-              try {
-                lock(connection, wish.berth());
-                LocalDate freeFrom = freeFrom(connection, wish, departure);
-                Object done = freeFrom == null ? insert(connection, wish, departure) : freeFrom;
-                connection.commit();
-                return done;
-              } finally {
-                connection.rollback();
-                connection.setAutoCommit(true);
-              }
+              lock(connection, wish.berth());
+              LocalDate freeFrom = freeFrom(connection, wish.berth(), wish.arrival(), departure, 0);
+              return freeFrom == null ? insert(connection, wish, departure) : freeFrom;
             });
     if (outcome instanceof LocalDate freeFrom) {
-      throw new BerthTaken(
-          wish.berth() + " is taken; it is free from " + freeFrom + ".", wish.berth(), freeFrom);
+      throw taken(wish.berth(), freeFrom);
     }
     return (Long) outcome;
   }
 
+  static BerthTaken taken(String berth, LocalDate freeFrom) {
+    return new BerthTaken(berth + " is taken; it is free from " + freeFrom + ".", berth, freeFrom);
+  }
+
   /** Two wishes for one berth wait for each other here. */
-  private static void lock(Connection connection, String berth) throws SQLException {
+  static void lock(Connection connection, String berth) throws SQLException {
     try (PreparedStatement statement =
         connection.prepareStatement("select code from berth where code = ? for update")) {
       statement.setString(1, berth);
@@ -107,15 +82,18 @@ public final class BerthStore implements AutoCloseable {
     }
   }
 
-  private static @Nullable LocalDate freeFrom(
-      Connection connection, Reservation wish, LocalDate departure) throws SQLException {
+  /** The day from which a berth is free, or null when it is free for the whole stay. */
+  static @Nullable LocalDate freeFrom(
+      Connection connection, String berth, LocalDate arrival, LocalDate departure, long besides)
+      throws SQLException {
     try (PreparedStatement statement =
         connection.prepareStatement(
             "select max(departure) from reservation where berth = ? and arrival < ? and departure"
-                + " > ?")) {
-      statement.setString(1, wish.berth());
+                + " > ? and number <> ?")) {
+      statement.setString(1, berth);
       statement.setDate(2, Date.valueOf(departure));
-      statement.setDate(3, Date.valueOf(wish.arrival()));
+      statement.setDate(3, Date.valueOf(arrival));
+      statement.setLong(4, besides);
       try (ResultSet row = statement.executeQuery()) {
         row.next();
         Date last = row.getDate(1);
@@ -146,24 +124,13 @@ public final class BerthStore implements AutoCloseable {
     }
   }
 
-  boolean cancel(long number) {
-    return run(
-        connection -> {
-          try (PreparedStatement statement =
-              connection.prepareStatement("delete from reservation where number = ?")) {
-            statement.setLong(1, number);
-            return statement.executeUpdate() > 0;
-          }
-        });
-  }
-
   @FunctionalInterface
   private interface Filled {
     void fill(PreparedStatement statement) throws SQLException;
   }
 
   private List<Berth> query(String sql, Filled filled) {
-    return run(
+    return database.run(
         connection -> {
           try (PreparedStatement statement = connection.prepareStatement(sql)) {
             filled.fill(statement);
@@ -190,21 +157,8 @@ public final class BerthStore implements AutoCloseable {
         Optional.ofNullable(row.getString("note")));
   }
 
-  @FunctionalInterface
-  private interface Work<T> {
-    T on(Connection connection) throws SQLException;
-  }
-
-  private <T> T run(Work<T> work) {
-    try (Connection connection = pool.getConnection()) {
-      return work.on(connection);
-    } catch (SQLException failed) {
-      throw new IllegalStateException("the database failed", failed);
-    }
-  }
-
   @Override
   public void close() {
-    pool.dispose();
+    database.close();
   }
 }

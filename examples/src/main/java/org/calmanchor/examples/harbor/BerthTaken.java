@@ -5,7 +5,7 @@ import org.calmanchor.annotations.Fault;
 
 /** Somebody else has the berth for some of the nights. */
 @Fault(code = Fault.Code.SENDER, doc = "Somebody else has the berth for some of the nights")
-public class BerthTaken extends Exception {
+public class BerthTaken extends StayNotPossible {
   private static final long serialVersionUID = 1L;
 
   private final String berth;

@@ -5,7 +5,7 @@ import org.calmanchor.annotations.Fault;
 
 /** The boat is too long or too deep. */
 @Fault(code = Fault.Code.SENDER, doc = "The boat is too long or too deep")
-public class BoatDoesNotFit extends Exception {
+public class BoatDoesNotFit extends StayNotPossible {
   private static final long serialVersionUID = 1L;
 
   private final Limits limits;

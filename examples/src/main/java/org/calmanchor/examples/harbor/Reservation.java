@@ -1,5 +1,6 @@
 package org.calmanchor.examples.harbor;
 
+import jakarta.validation.constraints.Min;
 import java.time.LocalDate;
 import java.util.Optional;
 import org.calmanchor.annotations.Element;
@@ -8,7 +9,7 @@ import org.calmanchor.annotations.Element;
 public record Reservation(
     @Element(doc = "such as H-07") String berth,
     LocalDate arrival,
-    int nights,
+    @Min(1) int nights,
     Boat boat,
     Skipper skipper,
     Optional<String> remark) {}

@@ -1,10 +1,12 @@
 package org.calmanchor.examples.harbor;
 
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.calmanchor.annotations.Element;
 
 /** Who sails a boat. */
 public record Skipper(
-    String name,
-    String phone,
+    @NotBlank @Size(max = 60) String name,
+    @Size(max = 30) String phone,
     @Element(name = "notify", doc = "mail addresses to tell") List<String> notifyAddresses) {}

@@ -17,7 +17,8 @@ create table reservation (
   boat varchar(60) not null,
   skipper varchar(60) not null,
   phone varchar(30) not null,
-  remark varchar(200)
+  remark varchar(200),
+  survey blob
 );
 insert into berth values
   ('H-01', 'HERON', 'FINGER', 8.00, 1.40, 24.00, true, '2026-04-02', null),

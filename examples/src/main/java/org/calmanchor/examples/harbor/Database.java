@@ -1,0 +1,79 @@
+package org.calmanchor.examples.harbor;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.UUID;
+import org.h2.jdbcx.JdbcConnectionPool;
+
+/** An embedded SQL database with the tables of the harbor. Safe for any number of threads. */
+final class Database implements AutoCloseable {
+  private final JdbcConnectionPool pool;
+
+  private Database(JdbcConnectionPool pool) {
+    this.pool = pool;
+  }
+
+  /** A database in memory with the data of Lantern Quay. */
+  static Database seeded() {
+    String url = "jdbc:h2:mem:" + UUID.randomUUID() + ";DB_CLOSE_DELAY=-1";
+    Database database = new Database(JdbcConnectionPool.create(url, "harbor", ""));
+    database.run(
+        connection -> {
+          try (Statement statement = connection.createStatement()) {
+            return statement.execute(script());
+          }
+        });
+    return database;
+  }
+
+  private static String script() {
+    try (InputStream in = Database.class.getResourceAsStream("seed.sql")) {
+      if (in == null) {
+        throw new IllegalStateException("the example lacks its file seed.sql");
+      }
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
+  }
+
+  /** Something to do with a connection. */
+  @FunctionalInterface
+  interface Work<T> {
+    T on(Connection connection) throws SQLException;
+  }
+
+  <T> T run(Work<T> work) {
+    try (Connection connection = pool.getConnection()) {
+      return work.on(connection);
+    } catch (SQLException failed) {
+      throw new IllegalStateException("the database failed", failed);
+    }
+  }
+
+  /** Does something that is either done as a whole or not at all. */
+  <T> T transact(Work<T> work) {
+    return run(
+        connection -> {
+          connection.setAutoCommit(false);
+          try {
+            T done = work.on(connection);
+            connection.commit();
+            return done;
+          } finally {
+            connection.rollback();
+            connection.setAutoCommit(true);
+          }
+        });
+  }
+
+  @Override
+  public void close() {
+    pool.dispose();
+  }
+}
