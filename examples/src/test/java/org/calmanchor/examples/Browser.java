@@ -13,6 +13,7 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.Select;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A real Chromium without a window. */
@@ -105,6 +106,11 @@ public final class Browser implements AutoCloseable {
             + "arguments[0].dispatchEvent(new Event('input', {bubbles: true}))",
         field,
         value);
+  }
+
+  /** Chooses an option by its text. */
+  public void choose(String css, String option) {
+    new Select(visible(css)).selectByVisibleText(option);
   }
 
   /** What a script gives back. */

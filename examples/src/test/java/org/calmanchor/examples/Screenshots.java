@@ -51,6 +51,20 @@ public final class Screenshots {
       browser.resize(1280, 1400);
       browser.run("scrollTo(0, 0)");
       browser.picture(shots.resolve("page-fault.png"));
+
+      browser.open(host.address("/berths#amendStay"));
+      browser.textOf("[data-request-envelope]", "amendStay");
+      browser.fill(form + "[data-key=holder] > .values > *", "Odo Marrow");
+      browser.fill(form + "[data-key=number] > .values > *", "1001");
+      browser.fill(form + "[data-key=berth] > .values > *", "K-03");
+      browser.fill(form + "[data-key=departure] > .values > *", "2027-06-14");
+      browser.textOf("[data-request-envelope]", "K-03");
+      browser.textOf("[data-request-envelope]", "Odo Marrow");
+      browser.click("section:not([hidden]) button.send");
+      browser.textOf("[data-outcome]", "K-03");
+      browser.resize(1280, 1250);
+      browser.run("scrollTo(0, 0)");
+      browser.picture(shots.resolve("page-header.png"));
     }
   }
 }

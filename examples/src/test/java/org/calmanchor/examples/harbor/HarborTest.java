@@ -37,6 +37,10 @@ class HarborTest {
   }
 
   private HttpRequest request(String body, String version) {
+    return request("", body, version);
+  }
+
+  private HttpRequest request(String block, String body, String version) {
     boolean is11 = version.equals("1.1");
     String namespace =
         is11
@@ -45,7 +49,9 @@ class HarborTest {
     String envelope =
         "<?xml version=\"1.0\"?>\n<s:Envelope xmlns:s=\""
             + namespace
-            + "\"\n  xmlns:b=\"urn:lanternquay:berths\">\n  <s:Body>"
+            + "\"\n  xmlns:b=\"urn:lanternquay:berths\">\n"
+            + (block.isEmpty() ? "" : "  <s:Header>" + block + "</s:Header>\n")
+            + "  <s:Body>"
             + body
             + "</s:Body>\n</s:Envelope>\n";
     return HttpRequest.newBuilder(host.address("/berths"))
@@ -158,6 +164,40 @@ class HarborTest {
   })
   void refusesWhatCannotBe(String berth, String draught, String reason) throws Exception {
     assertThat(call(reservation(berth, "2027-09-01", draught), "1.1").body()).contains(reason);
+  }
+
+  private static final String CHANGE =
+      "<b:amendStay><b:number>1001</b:number><b:change><b:berth>K-03</b:berth><b:arrival>"
+          + "2027-07-02</b:arrival><b:departure>%s</b:departure></b:change></b:amendStay>";
+
+  private HttpResponse<String> amended(String holder, String departure) throws Exception {
+    String block = "<b:pass><b:holder>" + holder + "</b:holder></b:pass>";
+    return client.send(request(block, CHANGE.formatted(departure), "1.1"), BodyHandlers.ofString());
+  }
+
+  @Test
+  void letsTheSkipperAloneMoveAStay() throws Exception {
+    assertThat(amended("Odo Marrow", "2027-07-05").body())
+        .contains("<tns:result number=\"1001\"><tns:berth>K-03</tns:berth>");
+    // The exception is a subclass of the fault that is declared.
+    assertThat(amended("Ilse Fennimore", "2027-07-05").body())
+        .contains("not the pass holder's", "<tns:StayNotPossible/>");
+    assertThat(amended("Odo Marrow", "2027-07-02").body())
+        .contains("A stay has at least one night, not 0.");
+  }
+
+  @Test
+  void keepsASurveyAsItWas() throws Exception {
+    String survey = "JVBERi0xLjcKJcOkw7zDtsOf";
+    String attach =
+        "<b:attachSurvey><b:number>1001</b:number><b:survey>%s</b:survey></b:attachSurvey>";
+    assertThat(call(attach.formatted(survey), "1.1").body())
+        .contains("<tns:attachSurveyResponse/>");
+    assertThat(call("<b:readSurvey><b:number>1001</b:number></b:readSurvey>", "1.2").body())
+        .contains("<tns:result>" + survey + "</tns:result>");
+    assertThat(call("<b:readSurvey><b:number>1002</b:number></b:readSurvey>", "1.2").body())
+        .doesNotContain("tns:result");
+    assertThat(call(attach.formatted(""), "1.1").body()).contains("expected 1 to 1000000 bytes");
   }
 
   @Test

@@ -127,6 +127,53 @@ class TestPageTest {
   }
 
   @Test
+  void sendsHeadersAndChoosesAmongTypes() {
+    open("amendStay");
+    browser.fill(field("holder"), "Ilse Fennimore");
+    browser.fill(field("number"), "1002");
+    browser.fill(field("change") + " .field[data-key=berth] > .values > *", "S-01");
+    browser.fill(field("change") + " .field[data-key=departure] > .values > *", "2027-06-12");
+    browser.textOf("[data-request-envelope]", "2027-06-12");
+    send();
+    assertThat(browser.textOf("[data-outcome]", "departure")).contains("departure date 2027-06-12");
+    browser.fill(field("holder"), " ");
+    send();
+    // A fault about a header block has no detail that could point at a field.
+    assertThat(browser.textOf("[data-outcome]", "Header/"))
+        .contains("Header/pass/holder is \"\"; expected a text that is not blank.");
+
+    open("reserve");
+    browser.choose("section:not([hidden]) [data-kind]", "SailingBoat");
+    assertThat(browser.textOf("[data-request-envelope]", "airDraught"))
+        .contains("xsi:type=\"tns:SailingBoat\"");
+    browser.fill(field("reservation", "boat") + " .field[data-key=airDraught] > .values > *", "0");
+    send();
+    assertThat(browser.textOf(".field.wrong[data-key=airDraught] > .mistake", "expected"))
+        .isEqualTo("expected more than 0");
+  }
+
+  @Test
+  void saysThatAOneWayMessageArrived() {
+    open("reportPosition");
+    send();
+    assertThat(browser.textOf("[data-outcome]", "Arrived")).contains("answers with nothing");
+    open("lastPosition");
+    browser.fill(field("boat"), "boat");
+    send();
+    assertThat(browser.textOf("[data-outcome]", "at")).contains("at dateTime 2027-06-11T14:30:00Z");
+  }
+
+  @Test
+  void showsAMapAndAPageOfAShape() {
+    open("lowestRates");
+    send();
+    assertThat(browser.textOf("[data-outcome]", "HERON")).contains("SANDPIPER", "12.00");
+    open("listStays");
+    send();
+    assertThat(browser.textOf("[data-outcome]", "isLast")).contains("H-07", "1001");
+  }
+
+  @Test
   void marksTheFieldThatTheServerRefused() {
     open("reserve");
     browser.fill(field("reservation", "boat") + " .field[data-key=draught] > .values > *", "deep");

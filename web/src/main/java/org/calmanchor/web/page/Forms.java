@@ -98,7 +98,7 @@ final class Forms {
     return new FieldView(
         key,
         name,
-        names.shown(type),
+        names.described(type),
         kind(type, choices),
         required,
         false,

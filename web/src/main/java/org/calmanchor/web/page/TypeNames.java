@@ -24,6 +24,31 @@ final class TypeNames {
     return isNarrowed ? builtIn(type) : nameOf(type);
   }
 
+  /** The name and what its facets ask for, as in "int, at least 1". */
+  String described(TypeUse type) {
+    StringBuilder words = new StringBuilder(shown(type));
+    TypeUse at = type;
+    while (contract.definition(at) instanceof SimpleType simple
+        && simple.variety() instanceof SimpleType.Restriction restriction) {
+      for (Facet facet : restriction.facets()) {
+        String unit = builtIn(type).endsWith("Binary") ? " bytes" : " characters";
+        words.append(
+            switch (facet.kind()) {
+              case MIN_INCLUSIVE -> ", at least " + facet.value();
+              case MAX_INCLUSIVE -> ", at most " + facet.value();
+              case MIN_EXCLUSIVE -> ", more than " + facet.value();
+              case MAX_EXCLUSIVE -> ", less than " + facet.value();
+              case MIN_LENGTH -> ", at least " + facet.value() + unit;
+              case MAX_LENGTH -> ", at most " + facet.value() + unit;
+              case TOTAL_DIGITS -> ", at most " + facet.value() + " digits";
+              default -> "";
+            });
+      }
+      at = restriction.base();
+    }
+    return words.toString();
+  }
+
   /** The name of the built-in type that a simple type goes back to. */
   String builtIn(TypeUse type) {
     return contract.builtIn(type).getLocalPart();
