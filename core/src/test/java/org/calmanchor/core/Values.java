@@ -24,6 +24,7 @@ import javax.xml.namespace.QName;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Combinators;
+import org.calmanchor.annotations.Binary;
 import org.calmanchor.core.lexical.TypeMapping;
 
 /** Random values of every row of the type table. */
@@ -110,6 +111,9 @@ public final class Values {
     }
     if (row.javaType() == ZonedDateTime.class) {
       return ZONED.map(OffsetDateTime::toZonedDateTime);
+    }
+    if (row.javaType() == Binary.class) {
+      return Arbitraries.bytes().array(byte[].class).ofMaxSize(20).map(Binary::of);
     }
     if (row.javaType() == OffsetDateTime.class) {
       return ZONED;

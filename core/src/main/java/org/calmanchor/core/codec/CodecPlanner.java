@@ -112,6 +112,10 @@ public final class CodecPlanner<T> {
       Lexical<Object> lexical = end.lexical(type, held);
       return isQualified(type) ? new Qualified(lexical) : new SimpleElement(nameOf(type), lexical);
     }
+    if (contract.holdsAny(complex)) {
+      return new AnyElement(
+          new AttributeCodec(complex.name(), new AttributeSlot[0], end.isLenient()), end.any());
+    }
     End.Structure<T> structure = end.structure(complex, held);
     Composite composite = structure.composite();
     List<AttributeSlot> slots = new ArrayList<>();

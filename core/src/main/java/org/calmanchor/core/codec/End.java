@@ -25,6 +25,9 @@ public interface End<T> {
   /** Text and value of a simple type. */
   Lexical<Object> lexical(TypeUse type, T held);
 
+  /** How one element of any name is held. */
+  AnyHolder any();
+
   /** How {@code type} is held. */
   Structure<T> structure(ComplexType type, T held);
 

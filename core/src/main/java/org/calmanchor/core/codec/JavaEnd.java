@@ -17,6 +17,7 @@ import org.calmanchor.core.read.Members.StructureMember;
 import org.calmanchor.core.read.Reflection;
 import org.calmanchor.core.read.Use;
 import org.jspecify.annotations.Nullable;
+import org.w3c.dom.Element;
 
 /** The end of Java values: records, classes, enums, the types of the table, what is around them. */
 public final class JavaEnd implements End<JavaEnd.Java> {
@@ -72,6 +73,26 @@ public final class JavaEnd implements End<JavaEnd.Java> {
     return lexical.checked(
         value -> constraints.forEach(constraint -> constraint.check(value)),
         value -> published.forEach(constraint -> constraint.check(value)));
+  }
+
+  @Override
+  public AnyHolder any() {
+    return Tree.ELEMENT;
+  }
+
+  /** A tree is held as itself. */
+  private enum Tree implements AnyHolder {
+    ELEMENT;
+
+    @Override
+    public Object hold(Element element) {
+      return element;
+    }
+
+    @Override
+    public Element element(Object held) {
+      return (Element) held;
+    }
   }
 
   @Override

@@ -1,5 +1,6 @@
 package org.calmanchor.core.codec;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
@@ -16,6 +17,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.read.Members.Place;
 import org.jspecify.annotations.Nullable;
+import org.w3c.dom.Element;
 
 /**
  * The end of plain trees: structures are maps by member name, repeated elements lists, simple
@@ -69,6 +71,30 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
     boolean isTaken =
         type.attributes().stream().anyMatch(a -> a.name().getLocalPart().equals(TEXT_KEY));
     return isTaken ? "#" + TEXT_KEY : TEXT_KEY;
+  }
+
+  @Override
+  public AnyHolder any() {
+    return Markup.TEXT;
+  }
+
+  /** An element that the contract leaves open is held as its markup. */
+  private enum Markup implements AnyHolder {
+    TEXT;
+
+    private static final XmlIn.Factory INPUTS = new XmlIn.Factory(1 << 20, 100, 100, 1 << 20);
+
+    @Override
+    public Object hold(Element element) {
+      XmlOut out = XmlOut.held(false);
+      DomWriter.write(out, element);
+      return new String(out.bytes(), StandardCharsets.UTF_8);
+    }
+
+    @Override
+    public Element element(Object held) {
+      return DomReader.parse(INPUTS, TreeEnd.print(held));
+    }
   }
 
   @Override

@@ -3,6 +3,7 @@ package org.calmanchor.core.codec;
 import com.ctc.wstx.api.WstxInputProperties;
 import com.ctc.wstx.stax.WstxInputFactory;
 import java.io.InputStream;
+import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import javax.xml.namespace.NamespaceContext;
 import javax.xml.namespace.QName;
@@ -208,6 +209,40 @@ public final class XmlIn implements AutoCloseable {
   /** Whether the current element has that name. */
   public boolean isAt(String namespace, String localName) {
     return localName().equals(localName) && namespace().equals(namespace);
+  }
+
+  /** The current element's name with the prefix that it was written with. */
+  String prefixedName() {
+    return prefixed(reader.getPrefix(), localName());
+  }
+
+  /** An attribute's name with the prefix that it was written with. */
+  String prefixedAttribute(int index) {
+    return prefixed(reader.getAttributePrefix(index), attributeName(index));
+  }
+
+  private static String prefixed(@Nullable String prefix, String name) {
+    return prefix == null || prefix.isEmpty() ? name : prefix + ":" + name;
+  }
+
+  /**
+   * Goes through the content of the current element to its end.
+   *
+   * @param text takes each piece of text
+   * @param element is called at the start of each element, and must move to its end
+   */
+  void children(Consumer<String> text, Runnable element) {
+    while (true) {
+      switch (next()) {
+        case XMLStreamConstants.START_ELEMENT -> element.run();
+        case XMLStreamConstants.END_ELEMENT -> {
+          return;
+        }
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE ->
+            text.accept(reader.getText());
+        default -> refuseForbidden();
+      }
+    }
   }
 
   int attributeCount() {

@@ -3,6 +3,7 @@ package org.calmanchor.core.lexical;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.HexFormat;
+import org.calmanchor.annotations.Binary;
 
 /** The lexical forms of bytes (XML Schema 1.0 part 2, sections 3.2.15 and 3.2.16). */
 final class BinaryLexicals {
@@ -19,6 +20,13 @@ final class BinaryLexicals {
           WhiteSpace.COLLAPSE,
           BinaryLexicals::parseHex,
           bytes -> HexFormat.of().withUpperCase().formatHex(bytes));
+
+  static final Lexical<Binary> BASE64_STREAM =
+      new Lexical<>(
+          BASE64.form(),
+          WhiteSpace.COLLAPSE,
+          text -> Binary.of(BASE64.parse(text)),
+          binary -> BASE64.print(binary.bytes()));
 
   private BinaryLexicals() {}
 

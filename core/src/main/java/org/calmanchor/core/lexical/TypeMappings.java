@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
+import org.calmanchor.annotations.Binary;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -141,7 +142,8 @@ public final class TypeMappings {
               Lexicals.CURRENCY),
           TypeMapping.of(QName.class, "QName", Lexicals.QNAME),
           TypeMapping.of(byte[].class, "base64Binary", BinaryLexicals.BASE64),
-          TypeMapping.of(byte[].class, "hexBinary", BinaryLexicals.HEX));
+          TypeMapping.of(byte[].class, "hexBinary", BinaryLexicals.HEX),
+          TypeMapping.of(Binary.class, "base64Binary", BinaryLexicals.BASE64_STREAM));
 
   private static final Map<String, List<TypeMapping<?>>> BY_JAVA_NAME =
       TABLE.stream()

@@ -88,6 +88,15 @@ public final class Contract {
     return use instanceof TypeUse.Named named ? type(named.name()) : (TypeDefinition) use;
   }
 
+  /** Whether a type is around one element of any name (a wildcard), which nothing is known of. */
+  public boolean holdsAny(TypeUse use) {
+    return definition(use) instanceof ComplexType complex
+        && complex.content() instanceof ComplexType.Elements content
+        && content.base() == null
+        && content.group().particles().size() == 1
+        && content.group().particles().get(0).term() instanceof Term.Any;
+  }
+
   /** The built-in simple type that a simple type is made from by restriction; empty for none. */
   public QName builtIn(TypeUse use) {
     if (definition(use) instanceof SimpleType simple) {

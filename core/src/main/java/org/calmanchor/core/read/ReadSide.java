@@ -61,6 +61,9 @@ final class ReadSide {
       }
       for (Particle particle : content.group().particles()) {
         ElementDeclaration element = parts.declaration(particle.term());
+        if (element == null) {
+          continue;
+        }
         String place = element.origin().place();
         check(element.type(), path.isEmpty() ? place : path + " -> " + place);
       }

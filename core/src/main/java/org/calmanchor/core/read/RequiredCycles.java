@@ -48,8 +48,10 @@ final class RequiredCycles {
             : List.of();
     for (Particle particle : particles) {
       ElementDeclaration element = parts.declaration(particle.term());
-      boolean required = particle.min() > 0 && !element.nillable();
-      if (required && element.type() instanceof TypeUse.Named next) {
+      if (element != null
+          && particle.min() > 0
+          && !element.nillable()
+          && element.type() instanceof TypeUse.Named next) {
         require(next.name(), element.origin().place());
       }
     }

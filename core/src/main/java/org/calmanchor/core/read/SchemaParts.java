@@ -107,8 +107,11 @@ final class SchemaParts {
     return extensions.getOrDefault(base, List.of());
   }
 
-  /** The element that a term of a sequence stands for. */
-  ElementDeclaration declaration(Term term) {
+  /** The element that a term of a sequence stands for; null for a wildcard. */
+  @Nullable ElementDeclaration declaration(Term term) {
+    if (term instanceof Term.Any) {
+      return null;
+    }
     if (term instanceof Term.ElementReference reference) {
       Global global = elements.get(reference.name());
       if (global != null) {

@@ -9,10 +9,13 @@ import org.calmanchor.annotations.Lexical;
 import org.calmanchor.annotations.Shape;
 import org.calmanchor.core.lexical.TypeMapping;
 import org.calmanchor.core.lexical.TypeMappings;
+import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.SimpleType;
+import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
@@ -102,6 +105,9 @@ final class TypeReader {
     if (type.kind() == JavaType.Kind.ENUM) {
       return enumeration(type, path);
     }
+    if (type.name().equals("org.w3c.dom.Element")) {
+      return any(type, path);
+    }
     if (isOpen(type)) {
       return refuse(
           ProblemCode.TYPE_ARGUMENTS,
@@ -179,6 +185,23 @@ final class TypeReader {
             Origin.of(type.signature())),
         path);
     return TypeUse.named(name);
+  }
+
+  /** A type around one element of any name, which keeps its place among others unmistakable. */
+  private ReadType any(JavaType type, String path) {
+    QName name = new QName(namespace, "AnyElement");
+    Term.Any wildcard = new Term.Any("##any", "lax");
+    parts.define(
+        name,
+        new ComplexType(
+            name,
+            ComplexType.Elements.sequence(List.of(new Particle(wildcard, 1, 1))),
+            List.of(),
+            false,
+            "Around one element of any name",
+            Origin.of(type.signature())),
+        path);
+    return new ReadType(TypeUse.named(name), new Use.Any(type));
   }
 
   private void checkShape(JavaType type, String path) {

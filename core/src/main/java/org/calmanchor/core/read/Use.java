@@ -10,6 +10,7 @@ public sealed interface Use
     permits Use.Simple,
         Use.Constant,
         Use.Structure,
+        Use.Any,
         Use.Maybe,
         Use.Many,
         Use.Wrapped,
@@ -33,6 +34,9 @@ public sealed interface Use
 
   /** An object of a data type, whose members stand beside its type in {@link Members#types()}. */
   record Structure(JavaType type) implements Use {}
+
+  /** Any element at all, as an {@code org.w3c.dom.Element}. */
+  record Any(JavaType type) implements Use {}
 
   /** An {@link java.util.Optional}. */
   record Maybe(Use of) implements Use {}

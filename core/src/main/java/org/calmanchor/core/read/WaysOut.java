@@ -13,7 +13,7 @@ final class WaysOut {
     BY_TYPE.put("java.util.Date", "Use java.time.Instant, or LocalDate for a day.");
     BY_TYPE.put("java.util.Calendar", "Use java.time.OffsetDateTime, or LocalDate for a day.");
     BY_TYPE.put("java.util.Map", "Say of what, as in Map<String, BigDecimal>.");
-    BY_TYPE.put("java.io.InputStream", "Use byte[].");
+    BY_TYPE.put("java.io.InputStream", "Use byte[], or org.calmanchor.annotations.Binary.");
     BY_TYPE.put("java.util.Iterator", "Use a List.");
     BY_TYPE.put("char", "Use a String.");
     BY_TYPE.put("java.lang.Character", "Use a String.");

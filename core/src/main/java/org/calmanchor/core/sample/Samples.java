@@ -135,7 +135,9 @@ public final class Samples {
     String name = member.name();
     TypeDefinition definition = contract.definition(member.element().type());
     Object value;
-    if (definition instanceof ComplexType declared) {
+    if (contract.holdsAny(member.element().type())) {
+      value = "<any xmlns=\"urn:example\"/>";
+    } else if (definition instanceof ComplexType declared) {
       ComplexType complex = concrete(declared);
       QName type = complex.name() == null ? member.element().name() : complex.name();
       if (open.contains(type)) {

@@ -3,12 +3,15 @@ package org.calmanchor.core.endpoint;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Stream;
+import org.calmanchor.annotations.Binary;
 import org.calmanchor.annotations.Fault;
 import org.calmanchor.annotations.Header;
 import org.calmanchor.annotations.HeaderOut;
@@ -19,10 +22,13 @@ import org.calmanchor.core.Standards;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.Description;
+import org.calmanchor.core.tree.Outcome;
+import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.core.wsdl.WsdlWriter;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.w3c.dom.Element;
 
 /** Operations of every kind: headers, one-way, asynchronous, inherited, described from outside. */
 class OperationKindsTest {
@@ -281,6 +287,54 @@ class OperationKindsTest {
     assertThatExceptionOfType(IllegalArgumentException.class)
         .isThrownBy(() -> endpoint.and(Endpoint.of(new Keeper())))
         .withMessageContaining("has the same request element");
+  }
+
+  /** What the contract leaves open, and bytes. */
+  @PortType(namespace = "urn:lanternquay:mail")
+  public static class MailRoom {
+    public record Letter(Element content, Optional<Element> more, Binary seal) {}
+
+    @Operation
+    public Letter forward(Letter letter) {
+      byte[] seal = letter.seal().bytes();
+      return new Letter(letter.content(), letter.more(), Binary.of(seal));
+    }
+  }
+
+  @Test
+  void carriesElementsThatTheContractLeavesOpen() throws Exception {
+    Endpoint mail = Endpoint.of(new MailRoom());
+    String message =
+        "<e:Envelope xmlns:e='"
+            + SoapVersion.SOAP_1_1.envelopeNamespace()
+            + "' xmlns='urn:lanternquay:mail' xmlns:o='urn:o'><e:Body><forward><letter><content>"
+            + "<o:chart o:scale='1:5000' unit='m'>fair <b xmlns=''>&lt;</b><!-- gone --> way</o:chart>"
+            + "</content><seal>QQ==</seal></letter></forward></e:Body></e:Envelope>";
+    String answer = Call.of(message, "text/xml").on(mail).answer();
+    assertThat(answer)
+        .contains(
+            "<tns:content><o:chart xmlns:o=\"urn:o\" o:scale=\"1:5000\" unit=\"m\">fair"
+                + " <b>&lt;</b> way</o:chart></tns:content><tns:seal>QQ==</tns:seal>");
+    String wsdl = WsdlWriter.write(mail.contracts().get(0), "http://lanternquay.test/");
+    assertThat(Standards.firstError(Standards.messages(wsdl), answer)).isEmpty();
+    TreeMessages trees = TreeMessages.of(mail.contracts().get(0));
+    Outcome.Result read =
+        (Outcome.Result) trees.answer("forward", answer.getBytes(StandardCharsets.UTF_8));
+    byte[] again =
+        trees.request(
+            "forward",
+            SoapVersion.SOAP_1_1,
+            Map.of("letter", read.values().get("result")),
+            TreeMessages.Layout.COMPACT);
+    assertThat(Call.of(again, "text/xml").on(mail).answer()).isEqualTo(answer);
+    assertThat(
+            Call.of(message.replace("<content>", "<content><o:x/>"), "text/xml").on(mail).answer())
+        .contains("forward/letter/content/chart stands too often; expected at most 1.");
+    assertThat(
+            Call.of(message.replaceAll("<content>.*</content>", "<content/>"), "text/xml")
+                .on(mail)
+                .answer())
+        .contains("forward/letter/content/* is missing; expected one element of any name.");
   }
 
   /** As it was long before there was a contract. */

@@ -110,6 +110,19 @@ final class Forms {
 
   private FieldView field(String key, Member member) {
     TypeUse type = member.element().type();
+    if (contract.holdsAny(type)) {
+      return new FieldView(
+          key,
+          member.name(),
+          "any element",
+          Kind.TEXT,
+          member.isRequired(),
+          member.repeats(),
+          member.element().doc(),
+          "<any xmlns=\"urn:example\"/>",
+          List.of(),
+          List.of());
+    }
     if (!(contract.definition(type) instanceof ComplexType complex)) {
       FieldView one = simple(key, member.name(), type, member.isRequired(), member.element().doc());
       return member.repeats() ? one.repeated() : one;

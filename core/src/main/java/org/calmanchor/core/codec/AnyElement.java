@@ -1,0 +1,36 @@
+package org.calmanchor.core.codec;
+
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.jspecify.annotations.Nullable;
+
+/** Elements around one element of any name (XML Schema 1.0 part 1, section 3.10). */
+record AnyElement(AttributeCodec attributes, AnyHolder holder) implements ElementCodec {
+  @Override
+  public Object read(XmlIn in) {
+    attributes.read(in, new @Nullable Object[0]);
+    if (!in.nextElement()) {
+      throw in.problem(Code.MISSING, "one element of any name", "").within("*");
+    }
+    Object held = holder.hold(DomReader.read(in));
+    if (in.nextElement()) {
+      throw in.problem(Code.TOO_MANY, "at most 1", "").within(in.localName());
+    }
+    return held;
+  }
+
+  @Override
+  public void checkNil(XmlIn in) {
+    attributes.read(in, new @Nullable Object[0]);
+  }
+
+  @Override
+  public void write(XmlOut out, Tag tag, @Nullable Object value) {
+    if (value == null) {
+      throw new EncodeException("null where a value is required");
+    }
+    out.open(tag);
+    out.content();
+    DomWriter.write(out, holder.element(value));
+    out.close(tag);
+  }
+}
