@@ -16,9 +16,14 @@ import org.calmanchor.annotations.Attribute;
 import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Fault;
+import org.calmanchor.annotations.Header;
 import org.calmanchor.annotations.Lexical;
+import org.calmanchor.annotations.Omit;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.annotations.Shape;
+import org.calmanchor.annotations.SimpleContent;
+import org.calmanchor.annotations.SimpleType;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -82,6 +87,11 @@ class ReadmeTest {
             Attribute.class,
             ComplexType.class,
             Lexical.class,
+            SimpleType.class,
+            SimpleContent.class,
+            Header.class,
+            Omit.class,
+            Shape.class,
             Fault.class)) {
       String row =
           names.stream()
