@@ -3,6 +3,7 @@ module org.calmanchor.core {
   requires transitive org.calmanchor.annotations;
   requires transitive java.xml;
   requires static transitive org.jspecify;
+  requires static jakarta.validation;
   requires org.slf4j;
   requires com.ctc.wstx;
 

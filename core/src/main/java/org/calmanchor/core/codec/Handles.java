@@ -14,9 +14,11 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.WhiteSpace;
+import org.calmanchor.core.read.ConstraintProvider;
 import org.calmanchor.core.read.JavaMember;
 import org.calmanchor.core.read.JavaMethod;
 import org.calmanchor.core.read.Members.FaultMember;
@@ -53,6 +55,13 @@ public final class Handles {
                 .asType(methodType(Object.class, Object[].class)));
   }
 
+  /** Has the arguments of {@code method} checked by a provider of constraints. */
+  public static Consumer<@Nullable Object[]> checker(
+      JavaMethod method, Object target, ConstraintProvider provider) {
+    Method reflected = (Method) Reflection.executableOf(method);
+    return arguments -> provider.check(target, reflected, arguments);
+  }
+
   /** How objects of a data type are made and read. */
   static Composite structure(StructureMember structure) {
     Class<?> raw = Reflection.classOf(structure.javaType());
@@ -60,6 +69,19 @@ public final class Handles {
         structure.properties().stream()
             .map(property -> getter(property.member()))
             .toArray(MethodHandle[]::new);
+    Composite composite = composite(structure, raw, getters);
+    if (!structure.isProvided()) {
+      return composite;
+    }
+    ConstraintProvider provider = ConstraintProvider.find();
+    if (provider == null) {
+      throw new IllegalArgumentException("the provider of constraints has gone");
+    }
+    return new ProvidedComposite(composite, provider);
+  }
+
+  private static Composite composite(
+      StructureMember structure, Class<?> raw, MethodHandle[] getters) {
     if (raw.isRecord()) {
       return new RecordComposite(constructor(raw), positions(structure), absent(raw), getters);
     }

@@ -88,6 +88,7 @@ final class Exchange {
       @Nullable Object[] arguments = found.decode(in);
       envelope.end();
       headers.into(found, arguments, in);
+      found.check(arguments, in);
       return arguments;
     } catch (InvalidMessageException invalid) {
       fault(SoapFault.of(invalid.problem()));

@@ -8,9 +8,12 @@ import java.util.function.Consumer;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.HeaderOut;
 import org.calmanchor.core.codec.EncodeException;
+import org.calmanchor.core.codec.InputProblem;
+import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
 import org.jspecify.annotations.Nullable;
@@ -28,6 +31,7 @@ import org.jspecify.annotations.Nullable;
  * @param headerNames the names of its request's blocks
  * @param faults the declared faults, most derived exceptions first
  * @param isAsynchronous whether the method returns a stage of its result
+ * @param check checks the arguments, or null when there is nothing to check
  * @param method takes an {@code Object[]} of arguments
  */
 record OperationPlan(
@@ -41,6 +45,7 @@ record OperationPlan(
     Set<QName> headerNames,
     List<FaultPlan> faults,
     boolean isAsynchronous,
+    @Nullable Consumer<@Nullable Object[]> check,
     MethodHandle method) {
 
   /** An exception that is a declared fault. */
@@ -53,6 +58,22 @@ record OperationPlan(
       arguments[header.position()] = new HeaderOut<>();
     }
     return arguments;
+  }
+
+  /**
+   * Checks the arguments, those of the header included.
+   *
+   * @throws InvalidMessageException when they are not what their constraints ask for
+   */
+  void check(@Nullable Object[] arguments, XmlIn in) {
+    if (check != null) {
+      try {
+        check.accept(arguments);
+      } catch (LexicalException refused) {
+        String expected = String.valueOf(refused.expected());
+        throw in.problem(InputProblem.Code.VALUE, expected, "refused").within(name);
+      }
+    }
   }
 
   /** Calls the method; its result, or the stage of it. */

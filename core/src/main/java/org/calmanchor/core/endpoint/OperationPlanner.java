@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.CodecPlanner;
@@ -14,6 +15,7 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.read.ConstraintProvider;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Members.OperationMember;
@@ -21,6 +23,7 @@ import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.read.Reflection;
 import org.calmanchor.core.read.Use;
 import org.calmanchor.core.soap.FaultCode;
+import org.jspecify.annotations.Nullable;
 
 /** Plans the operations of one reading for one target. Used once. */
 final class OperationPlanner {
@@ -68,7 +71,19 @@ final class OperationPlanner {
         in.stream().map(HeaderPlan::element).collect(Collectors.toUnmodifiableSet()),
         faults(member),
         member.isAsynchronous(),
+        check(member),
         Handles.invoker(member.method(), target));
+  }
+
+  private @Nullable Consumer<@Nullable Object[]> check(OperationMember member) {
+    if (!member.isProvided()) {
+      return null;
+    }
+    ConstraintProvider provider = ConstraintProvider.find();
+    if (provider == null) {
+      throw new IllegalArgumentException("the provider of constraints has gone");
+    }
+    return Handles.checker(member.method(), target, provider);
   }
 
   private List<HeaderPlan> headers(OperationMember member, boolean isOut) {

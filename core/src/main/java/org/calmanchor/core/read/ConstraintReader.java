@@ -37,6 +37,7 @@ final class ConstraintReader {
   private final List<Constraint> found = new ArrayList<>();
   private int min;
   private int max = Particle.UNBOUNDED;
+  private boolean isProvided;
 
   private ConstraintReader(JavaType type, Problems problems, String path) {
     this.type = type;
@@ -50,9 +51,10 @@ final class ConstraintReader {
    * @param values what each value must obey
    * @param min how many values there must be, for a container
    * @param max how many values there may be, for a container
+   * @param isProvided whether a provider has to check something
    */
-  record Found(List<Constraint> values, int min, int max) {
-    static final Found NONE = new Found(List.of(), 0, Particle.UNBOUNDED);
+  record Found(List<Constraint> values, int min, int max, boolean isProvided) {
+    static final Found NONE = new Found(List.of(), 0, Particle.UNBOUNDED, false);
 
     /** The documentation of a member, with a sentence on what the schema cannot say. */
     String added(String doc) {
@@ -94,7 +96,7 @@ final class ConstraintReader {
       }
     }
     reader.checkRanges();
-    return new Found(List.copyOf(reader.found), reader.min, reader.max);
+    return new Found(List.copyOf(reader.found), reader.min, reader.max, reader.isProvided);
   }
 
   private void read(JavaAnnotation given, boolean mayBeAbsent) {
@@ -133,12 +135,20 @@ final class ConstraintReader {
   }
 
   private void unknown(JavaAnnotation given) {
-    problems.add(
-        ProblemCode.CONSTRAINT_UNKNOWN,
-        path,
-        "nothing here can check @" + given.simpleName() + ".",
-        "Use a constraint of jakarta.validation.constraints, or check it in the constructor of the"
-            + " data type.");
+    isProvided = true;
+    requireProvider(given, problems, path);
+  }
+
+  /** A problem when nothing on the class path can check {@code given}. */
+  static void requireProvider(JavaAnnotation given, Problems problems, String path) {
+    if (!problems.hasConstraintProvider()) {
+      problems.add(
+          ProblemCode.CONSTRAINT_UNKNOWN,
+          path,
+          "nothing here can check @" + given.simpleName() + ".",
+          "Put a provider of jakarta.validation on the class path, use a constraint of"
+              + " jakarta.validation.constraints, or check it in the constructor of the data type.");
+    }
   }
 
   private void contradicts(String what, String mend) {

@@ -20,7 +20,7 @@ final class HeaderReader {
   }
 
   /** A header block's element, and the parameter behind it. */
-  record ReadHeader(ElementDeclaration element, HeaderMember member) {}
+  record ReadHeader(ElementDeclaration element, HeaderMember member, boolean isProvided) {}
 
   boolean reads(JavaMember parameter) {
     return parameter.annotation(Header.class) != null || parameter.type().name().equals(OUT);
@@ -81,7 +81,8 @@ final class HeaderReader {
             "Give one of them a name of its own: @Header(name = \"...\").");
     boolean required = given != null && given.required() && !isOptional && !parameter.isNullable();
     Use use = isOptional ? new Use.Maybe(read.use()) : read.use();
-    return new ReadHeader(element, new HeaderMember(name, use, position, required, isOut));
+    return new ReadHeader(
+        element, new HeaderMember(name, use, position, required, isOut), constraints.isProvided());
   }
 
   private JavaType argumentOf(JavaType out, String path) {

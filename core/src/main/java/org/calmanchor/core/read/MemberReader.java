@@ -30,10 +30,10 @@ final class MemberReader {
   }
 
   /** An element within a structure, and how Java holds it. */
-  record ReadElement(QName name, Particle particle, Use use) {}
+  record ReadElement(QName name, Particle particle, Use use, boolean isProvided) {}
 
   /** An attribute, and how Java holds it. */
-  record ReadAttribute(AttributeUse attribute, Use use) {}
+  record ReadAttribute(AttributeUse attribute, Use use, boolean isProvided) {}
 
   /** What is known of a member before its type is read. */
   private record Position(
@@ -114,7 +114,7 @@ final class MemberReader {
     Use use = at.isOptional() ? new Use.Maybe(read.use()) : read.use();
     Particle particle =
         particle(at, name, narrowed(read, constraints), doc(at, constraints), min(at, 1), 1);
-    return new ReadElement(name, particle, use);
+    return new ReadElement(name, particle, use, constraints.isProvided());
   }
 
   private ReadElement repeated(Position at, QName name, Container container) {
@@ -136,7 +136,8 @@ final class MemberReader {
     Item item = item(at, container);
     int least = Math.max(min(at, 0), size.min());
     Particle particle = particle(at, name, item.type(), item.doc(at), least, size.max());
-    return new ReadElement(name, particle, item.many());
+    return new ReadElement(
+        name, particle, item.many(), size.isProvided() || item.constraints().isProvided());
   }
 
   private ReadElement wrapped(Position at, String outer, QName item, Container container) {
@@ -155,7 +156,8 @@ final class MemberReader {
     return new ReadElement(
         name,
         new Particle(element, at.mayBeAbsent() ? 0 : 1, 1),
-        at.isOptional() ? new Use.Maybe(use) : use);
+        at.isOptional() ? new Use.Maybe(use) : use,
+        size.isProvided() || read.constraints().isProvided());
   }
 
   private ConstraintReader.Found sizeOf(Position at) {
@@ -285,7 +287,8 @@ final class MemberReader {
             byDefault.isEmpty() ? null : byDefault,
             constraints.added(given == null ? "" : given.doc()),
             Origin.of(member.signature()));
-    return new ReadAttribute(attribute, isOptional ? new Use.Maybe(read.use()) : read.use());
+    return new ReadAttribute(
+        attribute, isOptional ? new Use.Maybe(read.use()) : read.use(), constraints.isProvided());
   }
 
   private ReadType simple(JavaType type, ConstraintReader.Found constraints, String path) {

@@ -31,6 +31,7 @@ public record Members(
    * @param headers the parameters that are header blocks
    * @param faults the exceptions that it declares as faults
    * @param isAsynchronous whether the method returns a stage of its result
+   * @param isProvided whether a provider of constraints has to check the arguments
    */
   public record OperationMember(
       JavaMethod method,
@@ -38,7 +39,8 @@ public record Members(
       @Nullable PropertyMember result,
       List<HeaderMember> headers,
       List<FaultMember> faults,
-      boolean isAsynchronous) {
+      boolean isAsynchronous,
+      boolean isProvided) {
     /** Copies the lists. */
     public OperationMember {
       parameters = List.copyOf(parameters);
@@ -83,9 +85,13 @@ public record Members(
    *
    * @param properties those on the wire, inherited ones first
    * @param omitted the components of a record that are not
+   * @param isProvided whether a provider of constraints has to check each object that is read
    */
   public record StructureMember(
-      JavaType javaType, List<PropertyMember> properties, List<JavaMember> omitted) {
+      JavaType javaType,
+      List<PropertyMember> properties,
+      List<JavaMember> omitted,
+      boolean isProvided) {
     /** Copies the lists. */
     public StructureMember {
       properties = List.copyOf(properties);

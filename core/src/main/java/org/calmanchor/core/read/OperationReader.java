@@ -50,7 +50,7 @@ final class OperationReader {
     List<Particle> parameters = new ArrayList<>();
     List<PropertyMember> properties = new ArrayList<>();
     List<ReadHeader> blocks = new ArrayList<>();
-    readParameters(method, parameters, properties, blocks);
+    boolean isProvided = readParameters(method, parameters, properties, blocks);
     boolean isAsynchronous = STAGES.contains(method.result().type().name());
     JavaMember answered = isAsynchronous ? staged(method.result()) : method.result();
     List<Particle> results = new ArrayList<>();
@@ -77,11 +77,13 @@ final class OperationReader {
             given.oneWay() ? null : result,
             blocks.stream().map(ReadHeader::member).toList(),
             declared.stream().map(DeclaredFault::member).toList(),
-            isAsynchronous),
+            isAsynchronous,
+            isProvided),
         given);
   }
 
-  private void readParameters(
+  /** Reads the parameters; whether a provider of constraints has to check some. */
+  private boolean readParameters(
       JavaMethod method,
       List<Particle> parameters,
       List<PropertyMember> properties,
@@ -89,10 +91,13 @@ final class OperationReader {
     NameTable names = new NameTable(problems, method.signature());
     List<JavaMember> all = method.parameters();
     JavaMember stream = null;
+    boolean isProvided = false;
     for (int position = 0; position < all.size(); position++) {
       JavaMember parameter = all.get(position);
       if (headers.reads(parameter)) {
-        blocks.add(headers.read(parameter, position));
+        ReadHeader block = headers.read(parameter, position);
+        isProvided |= block.isProvided();
+        blocks.add(block);
         continue;
       }
       if (stream != null) {
@@ -106,10 +111,12 @@ final class OperationReader {
       ReadElement read =
           types.members().element(parameter, "", types.namespace(), parameter.signature());
       names.claim(Place.ELEMENT, read.name().getLocalPart(), parameter);
+      isProvided |= read.isProvided();
       parameters.add(read.particle());
       properties.add(
           new PropertyMember(Place.ELEMENT, read.name(), parameter, read.use(), position));
     }
+    return isProvided;
   }
 
   private JavaMember staged(JavaMember result) {

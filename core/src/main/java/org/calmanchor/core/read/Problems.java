@@ -5,13 +5,23 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import org.calmanchor.core.model.Names;
+import org.jspecify.annotations.Nullable;
 
 /** Collects problems while reading goes on; the same one counts once. */
 final class Problems {
   private final Set<Problem> found = new LinkedHashSet<>();
+  private @Nullable Boolean hasProvider;
 
   void add(ProblemCode code, String element, String what, String mend) {
     found.add(new Problem(code, element, what, mend));
+  }
+
+  /** Whether constraints that are not ours to check can be checked; looked up when first asked. */
+  boolean hasConstraintProvider() {
+    if (hasProvider == null) {
+      hasProvider = ConstraintProvider.find() != null;
+    }
+    return hasProvider;
   }
 
   List<Problem> all() {

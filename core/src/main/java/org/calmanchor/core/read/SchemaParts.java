@@ -57,14 +57,21 @@ final class SchemaParts {
 
   /** Defines a type that is the same whatever Java type it was made for. */
   void define(QName name, TypeDefinition definition, String path) {
+    JavaType owner = owners.get(name);
     TypeDefinition other = types.putIfAbsent(name, definition);
-    if (other != null && !other.equals(definition)) {
+    if (owner != null) {
+      reportType(name, owner.name(), definition.origin().place(), path);
+    } else if (other != null && !other.equals(definition)) {
       reportType(name, other.origin().place(), definition.origin().place(), path);
     }
   }
 
   /** Whether {@code type} now owns {@code name} for the first time; a problem if another does. */
   boolean claim(QName name, JavaType type, String path) {
+    TypeDefinition made = owners.containsKey(name) ? null : types.get(name);
+    if (made != null) {
+      reportType(name, made.origin().place(), type.name(), path);
+    }
     JavaType owner = owners.putIfAbsent(name, type);
     if (owner != null && !owner.equals(type)) {
       boolean isSame = owner.name().equals(type.name());

@@ -36,6 +36,7 @@ final class StructureMembers {
   private final List<AttributeUse> attributes = new ArrayList<>();
   private final List<PropertyMember> properties = new ArrayList<>();
   private @Nullable ReadType text;
+  private boolean isProvided;
 
   StructureMembers(TypeReader types, JavaType owner, QName name, String path) {
     this.types = types;
@@ -52,7 +53,8 @@ final class StructureMembers {
       List<AttributeUse> attributes,
       @Nullable ReadType text,
       List<PropertyMember> properties,
-      List<JavaMember> omitted) {
+      List<JavaMember> omitted,
+      boolean isProvided) {
     org.calmanchor.core.model.ComplexType.Content content(@Nullable QName base) {
       return text == null
           ? new org.calmanchor.core.model.ComplexType.Elements(
@@ -85,7 +87,11 @@ final class StructureMembers {
     omitted.removeIf(
         component ->
             properties.stream().anyMatch(p -> Objects.equals(component.name(), p.member().name())));
-    return new Content(particles, attributes, text, properties, omitted);
+    for (JavaAnnotation constraint : owner.classConstraints()) {
+      isProvided = true;
+      ConstraintReader.requireProvider(constraint, problems, owner.signature());
+    }
+    return new Content(particles, attributes, text, properties, omitted, isProvided);
   }
 
   private int positionOf(JavaMember member) {
@@ -200,6 +206,7 @@ final class StructureMembers {
     } else if (member.annotation(Attribute.class) != null) {
       ReadAttribute read = types.members().attribute(member, way);
       attributes.add(read.attribute());
+      isProvided |= read.isProvided();
       add(Place.ATTRIBUTE, read.attribute().name(), member, read.use(), position);
     } else {
       if (Container.of(member.type()) == Container.STREAM) {
@@ -211,6 +218,7 @@ final class StructureMembers {
       }
       ReadElement read = types.members().element(member, "", name.getNamespaceURI(), way);
       particles.add(read.particle());
+      isProvided |= read.isProvided();
       add(Place.ELEMENT, read.name(), member, read.use(), position);
     }
   }

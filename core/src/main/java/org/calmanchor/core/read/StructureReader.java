@@ -123,7 +123,9 @@ final class StructureReader {
                 isAbstract(type),
                 given == null ? "" : given.doc(),
                 Origin.of(type.signature())));
-    members.put(name, new StructureMember(type, content.properties(), content.omitted()));
+    members.put(
+        name,
+        new StructureMember(type, content.properties(), content.omitted(), content.isProvided()));
   }
 
   private static boolean isAbstract(JavaType type) {

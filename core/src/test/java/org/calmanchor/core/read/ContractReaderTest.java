@@ -2,6 +2,7 @@ package org.calmanchor.core.read;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import javax.xml.namespace.QName;
 import org.calmanchor.core.Compiled;
@@ -37,6 +38,29 @@ class ContractReaderTest {
             CALM-201 Several.hidden(Object), parameter 1 (any): Object has no counterpart on the wire.
               Name the type that is meant: a record, an enum or one of the table.\
             """);
+  }
+
+  @Test
+  void noticesTypesOfTheUsersThatAreNamedAsOnesThatItMakes() throws Exception {
+    Class<?> service =
+        Compiled.service(
+            """
+            @PortType(namespace = "urn:a")
+            public class Desk {
+              public record Uuid(String text) {}
+              public record StringList(int length) {}
+              @Operation public void first(UUID id, Uuid text) {}
+              @Operation public void second(StringList list, List<List<String>> lists) {}
+            }
+            """,
+            "-parameters");
+    ContractException found =
+        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
+    assertThat(found.problems())
+        .extracting(Problem::what)
+        .containsExactly(
+            "UUID and Desk$Uuid would both be type \"Uuid\".",
+            "Desk$StringList and List<String> would both be type \"StringList\".");
   }
 
   @Test

@@ -1,0 +1,19 @@
+package org.calmanchor.core.codec;
+
+import org.calmanchor.core.read.ConstraintProvider;
+import org.jspecify.annotations.Nullable;
+
+/** A structure whose objects a provider of constraints checks when they were made. */
+record ProvidedComposite(Composite composite, ConstraintProvider provider) implements Composite {
+  @Override
+  public Object whole(@Nullable Object[] members) {
+    Object made = composite.whole(members);
+    provider.check(made);
+    return made;
+  }
+
+  @Override
+  public @Nullable Object member(Object whole, int index) {
+    return composite.member(whole, index);
+  }
+}
