@@ -165,6 +165,44 @@ class CommandLineTest {
   }
 
   @Test
+  void writesEachSchemaToAFileOfItsOwnOrNothingAtAll() throws Exception {
+    Path schema = folder.resolve("berths-1.xsd");
+    Files.writeString(schema, "mine");
+    Tool refused = Tool.run(folder, "wsdl", DESK, "--out", "berths.wsdl", "--split");
+    assertThat(refused.err()).startsWith("berths-1.xsd is there already.");
+    assertThat(folder.resolve("berths.wsdl")).doesNotExist();
+    Tool tool = Tool.run(folder, "wsdl", DESK, "--out", "berths.wsdl", "--split", "--force");
+    assertThat(tool.out()).startsWith("Wrote berths.wsdl, berths-1.xsd: service BerthDeskService");
+    assertThat(folder.resolve("berths.wsdl"))
+        .content()
+        .contains("schemaLocation=\"berths-1.xsd\"")
+        .doesNotContain("complexType");
+    assertThat(schema).content().contains("<xsd:complexType name=\"Berth\">");
+  }
+
+  @Test
+  void judgesClassesAndDocuments() throws Exception {
+    Tool.run(folder, "wsdl", DESK, "--out", "berths.wsdl");
+    Path file = folder.resolve("berths.wsdl");
+    String wsdl = Files.readString(file).replace("name=\"boat\"", "name=\"class\"");
+    Files.writeString(file, wsdl);
+    Tool fine = Tool.run(folder, "verify", DESK, "berths.wsdl");
+    assertThat(fine.out())
+        .startsWith(
+            DESK
+                + ": conforms to Basic Profile 1.1, Basic Profile 1.2, Basic Profile 2.0.\n"
+                + "berths.wsdl: conforms to Basic Profile 1.1, Basic Profile 1.2, Basic Profile 2.0,"
+                + " 4 pieces of advice.\nCALM-404 line ")
+        .contains("a member of lastPosition is named class.");
+    assertThat(fine.exitCode()).isZero();
+    assertThat(Tool.run(folder, "verify", "berths.wsdl", "--strict").exitCode()).isEqualTo(1);
+    Files.writeString(file, wsdl.replace("use=\"literal\"", "use=\"encoded\""));
+    Tool broken = Tool.run(folder, "verify", "berths.wsdl");
+    assertThat(broken.out()).contains("problems, 4 pieces of advice.\nR2706 line ");
+    assertThat(broken.exitCode()).isEqualTo(1);
+  }
+
+  @Test
   void printsTheDocumentWithAPlaceholderThatNobodyTakesForAnAddress() throws Exception {
     Tool tool = Tool.run(folder, "wsdl", DESK);
     assertThat(tool.out())
@@ -194,6 +232,8 @@ class CommandLineTest {
         "demo --bogus|2|Unknown option: '--bogus'",
         "dmo|2|Did you mean",
         "wsdl|2|Missing required parameter: 'CLASS'",
+        "wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out",
+        "verify none.wsdl|2|There is no file none.wsdl that can be read.",
         "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
         "wsdl deep.Desk --classpath . --out no/where.wsdl|2|--out: there is no folder",
         "serve deep.Desk --classpath . --public-url x|2|--public-url: \"x\" names no host"
@@ -230,7 +270,7 @@ class CommandLineTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"''", "serve", "wsdl", "demo"})
+  @CsvSource({"''", "serve", "wsdl", "verify", "demo"})
   void helpsWithEachCommand(String command) throws Exception {
     Tool tool = Tool.run(folder, (command + " --help").strip().split(" ", -1));
     assertThat(tool.out()).startsWith("Usage: calm-anchor").contains("--help");

@@ -48,7 +48,7 @@ public final class Screenshots {
       browser.click(form + "[data-key=notify] > [data-add]");
       browser.click("section:not([hidden]) button.send");
       browser.textOf("[data-outcome]", "BerthTaken");
-      browser.resize(1280, 1400);
+      browser.resize(1280, 1750);
       browser.run("scrollTo(0, 0)");
       browser.picture(shots.resolve("page-fault.png"));
 
@@ -62,7 +62,7 @@ public final class Screenshots {
       browser.textOf("[data-request-envelope]", "Odo Marrow");
       browser.click("section:not([hidden]) button.send");
       browser.textOf("[data-outcome]", "K-03");
-      browser.resize(1280, 1250);
+      browser.resize(1280, 1300);
       browser.run("scrollTo(0, 0)");
       browser.picture(shots.resolve("page-header.png"));
     }
