@@ -211,82 +211,22 @@ final class ConstraintReader {
 
   private void least(BigDecimal bound, boolean inclusive, JavaAnnotation given) {
     if (isNumber(given, bound.signum() == 0)) {
-      Facet.Kind kind = inclusive ? Facet.Kind.MIN_INCLUSIVE : Facet.Kind.MIN_EXCLUSIVE;
-      String words = inclusive ? "at least " : "more than ";
-      bound(kind, words, bound, value -> compared(value, bound, Integer.MIN_VALUE), inclusive, 1);
+      found.add(NumberConstraints.least(isWhole(), bound, inclusive));
     }
   }
 
   private void most(BigDecimal bound, boolean inclusive, JavaAnnotation given) {
     if (isNumber(given, bound.signum() == 0)) {
-      Facet.Kind kind = inclusive ? Facet.Kind.MAX_INCLUSIVE : Facet.Kind.MAX_EXCLUSIVE;
-      String words = inclusive ? "at most " : "less than ";
-      bound(kind, words, bound, value -> compared(value, bound, Integer.MAX_VALUE), inclusive, -1);
+      found.add(NumberConstraints.most(isWhole(), bound, inclusive));
     }
-  }
-
-  private interface Comparing {
-    int compare(Object value);
-  }
-
-  private void bound(
-      Facet.Kind kind,
-      String words,
-      BigDecimal bound,
-      Comparing comparing,
-      boolean inclusive,
-      int side) {
-    String shown = bound.toPlainString();
-    boolean isSayable = !isWhole() || bound.stripTrailingZeros().scale() <= 0;
-    List<Facet> facets =
-        isSayable
-            ? List.of(new Facet(kind, isWhole() ? bound.toBigInteger().toString() : shown))
-            : List.of();
-    found.add(
-        new Constraint(
-            words + shown,
-            facets,
-            value -> {
-              int compared = comparing.compare(value) * side;
-              return compared > 0 || (inclusive && compared == 0);
-            }));
-  }
-
-  /** As compareTo says; {@code otherwise} for what is no number at all. */
-  private static int compared(Object value, BigDecimal bound, int otherwise) {
-    if (value instanceof Double || value instanceof Float) {
-      double number = ((Number) value).doubleValue();
-      return Double.isNaN(number)
-          ? otherwise
-          : Double.compare(number == 0 ? 0 : number, bound.doubleValue());
-    }
-    return new BigDecimal(value.toString()).compareTo(bound);
   }
 
   private void digits(JavaAnnotation given) {
-    if (!isNumber(given, false)) {
-      return;
+    if (isNumber(given, false)) {
+      int whole = (int) given.number("integer");
+      int fraction = (int) given.number("fraction");
+      found.add(NumberConstraints.digits(isWhole(), whole, fraction));
     }
-    int whole = (int) given.number("integer");
-    int fraction = (int) given.number("fraction");
-    List<Facet> facets =
-        isWhole() && whole > 0
-            ? List.of(new Facet(Facet.Kind.TOTAL_DIGITS, Integer.toString(whole)))
-            : List.of();
-    String words =
-        "a number of at most "
-            + whole
-            + " digits"
-            + (isWhole() ? "" : " before and " + fraction + " after the point");
-    found.add(
-        new Constraint(
-            words,
-            facets,
-            value -> {
-              BigDecimal number = new BigDecimal(value.toString());
-              return number.precision() - number.scale() <= whole
-                  && Math.max(0, number.scale()) <= fraction;
-            }));
   }
 
   private void size(int least, int most, JavaAnnotation given) {

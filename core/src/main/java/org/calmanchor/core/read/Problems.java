@@ -67,4 +67,13 @@ final class Problems {
           "Keep one " + name + ".");
     }
   }
+
+  /** A problem for a primitive in a place that may be empty. */
+  void primitive(JavaType type, String path) {
+    add(
+        ProblemCode.PRIMITIVE_OPTIONAL,
+        path,
+        "a primitive " + type.name() + " cannot be absent.",
+        "Use its wrapper type, or Optional.");
+  }
 }

@@ -154,4 +154,24 @@ final class ReflectedClass {
   private static String decapitalised(String name) {
     return Character.toLowerCase(name.charAt(0)) + name.substring(1);
   }
+
+  static @Nullable String missingOpens(ReflectedType type) {
+    Class<?> raw = type.raw();
+    Module owner = raw.getModule();
+    Module ours = ReflectedClass.class.getModule();
+    String room = raw.getPackageName();
+    // A class's hidden fields may have to be reached.
+    boolean isFilled =
+        type.kind() == JavaType.Kind.CLASS && type.annotation(ComplexType.class) != null;
+    boolean isReachable = isPublic(raw) && owner.isExported(room, ours) && !isFilled;
+    if (raw.isArray() || raw.isPrimitive() || isReachable || owner.isOpen(room, ours)) {
+      return null;
+    }
+    return "opens " + room + (ours.isNamed() ? " to " + ours.getName() : "") + ";";
+  }
+
+  private static boolean isPublic(Class<?> type) {
+    Class<?> outer = type.getEnclosingClass();
+    return Modifier.isPublic(type.getModifiers()) && (outer == null || isPublic(outer));
+  }
 }

@@ -18,8 +18,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
-import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.annotations.Shape;
 import org.jspecify.annotations.Nullable;
 
@@ -240,25 +240,7 @@ final class ReflectedType implements JavaType {
 
   @Override
   public @Nullable String missingOpens() {
-    Module owner = raw.getModule();
-    Module ours = ReflectedType.class.getModule();
-    String room = raw.getPackageName();
-    boolean isReachable = isPublic(raw) && owner.isExported(room, ours) && !isFilledByFields();
-    if (raw.isArray() || raw.isPrimitive() || isReachable || owner.isOpen(room, ours)) {
-      return null;
-    }
-    String to = ours.isNamed() ? " to " + ours.getName() : "";
-    return "opens " + room + to + ";";
-  }
-
-  private static boolean isPublic(Class<?> type) {
-    Class<?> outer = type.getEnclosingClass();
-    return Modifier.isPublic(type.getModifiers()) && (outer == null || isPublic(outer));
-  }
-
-  /** Whether it is a data type whose hidden fields we may have to reach. */
-  private boolean isFilledByFields() {
-    return kind() == Kind.CLASS && annotation(ComplexType.class) != null;
+    return ReflectedClass.missingOpens(this);
   }
 
   @Override
@@ -307,7 +289,18 @@ final class ReflectedType implements JavaType {
         && raw == that.raw
         && kind() == that.kind()
         && arguments.equals(that.arguments)
-        && Objects.equals(useAnnotation(Shape.class), that.useAnnotation(Shape.class));
+        && Objects.equals(shape(), that.shape());
+  }
+
+  /** Its shape, whatever the order in which members are named; null for none. */
+  private @Nullable Object shape() {
+    Shape shape = useAnnotation(Shape.class);
+    return shape == null
+        ? null
+        : List.of(
+            shape.name(),
+            new TreeSet<>(Arrays.asList(shape.only())),
+            new TreeSet<>(Arrays.asList(shape.omit())));
   }
 
   @Override

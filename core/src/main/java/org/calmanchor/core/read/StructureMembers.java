@@ -17,7 +17,7 @@ import org.calmanchor.annotations.SimpleContent;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.Term;
-import org.calmanchor.core.read.MemberReader.ReadAttribute;
+import org.calmanchor.core.read.AttributeReader.ReadAttribute;
 import org.calmanchor.core.read.MemberReader.ReadElement;
 import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
@@ -201,10 +201,10 @@ final class StructureMembers {
             "two of its members are marked with @SimpleContent.",
             "Keep one of them.");
       }
-      text = types.members().text(member, way);
+      text = types.attributes().text(member, way);
       add(Place.TEXT, new QName(""), member, text.use(), position);
     } else if (member.annotation(Attribute.class) != null) {
-      ReadAttribute read = types.members().attribute(member, way);
+      ReadAttribute read = types.attributes().attribute(member, way);
       attributes.add(read.attribute());
       isProvided |= read.isProvided();
       add(Place.ATTRIBUTE, read.attribute().name(), member, read.use(), position);

@@ -26,6 +26,7 @@ final class TypeReader {
   private final Problems problems;
   private final SchemaParts parts;
   private final MemberReader members;
+  private final AttributeReader attributes;
   private final StructureReader structures;
   private final CollectionReader collections;
 
@@ -34,6 +35,7 @@ final class TypeReader {
     this.problems = problems;
     this.parts = new SchemaParts(problems);
     this.members = new MemberReader(this);
+    this.attributes = new AttributeReader(this);
     this.structures = new StructureReader(this);
     this.collections = new CollectionReader(this);
   }
@@ -50,6 +52,11 @@ final class TypeReader {
   /** The reader of the positions that hold these types. */
   MemberReader members() {
     return members;
+  }
+
+  /** The reader of attributes that hold these types. */
+  AttributeReader attributes() {
+    return attributes;
   }
 
   Problems problems() {

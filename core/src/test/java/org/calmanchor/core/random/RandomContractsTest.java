@@ -20,11 +20,13 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.profile.Conformance;
 import org.calmanchor.core.profile.Rule;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.Limits;
@@ -150,5 +152,21 @@ class RandomContractsTest {
       String message = new String(again, StandardCharsets.UTF_8);
       assertThat(fleet.read(message)).as(message).usingRecursiveComparison().isEqualTo(value);
     }
+  }
+
+  @Property(tries = 6, shrinking = ShrinkingMode.OFF)
+  void makesSamplesThatItsOwnReaderTakes(@ForAll long seed) throws Exception {
+    Fleet fleet = new Fleet(new RandomSource(new Random(seed), false).service());
+    Operation operation = fleet.contract.portTypes().get(0).operations().get(0);
+    byte[] sample =
+        TreeMessages.of(fleet.contract)
+            .request(
+                "echo",
+                SoapVersion.SOAP_1_1,
+                Samples.request(fleet.contract, operation),
+                TreeMessages.Layout.INDENTED);
+    String message = new String(sample, StandardCharsets.UTF_8);
+    assertThat(fleet.complaint(message)).as(message).isEmpty();
+    assertThat(Standards.firstError(fleet.schema, message)).as(message).isEmpty();
   }
 }

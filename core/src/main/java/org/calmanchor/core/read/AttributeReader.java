@@ -1,0 +1,110 @@
+package org.calmanchor.core.read;
+
+import javax.xml.namespace.QName;
+import org.calmanchor.annotations.Attribute;
+import org.calmanchor.annotations.Element;
+import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.model.AttributeUse;
+import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.read.TypeReader.ReadType;
+
+/** Reads components and properties into attributes, and into the text of simple content. */
+final class AttributeReader {
+  private final TypeReader types;
+  private final Problems problems;
+
+  AttributeReader(TypeReader types) {
+    this.types = types;
+    this.problems = types.problems();
+  }
+
+  /** An attribute, and how Java holds it. */
+  record ReadAttribute(AttributeUse attribute, Use use, boolean isProvided) {}
+
+  /** The attribute for {@code member}. */
+  ReadAttribute attribute(JavaMember member, String path) {
+    problems.contradictions(member, Attribute.class, path);
+    Attribute given = member.annotation(Attribute.class);
+    String source = member.name() == null ? "" : member.name();
+    String name = problems.name(given == null ? "" : given.name(), source, member, "@Attribute");
+    if (member.annotation(Element.class) != null) {
+      problems.add(
+          ProblemCode.ANNOTATIONS_CONTRADICT,
+          path,
+          "it cannot be both an attribute and an element.",
+          "Keep one of @Attribute and @Element.");
+    }
+    boolean isOptional = member.type().name().equals("java.util.Optional");
+    JavaType type = isOptional ? member.type().arguments().get(0) : member.type();
+    String byDefault = given == null ? "" : given.defaultValue();
+    boolean mayBeAbsent =
+        isOptional
+            || member.isNullable()
+            || (given != null && given.use() == Attribute.Use.OPTIONAL);
+    if (mayBeAbsent && byDefault.isEmpty() && type.kind() == JavaType.Kind.PRIMITIVE) {
+      problems.primitive(type, path);
+    }
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(member.constraints(), type, mayBeAbsent, problems, path);
+    ReadType read = simple(type, constraints, path);
+    checkDefault(byDefault, read, path);
+    AttributeUse attribute =
+        new AttributeUse(
+            new QName(name),
+            MemberReader.narrowed(read, constraints),
+            !mayBeAbsent && byDefault.isEmpty(),
+            byDefault.isEmpty() ? null : byDefault,
+            constraints.added(given == null ? "" : given.doc()),
+            Origin.of(member.signature()));
+    return new ReadAttribute(
+        attribute, isOptional ? new Use.Maybe(read.use()) : read.use(), constraints.isProvided());
+  }
+
+  private ReadType simple(JavaType type, ConstraintReader.Found constraints, String path) {
+    if (TypeReader.isSimple(type)) {
+      return types.use(type, "", constraints, path);
+    }
+    problems.add(
+        ProblemCode.ATTRIBUTE_NOT_SIMPLE,
+        path,
+        type.signature() + " does not fit into an attribute, which holds one simple value.",
+        "Leave @Attribute out; it becomes an element then.");
+    return TypeReader.nothing(type);
+  }
+
+  private void checkDefault(String text, ReadType read, String path) {
+    if (text.isEmpty()) {
+      return;
+    }
+    try {
+      if (read.use() instanceof Use.Simple simple) {
+        Object value = simple.row().lexical().parse(text);
+        simple.constraints().forEach(constraint -> constraint.check(value));
+      } else if (read.use() instanceof Use.Constant constant
+          && !constant.constants().containsKey(text)) {
+        throw new LexicalException("none of its constants");
+      }
+    } catch (LexicalException invalid) {
+      problems.add(
+          ProblemCode.DEFAULT_INVALID,
+          path,
+          "its default, \"" + text + "\", is no value of its type.",
+          "Write one in its form on the wire, as in 42.50 or 2027-06-11.");
+    }
+  }
+
+  /** The text of an element with simple content. */
+  ReadType text(JavaMember member, String path) {
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(member.constraints(), member.type(), false, problems, path);
+    if (!TypeReader.isSimple(member.type())) {
+      problems.add(
+          ProblemCode.SIMPLE_CONTENT_INVALID,
+          path,
+          member.type().signature() + " is not one simple value, as a text has to be.",
+          "Use one of the simple types, without Optional.");
+      return TypeReader.nothing(member.type());
+    }
+    return types.use(member.type(), "", constraints, path);
+  }
+}
