@@ -113,6 +113,18 @@ final class VerifyCommand implements Callable<Integer> {
     return problems == 0 && (advice == 0 || !strict);
   }
 
+  /** A line that leads to the advice on a document that conforms; empty when there is none. */
+  static String pointer(String className, String wsdl) {
+    long advice = Conformance.check(wsdl.getBytes(StandardCharsets.UTF_8)).size();
+    return advice == 0
+        ? ""
+        : counted(advice, "piece", "pieces")
+            + " of advice on the WSDL of "
+            + className
+            + ", for the sake of those who generate code from it: calm-anchor verify "
+            + className;
+  }
+
   private static String counted(long number, String one, String many) {
     return number + " " + (number == 1 ? one : many);
   }

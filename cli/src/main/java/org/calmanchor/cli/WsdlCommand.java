@@ -91,6 +91,10 @@ final class WsdlCommand implements Callable<Integer> {
               operations,
               target);
     }
+    String pointer = VerifyCommand.pointer(className, WsdlWriter.write(contract, target));
+    if (!pointer.isEmpty()) {
+      spec.commandLine().getErr().println(pointer);
+    }
     if (location.isEmpty()) {
       spec.commandLine()
           .getErr()

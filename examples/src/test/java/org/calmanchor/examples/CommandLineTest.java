@@ -181,6 +181,15 @@ class CommandLineTest {
   }
 
   @Test
+  void leadsToTheAdviceOnADocumentThatItWrites() throws Exception {
+    Sources.compile(folder, "Greeter", GREETER.replace("boat", "in"), "-parameters");
+    assertThat(Tool.run(folder, "wsdl", "Greeter", "--address", "http://x.test/").err())
+        .isEqualTo(
+            "1 piece of advice on the WSDL of Greeter, for the sake of those who generate code from"
+                + " it: calm-anchor verify Greeter\n");
+  }
+
+  @Test
   void judgesClassesAndDocuments() throws Exception {
     Tool.run(folder, "wsdl", DESK, "--out", "berths.wsdl");
     Path file = folder.resolve("berths.wsdl");

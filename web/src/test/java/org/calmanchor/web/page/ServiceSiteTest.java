@@ -136,8 +136,7 @@ class ServiceSiteTest {
         .containsEntry("value", "1.50");
     Map<String, Object> mark = member(member(member(result, "marks"), "mark"), "1");
     assertThat(mark).containsEntry("type", "Buoy");
-    assertThat(member(result, "legend"))
-        .containsEntry("value", "<any xmlns=\"urn:example\"></any>");
+    assertThat(member(result, "legend")).containsEntry("value", "<any xmlns=\"urn:example\"/>");
   }
 
   @Test
