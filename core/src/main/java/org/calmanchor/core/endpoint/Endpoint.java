@@ -1,7 +1,6 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -102,8 +101,9 @@ public final class Endpoint {
     return inputs;
   }
 
+  /** By the request's body element; in the order served. */
   Map<QName, OperationPlan> operations() {
-    return Collections.unmodifiableMap(operations);
+    return operations;
   }
 
   Map<QName, MessageCodec> headers() {

@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
 /** The header blocks of one message that operations here know. */
 final class HeaderValues implements EnvelopeReader.HeaderBlocks {
   private final Map<QName, MessageCodec> known;
-  private final Map<QName, Object> values = new HashMap<>();
+  private Map<QName, Object> values = Map.of();
 
   HeaderValues(Map<QName, MessageCodec> known) {
     this.known = known;
@@ -27,6 +27,10 @@ final class HeaderValues implements EnvelopeReader.HeaderBlocks {
     }
     if (values.containsKey(codec.name())) {
       throw in.problem(Code.TOO_MANY, "at most 1", "").within(in.localName()).within("Header");
+    }
+    if (values.isEmpty()) {
+      // Most messages carry none.
+      values = new HashMap<>();
     }
     try {
       values.put(codec.name(), codec.read(in));

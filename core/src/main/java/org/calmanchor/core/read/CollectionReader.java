@@ -53,6 +53,20 @@ final class CollectionReader {
     return list(type, path);
   }
 
+  /** A type argument, narrowed by the constraints on its use. */
+  private record Argument(TypeUse type, String localName, Use use, boolean isProvided) {}
+
+  private Argument argument(JavaType type, String path) {
+    ConstraintReader.Found constraints =
+        ConstraintReader.read(type.useConstraints(), type, false, types.problems(), path);
+    ReadType read = types.use(type, "", constraints, path);
+    return new Argument(
+        MemberReader.narrowed(read, constraints),
+        read.localName(),
+        read.use(),
+        constraints.isProvided() || read.isProvided());
+  }
+
   private ReadType list(JavaType type, String path) {
     JavaType itemType = type.arguments().get(0);
     Container container = Container.of(type);
@@ -66,13 +80,14 @@ final class CollectionReader {
               "Use a List within data; a Stream is for results and last parameters.");
       container = Container.LIST;
     }
-    ReadType item = types.use(itemType, path);
+    Argument item = argument(itemType, path);
     String local = item.localName() + "List";
     QName name = new QName(types.namespace(), local);
     define(name, type, List.of(member(ITEM, item, 0, Particle.UNBOUNDED, type)), path);
     return new ReadType(
         TypeUse.named(name),
-        new Use.Wrapped(qualified(ITEM), new Use.Many(container, itemType, item.use())));
+        new Use.Wrapped(qualified(ITEM), new Use.Many(container, itemType, item.use())),
+        item.isProvided());
   }
 
   private ReadType map(JavaType type, ConstraintReader.Found size, String path) {
@@ -86,8 +101,8 @@ final class CollectionReader {
               keyType.signature() + " cannot be the key of a map on the wire.",
               "Use a String, a number, a date or an enum as key, or a List of a record.");
     }
-    ReadType key = types.use(keyType, path);
-    ReadType value = types.use(type.arguments().get(1), path);
+    Argument key = argument(keyType, path);
+    Argument value = argument(type.arguments().get(1), path);
     String base = key.localName() + value.localName();
     QName entryName = new QName(types.namespace(), base + "Entry");
     define(
@@ -97,9 +112,12 @@ final class CollectionReader {
         path);
     QName name = new QName(types.namespace(), base + mapSuffix(size));
     Use.Entry entry = new Use.Entry(qualified("key"), qualified("value"), key.use(), value.use());
-    ReadType entryType = new ReadType(TypeUse.named(entryName), entry);
+    Argument entryType = new Argument(TypeUse.named(entryName), "", entry, false);
     define(name, type, List.of(member(ENTRY, entryType, size.min(), size.max(), type)), path);
-    return new ReadType(TypeUse.named(name), new Use.Mapping(qualified(ENTRY), entry));
+    return new ReadType(
+        TypeUse.named(name),
+        new Use.Mapping(qualified(ENTRY), entry),
+        key.isProvided() || value.isProvided());
   }
 
   /** Maps of other sizes are other types. */
@@ -112,7 +130,7 @@ final class CollectionReader {
     return new QName(types.namespace(), local);
   }
 
-  private Particle member(String name, ReadType read, int min, int max, JavaType owner) {
+  private Particle member(String name, Argument read, int min, int max, JavaType owner) {
     Origin origin = Origin.of(owner.signature());
     return new Particle(
         new ElementDeclaration(qualified(name), read.type(), false, "", origin), min, max);

@@ -108,7 +108,7 @@ final class MemberReader {
     Use use = at.isOptional() ? new Use.Maybe(read.use()) : read.use();
     Particle particle =
         particle(at, name, narrowed(read, constraints), doc(at, constraints), min(at, 1), 1);
-    return new ReadElement(name, particle, use, constraints.isProvided());
+    return new ReadElement(name, particle, use, constraints.isProvided() || read.isProvided());
   }
 
   private ReadElement repeated(Position at, QName name, Container container) {
@@ -130,8 +130,7 @@ final class MemberReader {
     Item item = item(at, container);
     int least = Math.max(min(at, 0), size.min());
     Particle particle = particle(at, name, item.type(), item.doc(at), least, size.max());
-    return new ReadElement(
-        name, particle, item.many(), size.isProvided() || item.constraints().isProvided());
+    return new ReadElement(name, particle, item.many(), size.isProvided() || item.isProvided());
   }
 
   private ReadElement wrapped(Position at, String outer, QName item, Container container) {
@@ -151,7 +150,7 @@ final class MemberReader {
         name,
         new Particle(element, at.mayBeAbsent() ? 0 : 1, 1),
         at.isOptional() ? new Use.Maybe(use) : use,
-        size.isProvided() || read.constraints().isProvided());
+        size.isProvided() || read.isProvided());
   }
 
   private ConstraintReader.Found sizeOf(Position at) {
@@ -160,7 +159,8 @@ final class MemberReader {
   }
 
   /** The type of each item of a container. */
-  private record Item(TypeUse type, Use.Many many, ConstraintReader.Found constraints) {
+  private record Item(
+      TypeUse type, Use.Many many, ConstraintReader.Found constraints, boolean isProvided) {
     String doc(Position at) {
       return MemberReader.doc(at, constraints);
     }
@@ -172,7 +172,10 @@ final class MemberReader {
         ConstraintReader.read(type.useConstraints(), type, false, problems, at.path());
     ReadType read = types.use(type, at.xsdType(), constraints, at.path());
     return new Item(
-        narrowed(read, constraints), new Use.Many(container, type, read.use()), constraints);
+        narrowed(read, constraints),
+        new Use.Many(container, type, read.use()),
+        constraints,
+        constraints.isProvided() || read.isProvided());
   }
 
   private Particle particle(Position at, QName name, TypeUse type, String doc, int min, int max) {

@@ -40,6 +40,10 @@ final class SchemaParts {
   private final Map<QName, Global> elements = new LinkedHashMap<>();
   private final Map<QName, List<QName>> extensions = new HashMap<>();
 
+  private static final String ANOTHER_NAME =
+      "Give one of them a name of its own: @ComplexType(name = \"...\") on a record or class,"
+          + " @SimpleType(name = \"...\") on an enum.";
+
   /** What a global element is for; they are written in this order. */
   enum Role {
     REQUEST,
@@ -59,10 +63,11 @@ final class SchemaParts {
   void define(QName name, TypeDefinition definition, String path) {
     JavaType owner = owners.get(name);
     TypeDefinition other = types.putIfAbsent(name, definition);
+    String place = definition.origin().place();
     if (owner != null) {
-      reportType(name, owner.name(), definition.origin().place(), path);
+      reportType(name, owner.name(), place, path, ANOTHER_NAME);
     } else if (other != null && !other.equals(definition)) {
-      reportType(name, other.origin().place(), definition.origin().place(), path);
+      reportType(name, other.origin().place(), place, path, "Put one of them into a record.");
     }
   }
 
@@ -70,7 +75,7 @@ final class SchemaParts {
   boolean claim(QName name, JavaType type, String path) {
     TypeDefinition made = owners.containsKey(name) ? null : types.get(name);
     if (made != null) {
-      reportType(name, made.origin().place(), type.name(), path);
+      reportType(name, made.origin().place(), type.name(), path, ANOTHER_NAME);
     }
     JavaType owner = owners.putIfAbsent(name, type);
     if (owner != null && !owner.equals(type)) {
@@ -79,7 +84,8 @@ final class SchemaParts {
           name,
           isSame ? owner.signature() + " of one @Shape" : owner.name(),
           isSame ? "of another" : type.name(),
-          path);
+          path,
+          ANOTHER_NAME);
     }
     return owner == null;
   }
@@ -92,13 +98,12 @@ final class SchemaParts {
     }
   }
 
-  private void reportType(QName name, String one, String other, String path) {
+  private void reportType(QName name, String one, String other, String path, String mend) {
     problems.add(
         ProblemCode.TYPE_NAMES_COLLIDE,
         path,
         one + " and " + other + " would both be type \"" + name.getLocalPart() + "\".",
-        "Give one of them a name of its own: @ComplexType(name = \"...\") on a record or class,"
-            + " @SimpleType(name = \"...\") on an enum.");
+        mend);
   }
 
   @Nullable TypeDefinition type(QName name) {

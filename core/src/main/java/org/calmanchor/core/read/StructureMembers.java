@@ -63,15 +63,7 @@ final class StructureMembers {
     }
   }
 
-  Content read(
-      @Nullable ComplexType given,
-      @Nullable Shape shape,
-      List<PropertyMember> inherited,
-      boolean hasBase) {
-    for (PropertyMember property : inherited) {
-      names.claim(property.place(), property.wireName().getLocalPart(), property.member());
-    }
-    properties.addAll(inherited);
+  Content read(@Nullable ComplexType given, @Nullable Shape shape, boolean hasBase) {
     List<JavaMember> all = ofShape(shape, ordered(given, shape != null));
     for (JavaMember member : all) {
       read(member, positionOf(member));

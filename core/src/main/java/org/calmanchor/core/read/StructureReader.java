@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.ComplexType;
@@ -26,6 +27,7 @@ final class StructureReader {
   private final Map<QName, StructureMember> members = new LinkedHashMap<>();
   private final Map<QName, Base> bases = new LinkedHashMap<>();
   private final Map<QName, JavaType> shared = new HashMap<>();
+  private final Map<QName, QName> superclasses = new LinkedHashMap<>();
 
   /** A type found beneath another one after it was read. */
   private record Base(QName name, JavaType type) {}
@@ -108,10 +110,11 @@ final class StructureReader {
   private void define(
       QName name, JavaType type, @Nullable ComplexType given, @Nullable Shape shape, String path) {
     QName base = shape == null ? superclassOf(type, path) : null;
-    StructureMember above = base == null ? null : members.get(base);
-    List<Members.PropertyMember> inherited = above == null ? List.of() : above.properties();
     Content content =
-        new StructureMembers(types, type, name, path).read(given, shape, inherited, base != null);
+        new StructureMembers(types, type, name, path).read(given, shape, base != null);
+    if (base != null) {
+      superclasses.put(name, base);
+    }
     types
         .parts()
         .fulfil(
@@ -188,8 +191,13 @@ final class StructureReader {
     shared.put(sub, subtype);
   }
 
-  /** Lets types extend what they were found beneath, where they do not by their class already. */
+  /**
+   * Gives classes what they inherit, once all is read, since a class may hold those that extend it;
+   * and lets types extend what they were found beneath, where they do not by their class already.
+   */
   void finish() {
+    Map<QName, StructureMember> own = new LinkedHashMap<>(members);
+    superclasses.keySet().forEach(name -> members.put(name, withInherited(name, own)));
     bases.forEach(
         (sub, base) -> {
           if (types.parts().type(sub) instanceof org.calmanchor.core.model.ComplexType type
@@ -205,5 +213,20 @@ final class StructureReader {
             }
           }
         });
+  }
+
+  private StructureMember withInherited(QName name, Map<QName, StructureMember> own) {
+    StructureMember structure = Objects.requireNonNull(own.get(name));
+    NameTable names = new NameTable(problems, structure.javaType().signature());
+    List<Members.PropertyMember> all = new ArrayList<>();
+    for (QName at = name; at != null; at = superclasses.get(at)) {
+      StructureMember above = own.get(at);
+      all.addAll(0, above == null ? List.of() : above.properties());
+    }
+    all.forEach(
+        property ->
+            names.claim(property.place(), property.wireName().getLocalPart(), property.member()));
+    return new StructureMember(
+        structure.javaType(), all, structure.omitted(), structure.isProvided());
   }
 }

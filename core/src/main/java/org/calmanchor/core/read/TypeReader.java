@@ -40,8 +40,16 @@ final class TypeReader {
     this.collections = new CollectionReader(this);
   }
 
-  /** A type of XML Schema, and how Java holds its values. */
-  record ReadType(TypeUse type, Use use) {
+  /**
+   * A type of XML Schema, and how Java holds its values.
+   *
+   * @param isProvided whether a provider of constraints has to check something within
+   */
+  record ReadType(TypeUse type, Use use, boolean isProvided) {
+    ReadType(TypeUse type, Use use) {
+      this(type, use, false);
+    }
+
     /** The local name of the type, as other names are made from it. */
     String localName() {
       String name = type instanceof TypeUse.Named named ? named.name().getLocalPart() : "Value";

@@ -64,6 +64,12 @@ class ConstraintsTest {
         "@NotEmpty String v | minLength value=\"1\" | a | ''",
         "@NotBlank String v | Must be a text that is not blank. | a | ' '",
         "@NotEmpty List<String> v | maxOccurs=\"unbounded\" | a | none",
+        "Map<@Size(min = 1) String, @Positive Integer> v | minExclusive value=\"0\" "
+            + "| <entry><key>a</key><value>1</value></entry> "
+            + "| <entry><key>a</key><value>0</value></entry>",
+        "@Size(min = 1) Map<String, Integer> v | StringIntMapFrom1 "
+            + "| <entry><key>a</key><value>1</value></entry> | ''",
+        "List<List<@Max(9) Integer>> v | maxInclusive value=\"9\" | <item>9</item> | <item>10</item>",
         "List<@Positive Integer> v | minExclusive value=\"0\" | 1;2 | 1;0",
         "@Pattern(regexp = \"[a-z]-\\\\d+\") String v | Must be a text like [a-z]-\\d+. | h-07 | h07",
         "@Email String v | Must be an e-mail address. | odo@lanternquay.test | odo@",

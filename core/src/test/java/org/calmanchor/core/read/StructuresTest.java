@@ -1,6 +1,7 @@
 package org.calmanchor.core.read;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
 import org.calmanchor.core.Desk;
 import org.calmanchor.core.Standards;
@@ -272,6 +273,38 @@ class StructuresTest {
         .contains(
             "<tns:result code=\"H-07\"><tns:name>&lt;Heron&gt;</tns:name><tns:free>false</tns:free>"
                 + "<tns:length>7.20</tns:length><tns:total>3</tns:total></tns:result>");
+  }
+
+  @Test
+  void classesMayHoldThoseThatExtendThem() throws Exception {
+    Desk desk =
+        Desk.with(
+            """
+            @ComplexType(order = {"name", "boats"}, derived = Mother.class)
+            public static class Ship { String name; List<Mother> boats = List.of(); }
+            @ComplexType(order = "crew")
+            public static class Mother extends Ship { int crew; }
+            @Operation public Ship echo(Ship ship) { return ship; }
+            """);
+    assertThat(
+            desk.call(
+                "<echo><ship xsi:type='Mother'><name>a</name><boats><name>b</name><crew>1</crew>"
+                    + "</boats><crew>2</crew></ship></echo>"))
+        .contains(
+            "<tns:result xsi:type=\"tns:Mother\"><tns:name>a</tns:name><tns:boats><tns:name>b"
+                + "</tns:name><tns:crew>1</tns:crew></tns:boats><tns:crew>2</tns:crew></tns:result>");
+    assertThatExceptionOfType(ContractException.class)
+        .isThrownBy(
+            () ->
+                Desk.with(
+                    """
+                    @ComplexType(order = "name", derived = Boat.class)
+                    public static class Ship { String name; }
+                    @ComplexType(order = "called")
+                    public static class Boat extends Ship { @Element(name = "name") String called; }
+                    @Operation public void moor(Ship ship) {}
+                    """))
+        .withMessageContaining("Ship.name and Boat.called would both be element \"name\".");
   }
 
   private static final String LISTS =
