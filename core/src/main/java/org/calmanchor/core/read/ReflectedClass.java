@@ -1,5 +1,6 @@
 package org.calmanchor.core.read;
 
+import java.lang.reflect.AnnotatedType;
 import java.lang.reflect.Field;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
@@ -11,6 +12,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.core.read.ReflectedMember.Access;
@@ -27,7 +30,6 @@ final class ReflectedClass {
     Map<String, Found> found = new LinkedHashMap<>();
     collect(type, type, found, new HashSet<>());
     return found.values().stream()
-        .filter(each -> !each.method().isSynthetic())
         .<JavaMethod>map(
             each ->
                 new ReflectedMethod(
@@ -40,58 +42,46 @@ final class ReflectedClass {
     if (at.raw() == Object.class || !seen.add(at.raw())) {
       return;
     }
-    Method[] declared = at.raw().getDeclaredMethods();
     // Reflection promises no order, problems and documents need one.
-    Arrays.sort(
-        declared,
-        Comparator.comparing(Method::isSynthetic)
-            .thenComparing(Method::getName)
-            .thenComparing(method -> method.toGenericString()));
-    for (Method method : declared) {
-      if (method.isSynthetic()) {
-        hide(method, declared, at, found);
-      } else {
-        add(method, owner, at, found);
-      }
-    }
+    Arrays.stream(at.raw().getDeclaredMethods())
+        .filter(method -> !method.isSynthetic())
+        .sorted(Comparator.comparing(Method::getName).thenComparing(Method::toGenericString))
+        .forEach(method -> add(method, owner, at, found));
     if (at.superclass() instanceof ReflectedType above) {
       collect(owner, above, found, seen);
     }
     at.interfaces().forEach(each -> collect(owner, (ReflectedType) each, found, seen));
   }
 
-  private static String signature(Method method) {
-    return method.getName() + Arrays.toString(method.getParameterTypes());
+  /** What two methods have in common when one overrides the other, type variables filled in. */
+  private static String overrideKey(Method method, ReflectedType at) {
+    AnnotatedType[] uses = method.getAnnotatedParameterTypes();
+    Class<?>[] erased = method.getParameterTypes();
+    return IntStream.range(0, uses.length)
+        .mapToObj(i -> erasure(at.within(uses[i]), erased[i]))
+        .collect(Collectors.joining(", ", method.getName() + "(", ")"));
+  }
+
+  /** The class that stands for a type once generic types are gone: JLS 4.6. */
+  private static String erasure(ReflectedType type, Class<?> declared) {
+    return switch (type.kind()) {
+      case VARIABLE -> declared.getName();
+      case ARRAY ->
+          erasure((ReflectedType) type.arguments().get(0), declared.getComponentType()) + "[]";
+      default -> type.raw().getName();
+    };
   }
 
   private static void add(
       Method method, ReflectedType owner, ReflectedType at, Map<String, Found> found) {
     int modifiers = method.getModifiers();
     boolean isInherited = !Modifier.isPrivate(modifiers) && !Modifier.isStatic(modifiers);
-    String key = signature(method);
+    String key = overrideKey(method, at);
     Found below = isInherited ? found.get(key) : null;
     if (below != null) {
       below.overridden().add(new ReflectedMethod(at.raw(), at, method, List.of()));
     } else if (isInherited || at.equals(owner)) {
       found.put(isInherited ? key : key + "!", new Found(at, method, new ArrayList<>()));
-    }
-  }
-
-  /**
-   * Hides what a bridge stands for: the same method with type variables in its parameters. A bridge
-   * that only makes a method of a hidden class visible has no other method beside it.
-   */
-  private static void hide(
-      Method bridge, Method[] declared, ReflectedType at, Map<String, Found> found) {
-    boolean isForOther =
-        Arrays.stream(declared)
-            .anyMatch(
-                method ->
-                    !method.isSynthetic()
-                        && method.getName().equals(bridge.getName())
-                        && method.getParameterCount() == bridge.getParameterCount());
-    if (isForOther) {
-      found.putIfAbsent(signature(bridge), new Found(at, bridge, new ArrayList<>()));
     }
   }
 

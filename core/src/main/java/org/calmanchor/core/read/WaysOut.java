@@ -15,6 +15,9 @@ final class WaysOut {
     BY_TYPE.put("java.util.Map", "Say of what, as in Map<String, BigDecimal>.");
     BY_TYPE.put("java.io.InputStream", "Use byte[], or org.calmanchor.annotations.Binary.");
     BY_TYPE.put("java.util.Iterator", "Use a List.");
+    BY_TYPE.put("java.util.OptionalInt", "Use Optional<Integer>.");
+    BY_TYPE.put("java.util.OptionalLong", "Use Optional<Long>.");
+    BY_TYPE.put("java.util.OptionalDouble", "Use Optional<Double>.");
     BY_TYPE.put("char", "Use a String.");
     BY_TYPE.put("java.lang.Character", "Use a String.");
     BY_TYPE.put(
@@ -34,6 +37,9 @@ final class WaysOut {
       if (type.name().equals(entry.getKey()) || (!anything && type.isA(entry.getKey()))) {
         return entry.getValue();
       }
+    }
+    if (type.name().matches("javax?\\..*")) {
+      return "Make a record of your own of what the caller needs of it, and use that here.";
     }
     return switch (type.kind()) {
       case CLASS ->
