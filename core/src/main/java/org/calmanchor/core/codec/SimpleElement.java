@@ -34,8 +34,9 @@ final class SimpleElement implements ElementCodec {
       return lexical.parse(text);
     } catch (LexicalException invalid) {
       String expected = invalid.expected();
-      throw in.problem(
-          Code.VALUE, expected == null ? lexical.form() : expected, Lexical.collapse(text));
+      // White space that counts must be seen.
+      String found = lexical.whiteSpace().apply(text);
+      throw in.problem(Code.VALUE, expected == null ? lexical.form() : expected, found);
     }
   }
 

@@ -90,8 +90,12 @@ public final class ContractReader {
     new RequiredCycles(types.parts(), problems).report();
     checkReadSide(types, operations);
     String name = problems.name(given.name(), service.simpleName(), service, "@PortType");
-    String serviceName = given.service().isEmpty() ? name + "Service" : given.service();
-    problems.name(serviceName, serviceName, service, "@PortType");
+    String serviceName = given.service();
+    if (serviceName.isEmpty()) {
+      serviceName = name + "Service";
+    } else {
+      problems.checkedName(serviceName, service, "@PortType", "service");
+    }
     if (!problems.all().isEmpty()) {
       throw new ContractException(service.simpleName(), problems.all());
     }

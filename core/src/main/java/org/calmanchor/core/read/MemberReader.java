@@ -135,7 +135,7 @@ final class MemberReader {
 
   private ReadElement wrapped(Position at, String outer, QName item, Container container) {
     ConstraintReader.Found size = sizeOf(at);
-    problems.name(outer, outer, at.member(), "@Element");
+    problems.checkedName(outer, at.member(), "@Element", "wrapper");
     QName name = new QName(at.namespace(), outer);
     Item read = item(at, container);
     Origin origin = Origin.of(at.member().signature());

@@ -1,42 +1,44 @@
 package org.calmanchor.core.read;
 
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.Map;
+import javax.xml.namespace.QName;
 import org.calmanchor.core.read.Members.Place;
 
-/** The names of the members of one structure; two members of one name are a problem. */
+/** The names of what stands side by side in one element; two of one name are a problem. */
 final class NameTable {
   private final Problems problems;
   private final String owner;
-  private final Map<String, JavaMember> elements = new LinkedHashMap<>();
-  private final Map<String, JavaMember> attributes = new LinkedHashMap<>();
+  private final Map<String, JavaMember> known = new HashMap<>();
 
   NameTable(Problems problems, String owner) {
     this.problems = problems;
     this.owner = owner;
   }
 
+  /** A member of a structure, or a parameter in the body. */
   void claim(Place place, String name, JavaMember member) {
-    if (place == Place.TEXT) {
-      return;
+    switch (place) {
+      case ELEMENT -> claim("element \"" + name + "\"", "@Element", member);
+      case ATTRIBUTE -> claim("attribute \"" + name + "\"", "@Attribute", member);
+      case TEXT -> {}
     }
-    boolean isElement = place == Place.ELEMENT;
-    JavaMember other = (isElement ? elements : attributes).putIfAbsent(name, member);
+  }
+
+  /** A block of the header, which may be in both messages under one name, once in each. */
+  void claimHeader(QName name, boolean isOut, JavaMember parameter) {
+    String block = "header block \"" + name.getLocalPart() + "\" of " + name.getNamespaceURI();
+    claim(block + (isOut ? " in the answer" : " in the request"), "@Header", parameter);
+  }
+
+  private void claim(String name, String written, JavaMember member) {
+    JavaMember other = known.putIfAbsent(name, member);
     if (other != null) {
       problems.add(
           ProblemCode.MEMBER_NAMES_COLLIDE,
           owner,
-          other.signature()
-              + " and "
-              + member.signature()
-              + " would both be "
-              + (isElement ? "element" : "attribute")
-              + " \""
-              + name
-              + "\".",
-          "Give one of them a name of its own: "
-              + (isElement ? "@Element" : "@Attribute")
-              + "(name = \"...\").");
+          other.signature() + " and " + member.signature() + " would both be " + name + ".",
+          "Give one of them a name of its own: " + written + "(name = \"...\").");
     }
   }
 }

@@ -96,6 +96,7 @@ final class OperationReader {
       JavaMember parameter = all.get(position);
       if (headers.reads(parameter)) {
         ReadHeader block = headers.read(parameter, position);
+        names.claimHeader(block.element().name(), block.member().isOut(), parameter);
         isProvided |= block.isProvided();
         blocks.add(block);
         continue;
@@ -134,7 +135,7 @@ final class OperationReader {
   private String responseName(String name, JavaMethod method, GivenOperation given) {
     return given.response().isEmpty()
         ? name + "Response"
-        : problems.name(given.response(), "", method, "@Operation");
+        : problems.checkedName(given.response(), method, "@Operation", "response");
   }
 
   private ElementDeclaration wrapper(String name, List<Particle> particles, Origin origin) {

@@ -30,7 +30,11 @@ final class Problems {
 
   /** The given name, or the default when none was given; a problem when it is no XML name. */
   String name(String given, String byDefault, JavaElement element, String written) {
-    String name = given.isEmpty() ? byDefault : given;
+    return checkedName(given.isEmpty() ? byDefault : given, element, written, "name");
+  }
+
+  /** The name that the annotation's member gives; a problem when it cannot be one. */
+  String checkedName(String name, JavaElement element, String written, String member) {
     if (!Names.isNcName(name)) {
       add(
           ProblemCode.NAME_INVALID,
@@ -38,7 +42,9 @@ final class Problems {
           "\"" + name + "\" cannot be a name in XML.",
           "Give a name of letters, digits, '.', '-' and '_' that starts with a letter: "
               + written
-              + "(name = \"...\").");
+              + "("
+              + member
+              + " = \"...\").");
     }
     return name;
   }

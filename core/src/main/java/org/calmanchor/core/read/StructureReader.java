@@ -93,7 +93,7 @@ final class StructureReader {
             given == null ? "" : given.namespace(), types.namespace(), type, "@ComplexType");
     return shape == null
         ? new QName(home, problems.name(local, local, type, "@ComplexType"))
-        : new QName(home, problems.name(shape.name(), shape.name(), type, "@Shape"));
+        : new QName(home, problems.checkedName(shape.name(), type, "@Shape", "name"));
   }
 
   private void checkOpen(JavaType type, String path) {

@@ -140,7 +140,7 @@ final class TypeReader {
           type,
           path,
           "what " + type.signature() + " holds is not known here.",
-          "Say of what, as in List<Berth>, Set<Berth> or Optional<Berth>.");
+          "Say of what, as in List<Berth>, Map<String, Berth> or Optional<Berth>.");
     }
     if (structures.reads(type)) {
       return structures.read(type, path);

@@ -162,8 +162,8 @@ class EndpointTest {
             "echo/value/@flag is missing; expected true, false, 1 or 0."));
     rows.add(
         List.of(
-            SCALARS.replace("sea green", "green"),
-            "echo/value/@hue is \"green\"; expected one of RED, sea green."));
+            SCALARS.replace("sea green", " green"),
+            "echo/value/@hue is \" green\"; expected one of RED, sea green."));
     rows.add(
         List.of(
             SCALARS.replace("-0044-03-15", "2027-02-29"),

@@ -64,6 +64,34 @@ class ContractReaderTest {
   }
 
   @Test
+  void saysOnceAndAtItsPlaceWhichNameIsWrong() throws Exception {
+    Class<?> service =
+        Compiled.service(
+            """
+            @PortType(namespace = "urn:a", name = "1st")
+            public class Desk {
+              @Operation(response = "a b") public int first(
+                  @Header String pass, @Header(name = "pass") String other,
+                  @Header(name = "pass") HeaderOut<String> answered) { return 1; }
+              @Operation public void second(@Element(wrapper = "a:b") List<String> list) {}
+            }
+            """,
+            "-parameters");
+    ContractException found =
+        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
+    assertThat(found.problems())
+        .extracting(problem -> problem.what().replaceAll(".* and ", "") + " " + problem.mend())
+        .map(text -> text.replaceAll("Give a name of .*: ", ""))
+        .containsExactlyInAnyOrder(
+            "\"1st\" cannot be a name in XML. @PortType(name = \"...\").",
+            "\"a b\" cannot be a name in XML. @Operation(response = \"...\").",
+            "\"a:b\" cannot be a name in XML. @Element(wrapper = \"...\").",
+            "Desk.first(String, String, HeaderOut<String>), parameter 2 (other) would both be header"
+                + " block \"pass\" of urn:a in the request."
+                + " Give one of them a name of its own: @Header(name = \"...\").");
+  }
+
+  @Test
   void readsTheSameContractEachTimeWhateverItsOrigins() {
     Contract contract = ContractReader.read(SignalBook.class).contract();
     assertThat(ContractReader.read(SignalBook.class).contract()).isEqualTo(contract);
