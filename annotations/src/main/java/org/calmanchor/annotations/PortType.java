@@ -47,7 +47,10 @@ public @interface PortType {
   enum Exposing {
     /** Those marked with {@link Operation}. */
     ANNOTATED,
-    /** All public ones that are not marked with {@link Omit}. */
+    /**
+     * All public ones that are not marked with {@link Omit}; of those that every object has, such
+     * as {@code toString}, only those marked with {@link Operation}.
+     */
     PUBLIC
   }
 

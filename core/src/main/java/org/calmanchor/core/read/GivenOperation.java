@@ -19,6 +19,7 @@ record GivenOperation(String name, String response, String action, boolean oneWa
         exposing == PortType.Exposing.PUBLIC
             && method.isPublic()
             && !method.isStatic()
+            && !method.isOfEveryObject()
             && method.annotation(Omit.class) == null;
     return isExposed ? new GivenOperation("", "", "", false, "") : null;
   }

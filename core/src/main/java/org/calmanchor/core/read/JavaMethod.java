@@ -24,4 +24,7 @@ public interface JavaMethod extends JavaElement {
 
   /** Whether it is static. */
   boolean isStatic();
+
+  /** Whether every object has it, as {@code toString()}, be it overridden or not. */
+  boolean isOfEveryObject();
 }

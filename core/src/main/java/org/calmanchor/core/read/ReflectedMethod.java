@@ -63,6 +63,15 @@ record ReflectedMethod(
   }
 
   @Override
+  public boolean isOfEveryObject() {
+    return Arrays.stream(Object.class.getDeclaredMethods())
+        .anyMatch(
+            method ->
+                method.getName().equals(name())
+                    && Arrays.equals(method.getParameterTypes(), executable.getParameterTypes()));
+  }
+
+  @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> type) {
     return declaring.notes().on(executable, type);
   }

@@ -268,6 +268,11 @@ class OperationKindsTest {
     public int hidden() {
       return 0;
     }
+
+    @Override
+    public String toString() {
+      return "what every object has is no operation";
+    }
   }
 
   @Test
