@@ -3,6 +3,7 @@ package org.calmanchor.core.read;
 import java.lang.reflect.AnnotatedElement;
 import java.lang.reflect.Method;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -97,27 +98,35 @@ public final class Description {
   }
 
   private Method methodOf(String name, Class<?> @Nullable [] taking) {
-    List<Method> found =
+    List<Method> named =
         Arrays.stream(service.getMethods())
             .filter(method -> method.getName().equals(name) && !method.isSynthetic())
+            .sorted(Comparator.comparing(Method::toString))
+            .toList();
+    List<Method> found =
+        named.stream()
             .filter(method -> taking == null || Arrays.equals(taking, method.getParameterTypes()))
             .toList();
     if (found.size() != 1) {
       String there =
-          found.isEmpty()
-              ? "no such public method"
-              : found.stream()
-                  .map(method -> Arrays.toString(method.getParameterTypes()))
-                  .collect(Collectors.joining(" and ", "several, which take ", ""));
+          named.stream()
+              .map(Description::parameterTypes)
+              .map(types -> "taking(" + types + ")")
+              .collect(Collectors.joining(", "));
       throw new IllegalArgumentException(
           service.getSimpleName()
-              + "."
+              + (taking == null ? " has " : " has, with those parameters, ")
+              + (found.isEmpty() ? "no public method " : "several public methods ")
               + name
-              + ": there is "
-              + there
-              + "; name its parameter types with taking(...)");
+              + (there.isEmpty() ? "." : "; say which: " + there + "."));
     }
     return found.get(0);
+  }
+
+  private static String parameterTypes(Method method) {
+    return Arrays.stream(method.getParameterTypes())
+        .map(type -> type.getSimpleName() + ".class")
+        .collect(Collectors.joining(", "));
   }
 
   /** What there is to say of an operation. */

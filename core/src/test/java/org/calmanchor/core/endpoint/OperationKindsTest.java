@@ -400,12 +400,16 @@ class OperationKindsTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"rateFor, several", "sail, no such public method"})
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "rateFor|has several public methods rateFor; say which: taking(String.class",
+        "sail|has no public method sail."
+      })
   void saysWhichMethodItCouldNotFind(String method, String there) {
     Description description = Description.of(OldTariff.class, NAMESPACE);
     assertThatExceptionOfType(IllegalArgumentException.class)
         .isThrownBy(() -> description.operation(method))
-        .withMessageStartingWith("OldTariff." + method + ": there is " + there)
-        .withMessageEndingWith("name its parameter types with taking(...)");
+        .withMessageStartingWith("OldTariff " + there);
   }
 }
