@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.wsdl.XmlNode;
 
@@ -120,6 +121,14 @@ final class Advice {
           "with",
           "yield");
 
+  /** Names set aside for examples (RFC 2606, RFC 6963), this machine's, and our own messages'. */
+  private static final Pattern PLACEHOLDER =
+      Pattern.compile(
+          "urn:(example|your-organisation)(:.*)?"
+              + "|[a-z]+://([^/:]+\\.)?(example(\\.(com|net|org))?|invalid|localhost|127\\.0\\.0\\.1)"
+              + "([:/].*)?",
+          Pattern.CASE_INSENSITIVE);
+
   private final WsdlView wsdl;
   private final Findings findings;
 
@@ -130,6 +139,7 @@ final class Advice {
 
   void run() {
     wsdl.schemas().forEach(this::schema);
+    namespaces();
     for (XmlNode service : wsdl.services()) {
       String name = service.attributeOr("name", "");
       wsdl.portTypes().keySet().stream()
@@ -147,6 +157,20 @@ final class Advice {
       }
     }
     faults();
+  }
+
+  private void namespaces() {
+    Map<String, XmlNode> namespaces = new LinkedHashMap<>();
+    namespaces.put(wsdl.definitions().attributeOr("targetNamespace", ""), wsdl.definitions());
+    wsdl.schemas()
+        .forEach(
+            schema -> namespaces.putIfAbsent(schema.attributeOr("targetNamespace", ""), schema));
+    namespaces.forEach(
+        (namespace, node) -> {
+          if (PLACEHOLDER.matcher(namespace).matches()) {
+            findings.add(Rule.NAMESPACE_PLACEHOLDER, node, "the namespace is " + namespace + ".");
+          }
+        });
   }
 
   private void faults() {

@@ -109,7 +109,11 @@ public enum Rule {
       Level.ADVICE,
       "A fault message named as its element becomes an exception and a data class of one name."),
   NOT_FOLLOWED(
-      "CALM-407", Level.ADVICE, "What a document imports is not read here; judge it by itself.");
+      "CALM-407", Level.ADVICE, "What a document imports is not read here; judge it by itself."),
+  NAMESPACE_PLACEHOLDER(
+      "CALM-408",
+      Level.ADVICE,
+      "A namespace that everybody may use is no name, and changing it later breaks every caller.");
 
   /** How much it matters. */
   public enum Level {

@@ -159,6 +159,8 @@ class ConformanceTest {
         of(Rule.RESERVED_WORD, "name=\"boat\"", "name=\"class\""),
         of(Rule.NO_IDENTIFIER, "name=\"boat\"", "name=\"boat-name\""),
         of(Rule.FAULT_LIKE_EXCEPTION, "TakenFault", "Taken"),
+        of(Rule.NAMESPACE_PLACEHOLDER, "urn:lanternquay:berths", "http://www.example.com/berths"),
+        of(Rule.NAMESPACE_PLACEHOLDER, "urn:lanternquay:berths", "urn:your-organisation:berths"),
         of(
             Rule.NOT_FOLLOWED,
             "      <xsd:element name=\"moor\"",

@@ -140,7 +140,7 @@ class TestPageTest {
     send();
     // A fault about a header block has no detail that could point at a field.
     assertThat(browser.textOf("[data-outcome]", "Header/"))
-        .contains("Header/pass/holder is \"\"; expected a text that is not blank.");
+        .contains("Header/pass/holder is \" \"; expected a text that is not blank.");
 
     open("reserve");
     browser.choose("section:not([hidden]) [data-kind]", "SailingBoat");
