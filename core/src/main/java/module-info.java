@@ -6,6 +6,8 @@ module org.calmanchor.core {
   requires static jakarta.validation;
   requires org.slf4j;
   requires com.ctc.wstx;
+  requires com.fasterxml.aalto;
+  requires org.codehaus.stax2;
 
   exports org.calmanchor.core.model;
   exports org.calmanchor.core.lexical;
@@ -13,6 +15,10 @@ module org.calmanchor.core {
   exports org.calmanchor.core.wsdl;
   exports org.calmanchor.core.tree;
   exports org.calmanchor.core.endpoint;
+  exports org.calmanchor.core.codec to
+      org.calmanchor.client;
+  exports org.calmanchor.core.soap to
+      org.calmanchor.client;
   exports org.calmanchor.core.sample;
   exports org.calmanchor.core.profile;
 }

@@ -9,23 +9,30 @@ import java.nio.ByteBuffer;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.Arrays;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.calmanchor.web.HttpRequest;
 import org.calmanchor.web.HttpResponse;
+import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
+import org.eclipse.jetty.util.Callback;
 import org.jspecify.annotations.Nullable;
 
 /** A request and response of the server, as a site sees them. */
 final class JettyExchange implements HttpRequest, HttpResponse {
+  private static final byte[] NOTHING = new byte[0];
+
   private final Request request;
   private final Response response;
+  private final Callback callback;
   private final OutputStream output = new LastKnownOutput();
-  private boolean aborted;
+  private final AtomicBoolean isOver = new AtomicBoolean();
 
-  JettyExchange(Request request, Response response) {
+  JettyExchange(Request request, Response response, Callback callback) {
     this.request = request;
     this.response = response;
+    this.callback = callback;
   }
 
   @Override
@@ -81,6 +88,11 @@ final class JettyExchange implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public long length() {
+    return request.getLength();
+  }
+
+  @Override
   public @Nullable Principal principal() {
     return null;
   }
@@ -112,21 +124,26 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
   @Override
   public void abort() {
-    aborted = true;
-    request.getConnectionMetaData().getConnection().getEndPoint().close();
+    // Several calls share a connection of HTTP/2: there the callback resets the one stream.
+    if (request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
+      request.getConnectionMetaData().getConnection().getEndPoint().close();
+    }
+    if (isOver.compareAndSet(false, true)) {
+      callback.failed(new IOException("broken off"));
+    }
   }
 
-  boolean isAborted() {
-    return aborted;
+  /** Ends the response, if nobody has yet. */
+  void end() throws IOException {
+    output.close();
   }
 
   /**
    * Holds what was written last until it is known whether more follows: an answer of one piece then
-   * goes out with its length, in one write.
+   * goes out with its length, in one write, which nobody waits for.
    */
   private final class LastKnownOutput extends OutputStream {
-    private byte[] held = new byte[0];
-    private boolean isClosed;
+    private byte[] held = NOTHING;
 
     @Override
     public void write(int single) throws IOException {
@@ -135,6 +152,9 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
     @Override
     public void write(byte[] bytes, int offset, int length) throws IOException {
+      if (isOver.get()) {
+        throw new IOException("the answer has ended already");
+      }
       if (held.length > 0) {
         Content.Sink.write(response, false, ByteBuffer.wrap(held));
       }
@@ -142,10 +162,9 @@ final class JettyExchange implements HttpRequest, HttpResponse {
     }
 
     @Override
-    public void close() throws IOException {
-      if (!isClosed) {
-        isClosed = true;
-        Content.Sink.write(response, true, ByteBuffer.wrap(held));
+    public void close() {
+      if (isOver.compareAndSet(false, true)) {
+        response.write(true, ByteBuffer.wrap(held), callback);
       }
     }
   }

@@ -3,34 +3,47 @@ package org.calmanchor.host;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.time.Duration;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.endpoint.Limits;
 import org.calmanchor.web.Site;
+import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.server.handler.GracefulHandler;
+import org.eclipse.jetty.util.VirtualThreads;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
 
 /** The embedded server around a site. */
 final class JettyServer {
   private static final Duration DRAIN = Duration.ofSeconds(10);
-  private static final Duration IDLE = Duration.ofSeconds(30);
+
+  /** Threads beyond those that calls may take: for pages, documents, and to say "busy". */
+  private static final int SPARE_THREADS = 56;
 
   private final Server server;
   private final ServerConnector connector;
 
-  JettyServer(InetAddress address, int port, Site site) {
-    QueuedThreadPool threads = new QueuedThreadPool(200, 8);
+  JettyServer(InetAddress address, int port, Site site, Limits limits) {
+    QueuedThreadPool threads =
+        new QueuedThreadPool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
     threads.setName("calm-anchor");
+    if (VirtualThreads.areSupported()) {
+      threads.setVirtualThreadsExecutor(VirtualThreads.getDefaultVirtualThreadsExecutor());
+    }
     server = new Server(threads);
     HttpConfiguration http = new HttpConfiguration();
     http.setSendServerVersion(false);
     http.setSendXPoweredBy(false);
+    http.setRequestHeaderSize((int) limits.value(Limit.HEADER_BYTES));
     // One acceptor and one selector start fast and are plenty for a machine of few cores.
-    connector = new ServerConnector(server, 1, 1, new HttpConnectionFactory(http));
+    connector =
+        new ServerConnector(
+            server, 1, 1, new HttpConnectionFactory(http), new HTTP2CServerConnectionFactory(http));
     connector.setHost(address.getHostAddress());
     connector.setPort(port);
-    connector.setIdleTimeout(IDLE.toMillis());
+    connector.setIdleTimeout(limits.value(Limit.IDLE_MILLIS));
     server.addConnector(connector);
     server.setHandler(new GracefulHandler(new SiteHandler(site)));
     server.setErrorHandler(new PlainErrors());

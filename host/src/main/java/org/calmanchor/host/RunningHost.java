@@ -2,14 +2,17 @@ package org.calmanchor.host;
 
 import java.net.InetAddress;
 import java.net.URI;
+import org.calmanchor.core.endpoint.RunningCalls;
 
 /** A host that listens. Closing it lets running calls end, for a while, and frees the port. */
 public final class RunningHost implements AutoCloseable {
   private final JettyServer server;
   private final InetAddress address;
   private final int port;
+  private final RunningCalls calls;
 
-  RunningHost(JettyServer server, InetAddress address) {
+  RunningHost(JettyServer server, InetAddress address, RunningCalls calls) {
+    this.calls = calls;
     this.server = server;
     this.port = server.port();
     this.address = address;
@@ -42,8 +45,17 @@ public final class RunningHost implements AutoCloseable {
     server.join();
   }
 
+  /** The calls that run now. */
+  public RunningCalls calls() {
+    return calls;
+  }
+
   @Override
   public void close() {
-    server.stop();
+    try {
+      server.stop();
+    } finally {
+      calls.close();
+    }
   }
 }

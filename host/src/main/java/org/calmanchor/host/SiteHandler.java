@@ -7,6 +7,7 @@ import org.eclipse.jetty.server.Handler;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -22,30 +23,29 @@ final class SiteHandler extends Handler.Abstract {
 
   @Override
   public boolean handle(Request request, Response response, Callback callback) {
-    JettyExchange exchange = new JettyExchange(request, response);
+    JettyExchange exchange = new JettyExchange(request, response, callback);
     try {
-      site.handle(exchange, exchange)
-          .whenComplete((done, failed) -> finish(exchange, callback, failed));
+      site.handle(exchange, exchange).whenComplete((done, failed) -> finish(exchange, failed));
     } catch (IOException | UncheckedIOException callerGone) {
-      callback.failed(callerGone);
+      LOG.debug("the caller of {} has gone", exchange.path(), callerGone);
+      exchange.abort();
     } catch (RuntimeException | Error failed) {
       LOG.error("a request to {} failed", exchange.path(), failed);
       exchange.abort();
-      callback.failed(failed);
     }
     return true;
   }
 
-  private static void finish(JettyExchange exchange, Callback callback, Throwable failed) {
+  private static void finish(JettyExchange exchange, @Nullable Throwable failed) {
     try {
-      if (failed == null && !exchange.isAborted()) {
-        exchange.output().close();
-        callback.succeeded();
-      } else {
-        callback.failed(failed == null ? new IOException("broken off") : failed);
+      if (failed == null) {
+        exchange.end();
+        return;
       }
+      LOG.error("a request to {} failed", exchange.path(), failed);
     } catch (IOException callerGone) {
-      callback.failed(callerGone);
+      LOG.debug("the caller of {} has gone", exchange.path(), callerGone);
     }
+    exchange.abort();
   }
 }

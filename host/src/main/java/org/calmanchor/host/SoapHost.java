@@ -7,7 +7,14 @@ import java.net.URI;
 import java.net.UnknownHostException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Supplier;
 import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.EndpointSettings;
+import org.calmanchor.core.endpoint.HeaderHandler;
+import org.calmanchor.core.endpoint.Interceptor;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.web.Hosted;
@@ -33,6 +40,10 @@ public final class SoapHost {
   private @Nullable String bind;
   private @Nullable URI publicUrl;
   private @Nullable Boolean testPage;
+  private Limits limits = Limits.DEFAULT;
+  private boolean isLenient;
+  private final List<Interceptor> interceptors = new ArrayList<>();
+  private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
   private SoapHost(int port) {
     if (port < 0 || port > MOST_PORT) {
@@ -67,7 +78,21 @@ public final class SoapHost {
    *     messages could not be told apart from this one's, or the service lacks a method
    */
   public SoapHost serve(String path, Reading reading, Object service) {
-    Endpoint endpoint = Endpoint.of(reading, service);
+    return serve(path, Endpoint.of(reading, service));
+  }
+
+  /**
+   * Serves objects of {@code type} at {@code path}: a new one for each call, which is closed after
+   * the last byte of the answer if it can be closed.
+   *
+   * @throws org.calmanchor.core.read.ContractException with every problem of its contract
+   * @throws IllegalArgumentException as for any other service
+   */
+  public <T> SoapHost servePerCall(String path, Class<T> type, Supplier<? extends T> factory) {
+    return serve(path, Endpoint.perCall(type, factory));
+  }
+
+  private SoapHost serve(String path, Endpoint endpoint) {
     for (int i = 0; i < services.size(); i++) {
       if (services.get(i).path().equals(path)) {
         services.set(i, joined(services.get(i), endpoint));
@@ -108,6 +133,38 @@ public final class SoapHost {
   }
 
   /**
+   * Sets how far a limit goes; each has a sensible one by default.
+   *
+   * @param value inclusive, in the unit that the limit's name says
+   * @throws IllegalArgumentException when it is below 1 or beyond what can be counted
+   */
+  public SoapHost limit(Limit limit, long value) {
+    limits = limits.with(limit, value);
+    return this;
+  }
+
+  /**
+   * Whether messages may have their elements in any order, and unknown ones besides; by default
+   * they are held to the published schema.
+   */
+  public SoapHost lenient(boolean on) {
+    this.isLenient = on;
+    return this;
+  }
+
+  /** Encloses each call with {@code interceptor}; the one that was given first is the outermost. */
+  public SoapHost intercept(Interceptor interceptor) {
+    interceptors.add(interceptor);
+    return this;
+  }
+
+  /** Has {@code handler} understand header blocks that are no parameters. */
+  public SoapHost headers(HeaderHandler handler) {
+    headerHandlers.add(handler);
+    return this;
+  }
+
+  /**
    * Starts listening.
    *
    * @throws PortTakenException when the port is in use
@@ -117,18 +174,29 @@ public final class SoapHost {
     InetAddress address = address();
     boolean isPrivate = address.isLoopbackAddress() && publicUrl == null;
     SiteSettings settings =
-        new SiteSettings(publicUrl, bind, testPage == null ? isPrivate : testPage);
-    Site site = new Site(services, settings);
-    JettyServer server = new JettyServer(address, port, site);
+        new SiteSettings(
+            publicUrl,
+            bind,
+            testPage == null ? isPrivate : testPage,
+            limits.value(Limit.COMPRESSION_RATIO));
+    RunningCalls calls = RunningCalls.watched(limits);
+    EndpointSettings serving =
+        new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);
+    List<Hosted> hosted =
+        services.stream()
+            .map(service -> new Hosted(service.path(), service.endpoint().with(serving)))
+            .toList();
+    JettyServer server = new JettyServer(address, port, new Site(hosted, settings), limits);
     try {
       server.start();
     } catch (IOException failed) {
+      calls.close();
       if (failed instanceof BindException || failed.getCause() instanceof BindException) {
         throw refused(address, failed);
       }
       throw new IllegalStateException("The host could not start: " + failed.getMessage(), failed);
     }
-    return new RunningHost(server, address);
+    return new RunningHost(server, address, calls);
   }
 
   private RuntimeException refused(InetAddress address, IOException failed) {

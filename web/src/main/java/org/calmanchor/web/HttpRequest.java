@@ -34,6 +34,9 @@ public interface HttpRequest {
   /** The body; read once. */
   InputStream body();
 
+  /** The number of bytes in {@link #body}, or -1 when it is not known. */
+  long length();
+
   /** The authenticated caller, or null. */
   @Nullable Principal principal();
 

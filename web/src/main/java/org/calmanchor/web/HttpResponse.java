@@ -10,7 +10,7 @@ public interface HttpResponse {
   /** Sets a header; before the first byte. */
   void header(String name, String value);
 
-  /** Takes the body. */
+  /** Takes the body; closing it ends the response, without waiting for its reader. */
   OutputStream output();
 
   /** Breaks the connection off. */

@@ -102,8 +102,9 @@ public final class Site {
       }
       return CompletableFuture.completedFuture(null);
     }
-    SoapExchange exchange = new SoapExchange(request, response);
-    return service.endpoint().handle(exchange, exchange);
+    SoapExchange exchange = new SoapExchange(request, response, settings.compressionRatio());
+    CompletionStage<Void> handled = service.endpoint().handle(exchange, exchange);
+    return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }
 
   private List<ServiceSite> all() {

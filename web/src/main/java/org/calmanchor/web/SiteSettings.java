@@ -9,9 +9,13 @@ import org.jspecify.annotations.Nullable;
  * @param publicUrl the address under which the outside reaches it, without path, or null
  * @param boundAddress the address that the server was told to listen at, or null for loopback
  * @param showsPages whether services have a test page
+ * @param compressionRatio how many times its size a compressed message may become
  */
 public record SiteSettings(
-    @Nullable URI publicUrl, @Nullable String boundAddress, boolean showsPages) {
+    @Nullable URI publicUrl,
+    @Nullable String boundAddress,
+    boolean showsPages,
+    long compressionRatio) {
   /** Refuses public URLs that name no host. */
   public SiteSettings {
     if (publicUrl != null && publicUrl.getHost() == null) {

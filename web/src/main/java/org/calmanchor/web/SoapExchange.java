@@ -1,5 +1,6 @@
 package org.calmanchor.web;
 
+import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.security.Principal;
@@ -7,14 +8,58 @@ import java.time.Instant;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * An HTTP request and response as an endpoint sees them (SOAP 1.1, section 6; SOAP 1.2 part 2, 7).
  */
-record SoapExchange(HttpRequest request, HttpResponse response) implements Request, Response {
+final class SoapExchange implements Request, Response {
+  private static final Logger LOG = LoggerFactory.getLogger(Site.class);
+
+  private final HttpRequest request;
+  private final HttpResponse response;
+  private final Coding coding;
+  private @Nullable InputStream body;
+  private @Nullable OutputStream output;
+
+  SoapExchange(HttpRequest request, HttpResponse response, long mostRatio) {
+    this.request = request;
+    this.response = response;
+    this.coding = new Coding(request, response, mostRatio);
+  }
+
+  /** Whether nothing has to be released. */
+  boolean isPlain() {
+    return coding.isPlain();
+  }
+
+  /** Gives back what reading a compressed message took. */
+  void release() {
+    if (body != null) {
+      try {
+        body.close();
+      } catch (IOException alreadyBroken) {
+        LOG.debug("a compressed message could not be closed", alreadyBroken);
+      }
+    }
+  }
+
   @Override
   public InputStream body() {
-    return request.body();
+    InputStream opened = coding.body();
+    body = opened;
+    return opened;
+  }
+
+  @Override
+  public long length() {
+    return coding.isPlain() ? request.length() : -1;
+  }
+
+  @Override
+  public @Nullable String header(String name) {
+    return request.header(name);
   }
 
   @Override
@@ -64,8 +109,8 @@ record SoapExchange(HttpRequest request, HttpResponse response) implements Reque
   }
 
   @Override
-  public void incident(String id) {
-    response.header("Incident-Id", id);
+  public void header(String name, String value) {
+    response.header(name, value);
   }
 
   @Override
@@ -78,7 +123,12 @@ record SoapExchange(HttpRequest request, HttpResponse response) implements Reque
 
   @Override
   public OutputStream output() {
-    return response.output();
+    OutputStream open = output;
+    if (open == null) {
+      open = coding.output();
+      output = open;
+    }
+    return open;
   }
 
   @Override

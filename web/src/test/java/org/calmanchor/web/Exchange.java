@@ -94,6 +94,11 @@ final class Exchange implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public long length() {
+    return body.length;
+  }
+
+  @Override
   public InputStream body() {
     return new ByteArrayInputStream(body);
   }

@@ -63,7 +63,7 @@ final class AttributeCodec {
       for (AttributeSlot slot : slots) {
         known |= slot.name().equals(name) && slot.namespace().equals(namespace);
       }
-      if (!known) {
+      if (!known && !in.isLenient()) {
         throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributeValue(i))
             .within("@" + name);
       }

@@ -6,7 +6,8 @@ import java.io.IOException;
 public final class BrokenSinkException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
-  BrokenSinkException(IOException cause) {
+  /** One for {@code cause}. */
+  public BrokenSinkException(IOException cause) {
     super(cause);
   }
 }

@@ -47,7 +47,7 @@ public final class CodecPlanner<T> {
    */
   public MessageCodec plan(ElementDeclaration element, T held) {
     return new MessageCodec(
-        element.name(), Tag.of(prefixes.tag(element.name())), codec(element.type(), held));
+        element.name(), prefixes.tag(element.name()), codec(element.type(), held));
   }
 
   private ElementCodec codec(TypeUse type, T held) {
@@ -109,6 +109,10 @@ public final class CodecPlanner<T> {
 
   private ElementCodec newCodec(TypeUse type, T held) {
     if (!(contract.definition(type) instanceof ComplexType complex)) {
+      BinaryHolder binary = end.binary(type, held);
+      if (binary != null) {
+        return new BinaryElement(nameOf(type), binary);
+      }
       Lexical<Object> lexical = end.lexical(type, held);
       return isQualified(type) ? new Qualified(lexical) : new SimpleElement(nameOf(type), lexical);
     }
@@ -167,13 +171,15 @@ public final class CodecPlanner<T> {
     End.Position<T> position =
         end.position(structure.members().get(index).held(), member.repeats());
     return new ElementSlot(
-        element.name().getNamespaceURI(),
-        element.name().getLocalPart(),
+        // Parsers hand out names that are interned, too: most comparisons end at once.
+        element.name().getNamespaceURI().intern(),
+        element.name().getLocalPart().intern(),
         Tag.of(prefixes.tag(element.name())),
         member.min(),
         member.max(),
         element.nillable(),
         position.isMany(),
+        position.isLater(),
         codec(element.type(), position.item()),
         position.holder(),
         index);

@@ -50,6 +50,10 @@ final class ComplexReader {
   }
 
   private void readElements(XmlIn in, @Nullable Object[] values) {
+    if (in.isLenient()) {
+      new AnyOrder(this, elements).read(in, values);
+      return;
+    }
     int at = 0;
     int count = 0;
     List<Object> items = null;
@@ -67,6 +71,10 @@ final class ComplexReader {
         throw unexpected(in);
       }
       ElementSlot slot = elements[at];
+      if (slot.isLater()) {
+        later(in, slot, true, values);
+        return;
+      }
       if (count == slot.max()) {
         throw in.problem(Code.TOO_MANY, "at most " + slot.max(), "").within(slot.name());
       }
@@ -85,6 +93,13 @@ final class ComplexReader {
     }
   }
 
+  /** Leaves the rest, which are the items of the last slot, to whoever asks for them. */
+  private void later(XmlIn in, ElementSlot slot, boolean isOpen, @Nullable Object[] values) {
+    LaterItems items = new LaterItems(in, slot, this, isOpen);
+    in.leave(items);
+    values[slot.member()] = items.stream();
+  }
+
   private boolean isKnown(XmlIn in) {
     for (ElementSlot slot : elements) {
       if (in.isAt(slot.namespace(), slot.name())) {
@@ -94,7 +109,7 @@ final class ComplexReader {
     return false;
   }
 
-  private @Nullable Object readElement(XmlIn in, ElementSlot slot, int index) {
+  @Nullable Object readElement(XmlIn in, ElementSlot slot, int index) {
     try {
       if (!in.isNil()) {
         return slot.codec().read(in);
@@ -113,16 +128,13 @@ final class ComplexReader {
   }
 
   /** Leaves a slot behind: holds what came, and misses what did not. */
-  private static void finish(
+  static void finish(
       XmlIn in,
       ElementSlot slot,
       int count,
       @Nullable List<Object> items,
       @Nullable Object[] values) {
-    if (count < slot.min()) {
-      String expected = slot.repeats() ? "at least " + slot.min() : "one";
-      throw in.problem(Code.MISSING, expected, "").within(slot.name());
-    }
+    requireEnough(in, slot, count);
     if (slot.repeats()) {
       try {
         values[slot.member()] = slot.holder().holdAll(items == null ? List.of() : items);
@@ -134,7 +146,14 @@ final class ComplexReader {
     }
   }
 
-  private InvalidMessageException unexpected(XmlIn in) {
+  static void requireEnough(XmlIn in, ElementSlot slot, int count) {
+    if (count < slot.min()) {
+      String expected = slot.repeats() ? "at least " + slot.min() : "one";
+      throw in.problem(Code.MISSING, expected, "").within(slot.name());
+    }
+  }
+
+  InvalidMessageException unexpected(XmlIn in) {
     String name = in.localName();
     String namespace = in.namespace();
     for (ElementSlot slot : elements) {

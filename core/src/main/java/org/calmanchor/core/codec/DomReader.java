@@ -10,7 +10,7 @@ import org.w3c.dom.Document;
 import org.w3c.dom.Element;
 
 /** Builds the tree of an element that the contract leaves open. The only place that does. */
-final class DomReader {
+public final class DomReader {
   private static final DocumentBuilderFactory FACTORY = factory();
 
   private DomReader() {}
@@ -35,7 +35,7 @@ final class DomReader {
   }
 
   /** The element at which {@code in} stands; moves to its end. */
-  static Element read(XmlIn in) {
+  public static Element read(XmlIn in) {
     Document document = document();
     Element root = element(in, document);
     document.appendChild(root);
@@ -48,7 +48,7 @@ final class DomReader {
       element.setAttributeNS(
           nullable(in.attributeNamespace(i)), in.prefixedAttribute(i), in.attributeValue(i));
     }
-    in.children(
+    in.content(
         text -> element.appendChild(document.createTextNode(text)),
         () -> element.appendChild(element(in, document)));
     return element;
@@ -63,7 +63,7 @@ final class DomReader {
    *
    * @throws EncodeException when it is not well-formed
    */
-  static Element parse(XmlIn.Factory inputs, String text) {
+  static Element parse(Inputs inputs, String text) {
     byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
     try (XmlIn in = inputs.open(new ByteArrayInputStream(bytes), "UTF-8")) {
       in.nextElement();

@@ -11,12 +11,13 @@ import org.w3c.dom.Node;
 import org.w3c.dom.ProcessingInstruction;
 
 /** Writes the tree of an element that the contract leaves open, with the prefixes that it needs. */
-final class DomWriter {
+public final class DomWriter {
   private static final String XMLNS = "http://www.w3.org/2000/xmlns/";
 
   private DomWriter() {}
 
-  static void write(XmlOut out, Element element) {
+  /** Writes {@code element} with all that it holds. */
+  public static void write(XmlOut out, Element element) {
     element(out, element, Map.of());
   }
 

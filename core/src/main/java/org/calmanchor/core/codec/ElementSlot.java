@@ -10,6 +10,7 @@ package org.calmanchor.core.codec;
  * @param max how often it may stand
  * @param nillable whether xsi:nil may stand for a value
  * @param repeats whether its values are held as several
+ * @param isLater whether its values are read as they are asked for; only the last element's are
  * @param codec its content
  * @param holder how its values are held
  * @param member its index in the composite
@@ -22,6 +23,7 @@ record ElementSlot(
     int max,
     boolean nillable,
     boolean repeats,
+    boolean isLater,
     ElementCodec codec,
     Holder holder,
     int member) {

@@ -6,6 +6,7 @@ import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.read.Members.Place;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One end of the engine: how values of a contract's types are held. Asked while planning only.
@@ -19,11 +20,20 @@ public interface End<T> {
   /** How a structure is held; its members' order is the composite's. */
   record Structure<T>(List<Member<T>> members, Composite composite) {}
 
-  /** How a position holds values, of what, and whether as several even if there is but one. */
-  record Position<T>(Holder holder, T item, boolean isMany) {}
+  /**
+   * How a position holds values.
+   *
+   * @param item what each of them is
+   * @param isMany whether they are held as several even if there is but one
+   * @param isLater whether they are read as they are asked for
+   */
+  record Position<T>(Holder holder, T item, boolean isMany, boolean isLater) {}
 
   /** Text and value of a simple type. */
   Lexical<Object> lexical(TypeUse type, T held);
+
+  /** How bytes of a binary type are held, or null when they are held as their text. */
+  @Nullable BinaryHolder binary(TypeUse type, T held);
 
   /** How one element of any name is held. */
   AnyHolder any();

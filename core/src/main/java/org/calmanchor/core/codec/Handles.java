@@ -12,9 +12,10 @@ import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Consumer;
+import java.util.function.BiConsumer;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.WhiteSpace;
@@ -35,31 +36,30 @@ public final class Handles {
   private Handles() {}
 
   /**
-   * Invokes {@code method} of {@code target} with an {@code Object[]} of arguments.
+   * Invokes {@code method} of an object with an {@code Object[]} of arguments.
    *
-   * @throws IllegalArgumentException when it is not accessible, or not a method of the target
+   * @param type the class of such objects
+   * @throws IllegalArgumentException when it is not accessible, or not a method of the class
    */
-  public static MethodHandle invoker(JavaMethod method, Object target) {
+  public static MethodHandle invoker(JavaMethod method, Class<?> type) {
     Method reflected = (Method) Reflection.executableOf(method);
-    if (!reflected.getDeclaringClass().isInstance(target)) {
-      throw new IllegalArgumentException(
-          target.getClass().getName() + " does not have " + method.signature());
+    if (!reflected.getDeclaringClass().isAssignableFrom(type)) {
+      throw new IllegalArgumentException(type.getName() + " does not have " + method.signature());
     }
     return planned(
         reflected,
         () ->
             LOOKUP
                 .unreflect(reflected)
-                .bindTo(target)
                 .asSpreader(Object[].class, reflected.getParameterCount())
-                .asType(methodType(Object.class, Object[].class)));
+                .asType(methodType(Object.class, Object.class, Object[].class)));
   }
 
   /** Has the arguments of {@code method} checked by a provider of constraints. */
-  public static Consumer<@Nullable Object[]> checker(
-      JavaMethod method, Object target, ConstraintProvider provider) {
+  public static BiConsumer<Object, @Nullable Object[]> checker(
+      JavaMethod method, ConstraintProvider provider) {
     Method reflected = (Method) Reflection.executableOf(method);
-    return arguments -> provider.check(target, reflected, arguments);
+    return (target, arguments) -> provider.check(target, reflected, arguments);
   }
 
   /** How objects of a data type are made and read. */
@@ -182,13 +182,33 @@ public final class Handles {
     return new ClassComposite(null, new MethodHandle[0], members.toArray(new MethodHandle[0]));
   }
 
+  /**
+   * Makes the exception of a fault anew, from its message and an {@code Object[]} of its members.
+   *
+   * @throws IllegalArgumentException when its constructor is not accessible
+   */
+  public static MethodHandle raiser(FaultMember fault) {
+    JavaMethod constructor = fault.constructor();
+    if (constructor == null) {
+      throw new IllegalArgumentException("no constructor of " + fault.exception().signature());
+    }
+    Constructor<?> reflected = (Constructor<?>) Reflection.executableOf(constructor);
+    return planned(
+        reflected,
+        () ->
+            LOOKUP
+                .unreflectConstructor(reflected)
+                .asSpreader(Object[].class, reflected.getParameterCount() - 1)
+                .asType(methodType(Throwable.class, String.class, Object[].class)));
+  }
+
   /** Text and constant of an enum. */
   static Lexical<Object> constants(Use.Constant use) {
     Map<String, Object> byName = new HashMap<>();
     for (Object constant : Reflection.classOf(use.type()).getEnumConstants()) {
       byName.put(((Enum<?>) constant).name(), constant);
     }
-    Map<String, Object> byForm = new HashMap<>();
+    Map<String, Object> byForm = new LinkedHashMap<>();
     Map<Object, String> forms = new HashMap<>();
     use.constants()
         .forEach(
@@ -196,12 +216,13 @@ public final class Handles {
               byForm.put(form, byName.get(name));
               forms.put(byName.get(name), form);
             });
-    return new Lexical<>(
-        "one of " + String.join(", ", use.constants().keySet()),
-        // Published as a restriction of xsd:string, which keeps white space.
-        WhiteSpace.PRESERVE,
-        text -> known(byForm.get(text)),
-        constant -> known(forms.get(constant)));
+    return new Lexical<Object>(
+            "one of " + String.join(", ", use.constants().keySet()),
+            // Published as a restriction of xsd:string, which keeps white space.
+            WhiteSpace.PRESERVE,
+            text -> known(byForm.get(text)),
+            constant -> known(forms.get(constant)))
+        .quickly(new QuickConstants(byForm));
   }
 
   private static <T> T known(@Nullable T value) {

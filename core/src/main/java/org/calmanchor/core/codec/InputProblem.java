@@ -27,7 +27,8 @@ public record InputProblem(
     VALUE("value"),
     NIL("nil"),
     TYPE("type"),
-    LIMIT("limit");
+    LIMIT("limit"),
+    SIZE("size");
 
     private final String published;
 
@@ -57,7 +58,7 @@ public record InputProblem(
       case TOO_MANY -> place + " stands too often; expected " + expected + ".";
       case VALUE, TYPE -> place + " is \"" + found + "\"; expected " + expected + ".";
       case NIL -> place + " is nil; expected " + expected + ".";
-      case LIMIT -> place + " is beyond a limit: " + expected + ".";
+      case LIMIT, SIZE -> place + " is beyond a limit: " + expected + ".";
     };
   }
 

@@ -1,13 +1,16 @@
 package org.calmanchor.core.codec;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.read.Constraint;
+import org.calmanchor.core.read.Container;
 import org.calmanchor.core.read.Members;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.OperationMember;
@@ -24,10 +27,13 @@ public final class JavaEnd implements End<JavaEnd.Java> {
   private final Members members;
 
   /** What stands at a position in Java. */
-  public sealed interface Java permits Held, Arguments, Result, Detail, Entries {}
+  public sealed interface Java permits Held, Later, Arguments, Result, Detail, Entries {}
 
   /** A value, or what is around values. */
   public record Held(Use use) implements Java {}
+
+  /** A stream with which a message ends: its items are read as they are asked for. */
+  record Later(Use.Many many) implements Java {}
 
   /** The arguments of a method: an {@code Object[]} in the order of its parameters. */
   public record Arguments(OperationMember operation) implements Java {}
@@ -56,6 +62,22 @@ public final class JavaEnd implements End<JavaEnd.Java> {
       return Handles.constants(constant);
     }
     throw new IllegalArgumentException("nothing maps " + use);
+  }
+
+  @Override
+  public @Nullable BinaryHolder binary(TypeUse type, Java held) {
+    if (!(((Held) held).use() instanceof Use.Simple simple)
+        || !simple.row().base().getLocalPart().equals("base64Binary")) {
+      return null;
+    }
+    Consumer<Object> check =
+        value -> simple.constraints().forEach(constraint -> constraint.check(value));
+    Consumer<Object> checkWritten =
+        value ->
+            simple.constraints().stream()
+                .filter(Constraint::isPublished)
+                .forEach(constraint -> constraint.check(value));
+    return new BinaryHolder(simple.row().javaType() == byte[].class, check, checkWritten);
   }
 
   @SuppressWarnings("unchecked") // only ever given values of the row's own Java type
@@ -100,7 +122,7 @@ public final class JavaEnd implements End<JavaEnd.Java> {
     if (held instanceof Arguments arguments) {
       List<PropertyMember> parameters = arguments.operation().parameters();
       return new Structure<>(
-          membersOf(parameters),
+          lastLater(parameters),
           new Scattered(
               arguments.operation().method().parameters().size(),
               parameters.stream().mapToInt(PropertyMember::position).toArray()));
@@ -108,7 +130,7 @@ public final class JavaEnd implements End<JavaEnd.Java> {
     if (held instanceof Result result) {
       PropertyMember member = result.operation().result();
       return new Structure<>(
-          membersOf(member == null ? List.of() : List.of(member)), new Scattered(1, new int[1]));
+          lastLater(member == null ? List.of() : List.of(member)), new Scattered(1, new int[1]));
     }
     if (held instanceof Detail detail) {
       return new Structure<>(
@@ -142,6 +164,18 @@ public final class JavaEnd implements End<JavaEnd.Java> {
     return new Member<>(Place.ELEMENT, name, new Held(use));
   }
 
+  private static List<Member<Java>> lastLater(List<PropertyMember> properties) {
+    List<Member<Java>> members = new ArrayList<>(membersOf(properties));
+    int last = properties.size() - 1;
+    if (last >= 0
+        && properties.get(last).use() instanceof Use.Many many
+        && many.container() == Container.STREAM) {
+      Member<Java> plain = members.get(last);
+      members.set(last, new Member<>(plain.place(), plain.wireName(), new Later(many)));
+    }
+    return members;
+  }
+
   private static List<Member<Java>> membersOf(List<PropertyMember> properties) {
     return properties.stream()
         .map(p -> new Member<Java>(p.place(), p.wireName(), new Held(p.use())))
@@ -151,16 +185,19 @@ public final class JavaEnd implements End<JavaEnd.Java> {
   @Override
   public Position<Java> position(Java held, boolean repeats) {
     if (held instanceof Entries entries) {
-      return new Position<>(JavaHolder.LIST, new Held(entries.entry()), true);
+      return new Position<>(JavaHolder.LIST, new Held(entries.entry()), true, false);
+    }
+    if (held instanceof Later later) {
+      return new Position<>(JavaHolder.of(later.many()), new Held(later.many().of()), true, true);
     }
     Use use = ((Held) held).use();
     if (use instanceof Use.Maybe maybe) {
-      return new Position<>(JavaHolder.OPTIONAL, new Held(maybe.of()), false);
+      return new Position<>(JavaHolder.OPTIONAL, new Held(maybe.of()), false, false);
     }
     if (use instanceof Use.Many many) {
-      return new Position<>(JavaHolder.of(many), new Held(many.of()), true);
+      return new Position<>(JavaHolder.of(many), new Held(many.of()), true, false);
     }
-    return new Position<>(JavaHolder.VALUE, held, false);
+    return new Position<>(JavaHolder.VALUE, held, false, false);
   }
 
   @Override

@@ -5,12 +5,14 @@ import javax.xml.namespace.QName;
 /** Reads and writes one global element. Safe for any number of threads. */
 public final class MessageCodec {
   private final QName name;
+  private final String prefixedName;
   private final Tag tag;
   private final ElementCodec codec;
 
-  MessageCodec(QName name, Tag tag, ElementCodec codec) {
+  MessageCodec(QName name, String prefixedName, ElementCodec codec) {
     this.name = name;
-    this.tag = tag;
+    this.prefixedName = prefixedName;
+    this.tag = Tag.of(prefixedName);
     this.codec = codec;
   }
 
@@ -19,14 +21,25 @@ public final class MessageCodec {
     return name;
   }
 
+  /** The element's name with the prefix that messages declare for its namespace. */
+  public String prefixedName() {
+    return prefixedName;
+  }
+
   /**
-   * The value of the element at which {@code in} stands; moves to its end.
+   * The value of the element at which {@code in} stands; moves to its end, or to where the items
+   * begin that are {@linkplain XmlIn#later left for later}.
    *
    * @throws InvalidMessageException when it is not what the contract says
    */
   public Object read(XmlIn in) {
     try {
-      return codec.read(in);
+      Object value = codec.read(in);
+      LaterItems later = in.later();
+      if (later != null) {
+        later.within(name.getLocalPart());
+      }
+      return value;
     } catch (InvalidMessageException invalid) {
       throw invalid.within(name.getLocalPart());
     }

@@ -2,6 +2,7 @@ package org.calmanchor.core.codec;
 
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
 import org.jspecify.annotations.Nullable;
@@ -19,9 +20,35 @@ final class SimpleElement implements ElementCodec {
   @Override
   public Object read(XmlIn in) {
     if (in.attributeCount() > 0) {
+      Lexical<?> narrower = narrower(in);
+      if (narrower != null) {
+        return narrowed(in, narrower);
+      }
       checkAttributes(in, type);
     }
-    return parse(lexical, in.text(), in);
+    in.readText();
+    return parsed(lexical, in);
+  }
+
+  /** The forms of the built-in type that xsi:type names, if it is one below the declared one. */
+  private @Nullable Lexical<?> narrower(XmlIn in) {
+    QName named = in.xsiType();
+    return named == null || type == null ? null : BuiltIns.derived(named, type);
+  }
+
+  private Object narrowed(XmlIn in, Lexical<?> narrower) {
+    checkForeign(in);
+    String text = narrower.whiteSpace().apply(in.text());
+    parse(narrower, text, in);
+    return parse(lexical, text, in);
+  }
+
+  /** The value of the text that was read last. */
+  static Object parsed(Lexical<Object> lexical, XmlIn in) {
+    Object quick = lexical.quick(in.textBuffer(), in.textLength());
+    return quick != null
+        ? quick
+        : parse(lexical, new String(in.textBuffer(), 0, in.textLength()), in);
   }
 
   @Override
@@ -29,7 +56,7 @@ final class SimpleElement implements ElementCodec {
     checkAttributes(in, type);
   }
 
-  static Object parse(Lexical<Object> lexical, String text, XmlIn in) {
+  static <T> T parse(Lexical<T> lexical, String text, XmlIn in) {
     try {
       return lexical.parse(text);
     } catch (LexicalException invalid) {
@@ -42,13 +69,17 @@ final class SimpleElement implements ElementCodec {
 
   /** Lets pass what XML Schema itself puts on any element; refuses the rest. */
   static void checkAttributes(XmlIn in, @Nullable QName type) {
+    checkForeign(in);
+    checkType(in, type);
+  }
+
+  private static void checkForeign(XmlIn in) {
     for (int i = 0; i < in.attributeCount(); i++) {
-      if (!in.isForeign(in.attributeNamespace(i))) {
+      if (!in.isForeign(in.attributeNamespace(i)) && !in.isLenient()) {
         throw in.problem(Code.UNEXPECTED, "no attribute", in.attributeValue(i))
             .within("@" + in.attributeName(i));
       }
     }
-    checkType(in, type);
   }
 
   /** Refuses an {@code xsi:type} other than the declared one. */
@@ -66,10 +97,13 @@ final class SimpleElement implements ElementCodec {
     if (value == null) {
       throw new EncodeException("null where a value is required");
     }
-    out.element(tag, print(lexical, value));
+    out.open(tag);
+    out.content();
+    out.value(lexical, value);
+    out.close(tag);
   }
 
-  static String print(Lexical<Object> lexical, Object value) {
+  static <T> String print(Lexical<T> lexical, T value) {
     try {
       return lexical.print(value);
     } catch (LexicalException unprintable) {

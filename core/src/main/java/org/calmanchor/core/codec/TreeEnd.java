@@ -50,6 +50,11 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
         "text", TypeMappings.whiteSpace(contract.builtIn(type)), text -> text, TreeEnd::print);
   }
 
+  @Override
+  public @Nullable BinaryHolder binary(TypeUse type, Tree held) {
+    return null;
+  }
+
   private static String print(Object value) {
     if (value instanceof Map || value instanceof List) {
       throw new EncodeException("one text is expected, not a structure or list");
@@ -82,7 +87,7 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
   private enum Markup implements AnyHolder {
     TEXT;
 
-    private static final XmlIn.Factory INPUTS = new XmlIn.Factory(1 << 20, 100, 100, 1 << 20);
+    private static final Inputs INPUTS = new Inputs(Bounds.DEFAULT);
 
     @Override
     public Object hold(Element element) {
@@ -122,7 +127,7 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
 
   @Override
   public Position<Tree> position(Tree held, boolean repeats) {
-    return new Position<>(TreeHolder.ONLY, Tree.ANY, repeats);
+    return new Position<>(TreeHolder.ONLY, Tree.ANY, repeats, false);
   }
 
   @Override

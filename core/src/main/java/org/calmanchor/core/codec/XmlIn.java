@@ -1,14 +1,14 @@
 package org.calmanchor.core.codec;
 
-import com.ctc.wstx.api.WstxInputProperties;
-import com.ctc.wstx.stax.WstxInputFactory;
-import java.io.InputStream;
+import com.fasterxml.aalto.UncheckedStreamException;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import java.util.function.Consumer;
-import java.util.regex.Pattern;
 import javax.xml.namespace.NamespaceContext;
 import javax.xml.namespace.QName;
 import javax.xml.stream.Location;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.codec.InputProblem.Code;
@@ -22,68 +22,27 @@ import org.jspecify.annotations.Nullable;
  * instructions, entities other than XML's five. Not safe for several threads.
  */
 public final class XmlIn implements AutoCloseable {
-  /** How the parser says that one of its limits was exceeded; it has no type for it. */
-  private static final Pattern LIMIT =
-      Pattern.compile("limit \\(\\d+\\) exceeded", Pattern.CASE_INSENSITIVE);
+  private static final char[] NO_TEXT = new char[0];
 
   private final XMLStreamReader2 reader;
-  private final int textLength;
+  private final MeteredStream stream;
+  private final Bounds bounds;
+  private final Inputs inputs;
+  private final int[] children;
+  private int depth;
+  private int strangers;
   private String passed = "";
+  private char[] text = NO_TEXT;
+  private int textLength;
+  private @Nullable LaterItems later;
+  private final List<AutoCloseable> spools = new ArrayList<>(0);
 
-  private XmlIn(XMLStreamReader2 reader, int textLength) {
+  XmlIn(XMLStreamReader2 reader, MeteredStream stream, Bounds bounds, Inputs inputs) {
     this.reader = reader;
-    this.textLength = textLength;
-  }
-
-  /** Opens messages within fixed limits; safe for any number of threads. */
-  public static final class Factory {
-    private final WstxInputFactory factory = new WstxInputFactory();
-    private final long bodyBytes;
-    private final int textLength;
-
-    /**
-     * A factory that holds to these limits, all inclusive.
-     *
-     * @param bodyBytes the size of a message
-     * @param depth the nesting of elements
-     * @param attributes the attributes of one element
-     * @param textLength the characters of one text or attribute value
-     */
-    public Factory(long bodyBytes, int depth, int attributes, int textLength) {
-      this.bodyBytes = bodyBytes;
-      this.textLength = textLength;
-      factory.setProperty(XMLInputFactory.IS_NAMESPACE_AWARE, true);
-      factory.setProperty(XMLInputFactory.IS_COALESCING, false);
-      factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-      factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-      // Lazy parsing would raise unchecked exceptions from every accessor.
-      factory.getConfig().doParseLazily(false);
-      factory.setProperty(WstxInputProperties.P_MAX_ELEMENT_DEPTH, depth);
-      factory.setProperty(WstxInputProperties.P_MAX_ATTRIBUTES_PER_ELEMENT, attributes);
-      factory.setProperty(WstxInputProperties.P_MAX_ATTRIBUTE_SIZE, textLength);
-      factory.setProperty(WstxInputProperties.P_MAX_TEXT_LENGTH, textLength);
-    }
-
-    /**
-     * A message from {@code in}.
-     *
-     * @param charset the name of the encoding that the transport gave, or null for what the
-     *     document says itself
-     * @throws InvalidMessageException when it cannot even begin
-     */
-    public XmlIn open(InputStream in, @Nullable String charset) {
-      InputStream limited = new LimitedStream(in, bodyBytes);
-      try {
-        return new XmlIn(
-            (XMLStreamReader2)
-                (charset == null
-                    ? factory.createXMLStreamReader(limited)
-                    : factory.createXMLStreamReader(limited, charset)),
-            textLength);
-      } catch (XMLStreamException unreadable) {
-        throw notWellFormed(unreadable);
-      }
-    }
+    this.stream = stream;
+    this.bounds = bounds;
+    this.inputs = inputs;
+    this.children = new int[bounds.depth() + 1];
   }
 
   /**
@@ -102,6 +61,7 @@ public final class XmlIn implements AutoCloseable {
           return false;
         }
         case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
+          finishText();
           if (!isBlank()) {
             throw problem(
                     Code.UNEXPECTED, "elements, no text between them", reader.getText().strip())
@@ -115,27 +75,53 @@ public final class XmlIn implements AutoCloseable {
 
   /** The text of the current element, which ends with it. */
   public String text() {
-    String only = "";
-    StringBuilder more = null;
-    int length = 0;
+    readText();
+    return new String(text, 0, textLength);
+  }
+
+  /** Reads the text of the current element, which ends with it, into {@link #textBuffer}. */
+  void readText() {
+    textLength = 0;
+    pieces(this::keep);
+  }
+
+  private void keep(char[] chars, int start, int length) {
+    if (length > bounds.textLength() - textLength) {
+      throw tooMuch(bounds.textLength() + " characters a text");
+    }
+    if (textLength + length > text.length) {
+      text = Arrays.copyOf(text, Math.max(textLength + length, Math.max(64, text.length * 2)));
+    }
+    System.arraycopy(chars, start, text, textLength, length);
+    textLength += length;
+  }
+
+  /** What was read last, up to {@link #textLength()}; overwritten by the next text. */
+  char[] textBuffer() {
+    return text;
+  }
+
+  /** The characters read last. */
+  int textLength() {
+    return textLength;
+  }
+
+  /** Takes a piece of text, which is overwritten afterwards. */
+  @FunctionalInterface
+  interface Piece {
+    void take(char[] chars, int start, int length);
+  }
+
+  /** Gives the text of the current element, which ends with it, piece by piece. */
+  void pieces(Piece piece) {
     while (true) {
       switch (next()) {
         case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
-          length += reader.getTextLength();
-          // The parser looks only where its buffers end.
-          if (length > textLength) {
-            throw problem(Code.LIMIT, "at most " + textLength + " characters a text", "");
-          }
-          if (more != null) {
-            more.append(reader.getTextCharacters(), reader.getTextStart(), reader.getTextLength());
-          } else if (only.isEmpty()) {
-            only = reader.getText();
-          } else {
-            more = new StringBuilder(only).append(reader.getText());
-          }
+          finishText();
+          piece.take(reader.getTextCharacters(), reader.getTextStart(), reader.getTextLength());
         }
         case XMLStreamConstants.END_ELEMENT -> {
-          return more == null ? only : more.toString();
+          return;
         }
         case XMLStreamConstants.START_ELEMENT ->
             throw problem(Code.UNEXPECTED, "text only", localName()).within(localName());
@@ -146,23 +132,111 @@ public final class XmlIn implements AutoCloseable {
 
   /** Passes over the rest of the current element. */
   public void skip() {
-    int depth = 1;
-    while (depth > 0) {
+    int open = 1;
+    while (open > 0) {
       switch (next()) {
-        case XMLStreamConstants.START_ELEMENT -> depth++;
-        case XMLStreamConstants.END_ELEMENT -> depth--;
-        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {}
+        case XMLStreamConstants.START_ELEMENT -> {
+          strange();
+          open++;
+        }
+        case XMLStreamConstants.END_ELEMENT -> open--;
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> finishText();
         default -> refuseForbidden();
       }
     }
   }
 
   private int next() {
+    stream.expect(false);
+    int event;
     try {
-      return reader.next();
+      event = reader.next();
     } catch (XMLStreamException malformed) {
       throw notWellFormed(malformed);
+    } catch (UncheckedStreamException malformed) {
+      throw notWellFormed(malformed);
     }
+    if (event == XMLStreamConstants.START_ELEMENT) {
+      start();
+    } else if (event == XMLStreamConstants.END_ELEMENT) {
+      depth--;
+    }
+    return event;
+  }
+
+  private void start() {
+    if (depth == bounds.depth()) {
+      throw tooMuch(bounds.depth() + " levels of elements");
+    }
+    if (++children[depth] > bounds.children()) {
+      throw tooMuch(bounds.children() + " elements within one");
+    }
+    children[++depth] = 0;
+    if (reader.getLocalName().length() > bounds.nameLength()) {
+      throw tooMuch(bounds.nameLength() + " characters a name");
+    }
+    int attributes = reader.getAttributeCount();
+    if (attributes + reader.getNamespaceCount() > bounds.attributes()) {
+      throw tooMuch(bounds.attributes() + " attributes an element");
+    }
+    for (int i = 0; i < attributes; i++) {
+      if (reader.getAttributeLocalName(i).length() > bounds.nameLength()) {
+        throw tooMuch(bounds.nameLength() + " characters a name");
+      }
+    }
+  }
+
+  /** Has the parser read the text that it is at to the end of its piece. */
+  private void finishText() {
+    stream.expect(true);
+    try {
+      if (reader.getTextLength() < 0) {
+        throw new IllegalStateException("a text of less than nothing");
+      }
+    } catch (UncheckedStreamException malformed) {
+      throw notWellFormed(malformed);
+    }
+  }
+
+  /** Meets an element that no schema describes. */
+  private void strange() {
+    if (++strangers > bounds.openElements()) {
+      throw tooMuch(bounds.openElements() + " elements that no schema describes");
+    }
+  }
+
+  private InvalidMessageException tooMuch(String most) {
+    return problem(Code.LIMIT, "at most " + most, "");
+  }
+
+  /** Whether elements may come in any order, and unknown ones pass. */
+  boolean isLenient() {
+    return bounds.isLenient();
+  }
+
+  /** Leaves the rest of the current element to be read later. */
+  void leave(LaterItems items) {
+    later = items;
+  }
+
+  /** What of the message is still to be read by whoever takes its items, or null for nothing. */
+  public @Nullable LaterItems later() {
+    return later;
+  }
+
+  /** Keeps what has to be closed when nobody needs the message's values any more. */
+  void spool(AutoCloseable spool) {
+    spools.add(spool);
+  }
+
+  /** What has to be closed when nobody needs the message's values any more. */
+  public List<AutoCloseable> spools() {
+    return spools;
+  }
+
+  /** The bytes that one binary value may have. */
+  int binaryBytes() {
+    return bounds.binaryBytes();
   }
 
   private boolean isBlank() {
@@ -231,15 +305,20 @@ public final class XmlIn implements AutoCloseable {
    * @param text takes each piece of text
    * @param element is called at the start of each element, and must move to its end
    */
-  void children(Consumer<String> text, Runnable element) {
+  void content(Consumer<String> text, Runnable element) {
     while (true) {
       switch (next()) {
-        case XMLStreamConstants.START_ELEMENT -> element.run();
+        case XMLStreamConstants.START_ELEMENT -> {
+          strange();
+          element.run();
+        }
         case XMLStreamConstants.END_ELEMENT -> {
           return;
         }
-        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE ->
-            text.accept(reader.getText());
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
+          finishText();
+          text.accept(reader.getText());
+        }
         default -> refuseForbidden();
       }
     }
@@ -343,26 +422,40 @@ public final class XmlIn implements AutoCloseable {
         new InputProblem("", code, expected, found, at.getLineNumber(), at.getColumnNumber()));
   }
 
-  private static InvalidMessageException notWellFormed(XMLStreamException malformed) {
+  /** The message ended before it was complete, as the transport says. */
+  static InvalidMessageException brokenOff() {
+    return notWellFormed("the message broke off", 0, 0);
+  }
+
+  static InvalidMessageException notWellFormed(XMLStreamException malformed) {
     Location at = malformed.getLocation();
-    String message = malformed.getMessage();
-    boolean isLimit = message != null && LIMIT.matcher(message).find();
-    String place =
-        at == null ? "" : " at line " + at.getLineNumber() + ", column " + at.getColumnNumber();
+    if (malformed.getNestedException() instanceof IOException) {
+      return brokenOff();
+    }
+    return at == null
+        ? notWellFormed("parsing failed", 0, 0)
+        : notWellFormed(
+            "parsing failed at line " + at.getLineNumber() + ", column " + at.getColumnNumber(),
+            at.getLineNumber(),
+            at.getColumnNumber());
+  }
+
+  private static InvalidMessageException notWellFormed(UncheckedStreamException malformed) {
+    return malformed.getCause() instanceof XMLStreamException cause
+        ? notWellFormed(cause)
+        : notWellFormed("parsing failed", 0, 0);
+  }
+
+  private static InvalidMessageException notWellFormed(String found, int line, int column) {
     return new InvalidMessageException(
-        new InputProblem(
-            "",
-            isLimit ? Code.LIMIT : Code.NOT_WELL_FORMED,
-            isLimit ? "too deep, too long or too many attributes" + place : "well-formed XML",
-            "parsing failed" + place,
-            at == null ? 0 : at.getLineNumber(),
-            at == null ? 0 : at.getColumnNumber()));
+        new InputProblem("", Code.NOT_WELL_FORMED, "well-formed XML", found, line, column));
   }
 
   /** Gives the parser's buffers back; the stream below stays open. */
   @Override
   public void close() {
     try {
+      inputs.met(strangers);
       reader.close();
     } catch (XMLStreamException alreadyBroken) {
       throw notWellFormed(alreadyBroken);

@@ -1,15 +1,30 @@
 package org.calmanchor.core.codec;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.util.Arrays;
+import java.util.Base64;
+import org.calmanchor.core.lexical.Lexical;
 
 /**
  * A message being written as UTF-8. It is held in memory up to a limit; what goes beyond is handed
  * to a sink, and from then on the message cannot be taken back. Not safe for several threads.
  */
-public final class XmlOut {
+public final class XmlOut implements AutoCloseable {
   /** How deep elements may nest; deeper values are taken for a cycle. */
   static final int MOST_DEPTH = 200;
+
+  /** How much of a text is looked at in one go. */
+  private static final int CHUNK = 4 << 10;
+
+  /** The characters that stand for themselves in texts and attributes. */
+  private static final boolean[] PLAIN = new boolean[0x80];
+
+  static {
+    for (char c = ' '; c < PLAIN.length; c++) {
+      PLAIN[c] = "<>&\"".indexOf(c) < 0;
+    }
+  }
 
   private static final byte[] NO_MARK = new byte[0];
   private static final byte[] GREATER = Tag.encode("&gt;");
@@ -23,7 +38,7 @@ public final class XmlOut {
   private final Sink sink;
   private final int most;
   private final boolean indents;
-  private byte[] buffer = new byte[1024];
+  private byte[] buffer = Buffers.take();
   private int length;
   private int depth;
   private boolean wasClosed;
@@ -69,6 +84,15 @@ public final class XmlOut {
       throw new BrokenSinkException(gone);
     }
     length = 0;
+  }
+
+  /** Gives the buffer back; nothing may be written any more. */
+  @Override
+  public void close() {
+    byte[] used = buffer;
+    buffer = NO_MARK;
+    length = 0;
+    Buffers.give(used);
   }
 
   /** Puts an attribute, encoded with its quotes, into the next element that is opened. */
@@ -143,6 +167,34 @@ public final class XmlOut {
     escape(text, false);
   }
 
+  /**
+   * Bytes as Base64 text, as they come.
+   *
+   * @throws IOException when {@code bytes} cannot be read
+   */
+  void base64(InputStream bytes) throws IOException {
+    Base64.Encoder encoder = Base64.getEncoder();
+    byte[] chunk = new byte[3 << 10];
+    while (true) {
+      int read = bytes.readNBytes(chunk, 0, chunk.length);
+      raw(encoder.encode(read == chunk.length ? chunk : Arrays.copyOf(chunk, read)));
+      if (read < chunk.length) {
+        return;
+      }
+    }
+  }
+
+  /** A value in its quick form, or its text where it has none. */
+  <T> void value(Lexical<T> lexical, T value) {
+    reserve(Lexical.QUICK_BYTES);
+    int end = lexical.print(value, buffer, length);
+    if (end < 0) {
+      escape(SimpleElement.print(lexical, value), false);
+    } else {
+      length = end;
+    }
+  }
+
   /** Bytes as they are. */
   public void raw(byte[] bytes) {
     reserve(bytes.length);
@@ -156,7 +208,7 @@ public final class XmlOut {
   }
 
   private void reserve(int more) {
-    if (length + more <= buffer.length) {
+    if (length + more <= Math.min(buffer.length, most)) {
       return;
     }
     if (length + more > most && length > 0) {
@@ -169,29 +221,61 @@ public final class XmlOut {
 
   private void escape(String text, boolean inAttribute) {
     int end = text.length();
-    for (int i = 0; i < end; i++) {
+    int i = 0;
+    while (i < end) {
+      i = plain(text, i, Math.min(end, i + CHUNK));
+      if (i < end) {
+        i += special(text, i, inAttribute);
+      }
+    }
+  }
+
+  /**
+   * Copies characters as long as they stand for themselves; the index of the first that does not.
+   */
+  private int plain(String text, int from, int to) {
+    reserve(to - from);
+    byte[] bytes = buffer;
+    int at = length;
+    int i = from;
+    while (i < to) {
       char c = text.charAt(i);
-      switch (c) {
-        case '<' -> raw(LESS);
-        case '>' -> raw(GREATER);
-        case '&' -> raw(AMPERSAND);
-        case '\r' -> raw(RETURN);
-        case '"', '\n', '\t' -> {
-          if (inAttribute) {
-            raw(c == '"' ? QUOTE : c == '\n' ? NEWLINE : TAB);
-          } else {
-            raw(c);
-          }
+      if (c >= 0x80 || !PLAIN[c]) {
+        break;
+      }
+      bytes[at++] = (byte) c;
+      i++;
+    }
+    length = at;
+    return i;
+  }
+
+  /**
+   * Writes the character at {@code i}, which needs care if it is no plain one; the chars it took.
+   */
+  private int special(String text, int i, boolean inAttribute) {
+    char c = text.charAt(i);
+    switch (c) {
+      case '<' -> raw(LESS);
+      case '>' -> raw(GREATER);
+      case '&' -> raw(AMPERSAND);
+      case '\r' -> raw(RETURN);
+      case '"', '\n', '\t' -> {
+        if (inAttribute) {
+          raw(c == '"' ? QUOTE : c == '\n' ? NEWLINE : TAB);
+        } else {
+          raw(c);
         }
-        default -> {
-          if (c >= ' ' && c < 0x80) {
-            raw(c);
-          } else {
-            i += other(text, i);
-          }
+      }
+      default -> {
+        if (c >= ' ' && c < 0x80) {
+          raw(c);
+        } else {
+          return 1 + other(text, i);
         }
       }
     }
+    return 1;
   }
 
   /** Encodes the character at {@code i}; returns how many further chars it took. */

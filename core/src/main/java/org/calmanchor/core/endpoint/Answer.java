@@ -1,24 +1,33 @@
 package org.calmanchor.core.endpoint;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.ThreadLocalRandom;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
-import java.util.stream.BaseStream;
 import org.calmanchor.core.codec.BrokenSinkException;
+import org.calmanchor.core.codec.DomWriter;
+import org.calmanchor.core.codec.InputProblem;
+import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.endpoint.CallEnd.Ending;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * What goes back for one request: a result, a fault, or the bare word that a one-way message
- * arrived. Whatever goes wrong in writing is answered too, or breaks the answer off.
+ * What goes back for one request: a result, a fault, a refusal, or the bare word that a one-way
+ * message arrived. Whatever goes wrong in writing is answered too, or breaks the answer off. The
+ * thread that serves the call and the one that watches it may both want to answer: the first one
+ * does, and the other's answer is dropped.
  */
 final class Answer {
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
@@ -26,36 +35,24 @@ final class Answer {
   /** How much of an answer is held back, so that a failure can still become a fault. */
   private static final int RESPONSE_BUFFER = 64 << 10;
 
-  private static final String INCIDENT_LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
-
   private final Response response;
-  private final String caller;
+  private final CallContext context;
   private final ServicePlan anyService;
-  private SoapVersion version;
-  private @Nullable OperationPlan operation;
-  private boolean hasBegun;
+  private final AtomicBoolean isTaken = new AtomicBoolean();
+  private volatile boolean hasBegun;
+  private volatile @Nullable Thread taker;
+  private Runnable whenGoingOn = () -> {};
+  private volatile @Nullable OperationPlan operation;
 
   /**
    * An answer, of which nothing is known yet.
    *
-   * @param caller where the request came from, for the log
    * @param anyService what writes it while no operation is known
-   * @param version the version to be spoken while the message's own is not known
    */
-  Answer(Response response, String caller, ServicePlan anyService, SoapVersion version) {
+  Answer(Response response, CallContext context, ServicePlan anyService) {
     this.response = response;
-    this.caller = caller;
+    this.context = context;
     this.anyService = anyService;
-    this.version = version;
-  }
-
-  SoapVersion version() {
-    return version;
-  }
-
-  /** Speaks another version than it seemed. */
-  void speak(SoapVersion spoken) {
-    version = spoken;
   }
 
   /** Becomes that of an operation. */
@@ -63,123 +60,207 @@ final class Answer {
     operation = found;
   }
 
-  void abort() {
-    response.abort();
+  /** Has {@code goingOn} run whenever a part of it was written. */
+  void whenGoingOn(Runnable goingOn) {
+    whenGoingOn = goingOn;
+  }
+
+  String name() {
+    OperationPlan known = operation;
+    return known == null ? "a call" : known.name();
+  }
+
+  /** Takes it on this thread to answer; false when another one did. */
+  private boolean take() {
+    if (!isTaken.compareAndSet(false, true)) {
+      return false;
+    }
+    taker = Thread.currentThread();
+    return true;
+  }
+
+  private boolean isOthers() {
+    return isTaken.get() && taker != Thread.currentThread();
+  }
+
+  /** Nobody waits for it any more. */
+  CallEnd abort(@Nullable Throwable cause) {
+    if (!isOthers()) {
+      response.abort();
+    }
+    return new CallEnd(Ending.BROKEN_OFF, cause);
   }
 
   /** Tells the caller of a one-way operation that the message arrived and was read. */
-  void accept() {
+  CallEnd accept() {
     try {
-      hasBegun = true;
-      response.begin(202, null);
-      response.output().close();
+      if (take()) {
+        response.begin(202, null);
+        response.output().close();
+      }
     } catch (IOException callerGone) {
       LOG.debug("the caller of {} did not wait to be told that it arrived", name(), callerGone);
     }
+    return CallEnd.OF_RESULT;
   }
 
-  /** Answers with what the operation returned; for a one-way operation, with nothing more. */
-  void result(OperationPlan plan, @Nullable Object[] arguments, @Nullable Object result) {
-    MessageCodec codec = plan.response();
-    if (codec == null) {
-      return;
-    }
-    XmlOut out = output(200);
-    try {
-      List<Consumer<XmlOut>> headers = plan.headers(arguments);
+  /**
+   * Answers with what the operation returned.
+   *
+   * @param beforeEnd runs when all was written that will be, and may still object
+   */
+  CallEnd result(
+      OperationPlan plan,
+      MessageCodec codec,
+      @Nullable Object[] arguments,
+      @Nullable Object result,
+      Runnable beforeEnd) {
+    try (XmlOut out = output(200)) {
+      List<Consumer<XmlOut>> headers = headers(plan.headers(arguments));
       @Nullable Object[] members = {result};
       writer().write(out, headers, body -> codec.write(body, members));
-      out.flush();
-    } catch (BrokenSinkException callerGone) {
-      throw callerGone;
+      beforeEnd.run();
+      end(out);
+      return CallEnd.OF_RESULT;
     } catch (RuntimeException | StackOverflowError failed) {
-      incident(failed);
-    } finally {
-      close(result);
+      return failed(failed);
     }
   }
 
-  /** A stream's source is let go when its last item was written, or never will be. */
-  private void close(@Nullable Object result) {
-    if (result instanceof BaseStream<?, ?> stream) {
-      try {
-        stream.close();
-      } catch (RuntimeException failed) {
-        LOG.warn("the stream that {} returned could not be closed", name(), failed);
-      }
+  private List<Consumer<XmlOut>> headers(List<Consumer<XmlOut>> declared) {
+    if (context.answerHeaders().isEmpty()) {
+      return declared;
     }
+    List<Consumer<XmlOut>> all = new ArrayList<>(declared);
+    context.answerHeaders().forEach(block -> all.add(out -> DomWriter.write(out, block)));
+    return all;
   }
 
   /** Answers what the operation raised: as it was declared, or as an incident. */
-  void raised(OperationPlan plan, Throwable raised) {
+  CallEnd raised(OperationPlan plan, Throwable raised) {
     SoapFault declared = plan.declared(raised);
-    if (declared == null) {
-      incident(raised);
-    } else {
-      fault(declared);
+    return declared == null ? failed(raised) : fault(declared, raised);
+  }
+
+  /** Answers whatever went wrong, each kind in its way. */
+  CallEnd failed(Throwable failed) {
+    if (failed instanceof BrokenSinkException || isOthers()) {
+      return abort(failed);
     }
+    if (hasBegun) {
+      LOG.error(
+          "{} failed after its answer had begun; the connection was broken off, incident {}",
+          name(),
+          context.incidentId(),
+          failed);
+      return abort(failed);
+    }
+    if (failed instanceof Refusal refusal) {
+      return refuse(refusal.status(), refusal.sentence(), failed);
+    }
+    if (failed instanceof SoapFaultException refused) {
+      return fault(refused.fault(), failed);
+    }
+    if (failed instanceof InvalidMessageException invalid) {
+      InputProblem problem = invalid.problem();
+      return problem.code() == InputProblem.Code.SIZE
+          ? refuse(413, problem.sentence(), failed)
+          : fault(SoapFault.of(problem), failed);
+    }
+    return incident(failed);
   }
 
   /** Answers what nobody foresaw: the cause goes to the log, its number to the caller. */
-  void incident(Throwable cause) {
-    String id = newIncident();
-    LOG.error("incident {} in {} called from {}", id, name(), caller, cause);
+  private CallEnd incident(Throwable cause) {
+    String id = context.incidentId();
+    LOG.error("incident {} in {} called from {}", id, name(), context.remoteAddress(), cause);
+    return fault(SoapFault.incident(id), cause);
+  }
+
+  private CallEnd fault(SoapFault fault, Throwable cause) {
+    CallEnd end = new CallEnd(Ending.FAULT, cause);
     if (isOneWay()) {
-      refuse(500, id);
-    } else if (hasBegun) {
-      LOG.error("incident {} came after the answer had begun; the connection was broken off", id);
+      LOG.warn(
+          "incident {} in {} called from {}: {}",
+          context.incidentId(),
+          name(),
+          context.remoteAddress(),
+          fault.reason());
+      return refuse(fault.code() == FaultCode.SENDER ? 400 : 500, "", cause);
+    }
+    try (XmlOut out = output(fault.code().httpStatus(context.version()))) {
+      writer().write(out, headers(List.of()), fault);
+      end(out);
+      return end;
+    } catch (BrokenSinkException callerGone) {
+      return abort(callerGone);
+    } catch (RuntimeException unwritable) {
+      // A declared fault whose own members cannot be written; an incident's always can.
+      return hasBegun ? abort(unwritable) : incident(unwritable);
+    }
+  }
+
+  /** Refuses without a message: by the status and a sentence, empty for none. */
+  CallEnd refuse(int status, String sentence, Throwable cause) {
+    try {
+      if (take()) {
+        hasBegun = true;
+        if (sentence.isEmpty()) {
+          response.header("Incident-Id", context.incidentId());
+        }
+        if (status == 503) {
+          response.header("Retry-After", "1");
+        }
+        response.begin(status, sentence.isEmpty() ? null : "text/plain; charset=utf-8");
+        if (!sentence.isEmpty()) {
+          response.output().write((sentence + "\n").getBytes(StandardCharsets.UTF_8));
+        }
+        response.output().close();
+      }
+      return new CallEnd(Ending.FAULT, cause);
+    } catch (IOException callerGone) {
+      return abort(callerGone);
+    }
+  }
+
+  /** The message did not arrive in time; from the watching thread. */
+  void tooSlow(long nanos) {
+    String sentence =
+        "The message did not arrive within " + TimeUnit.NANOSECONDS.toMillis(nanos) + " ms.";
+    LOG.warn("a message from {} was too slow", context.remoteAddress());
+    if (!isTaken.get()) {
+      response.header("Connection", "close");
+      refuse(408, sentence, new Refusal(408, sentence));
+    }
+    // Whoever still waits for the rest of the message waits in vain.
+    response.abort();
+  }
+
+  /** The method did not return in time, or its answer does not go on; from the watching thread. */
+  void overdue(long nanos) {
+    long millis = TimeUnit.NANOSECONDS.toMillis(nanos);
+    LOG.error(
+        "incident {}: {} called from {} took more than {} ms and was interrupted",
+        context.incidentId(),
+        name(),
+        context.remoteAddress(),
+        millis);
+    if (isTaken.get()) {
       response.abort();
     } else {
-      fault(SoapFault.incident(id));
-    }
-  }
-
-  void fault(SoapFault fault) {
-    fault(fault.code().httpStatus(version), fault);
-  }
-
-  void fault(int status, SoapFault fault) {
-    if (isOneWay()) {
-      String id = newIncident();
-      LOG.warn("incident {} in {} called from {}: {}", id, name(), caller, fault.reason());
-      refuse(fault.code() == FaultCode.SENDER ? 400 : 500, id);
-      return;
-    }
-    XmlOut out = output(status);
-    try {
-      writer().write(out, fault);
-      out.flush();
-    } catch (BrokenSinkException callerGone) {
-      throw callerGone;
-    } catch (RuntimeException unwritable) {
-      if (hasBegun) {
-        response.abort();
-      } else {
-        // A declared fault whose own members cannot be written; an incident's always can.
-        incident(unwritable);
-      }
-    }
-  }
-
-  /** Refuses where the caller expects no message: by the status, and by where the reason stands. */
-  private void refuse(int status, String incident) {
-    if (!hasBegun) {
-      hasBegun = true;
-      response.incident(incident);
-      response.begin(status, null);
+      fault(SoapFault.overdue(context.incidentId(), millis), new Refusal(500, "overdue"));
     }
   }
 
   private boolean isOneWay() {
-    return operation != null && operation.response() == null;
+    OperationPlan known = operation;
+    return known != null && known.response() == null;
   }
 
   private EnvelopeWriter writer() {
-    return (operation == null ? anyService : operation.service()).writer(version);
-  }
-
-  private String name() {
-    return operation == null ? "" : operation.name();
+    OperationPlan known = operation;
+    SoapVersion version = context.version();
+    return (known == null ? anyService : known.service()).writer(version);
   }
 
   private XmlOut output(int status) {
@@ -187,19 +268,23 @@ final class Answer {
   }
 
   private void send(int status, byte[] bytes, int length) throws IOException {
+    if (isOthers() || (!hasBegun && !take())) {
+      throw new IOException("it was answered meanwhile");
+    }
     if (!hasBegun) {
       hasBegun = true;
-      response.begin(status, version.mediaType() + "; charset=utf-8");
+      response.begin(status, context.version().mediaType() + "; charset=utf-8");
     }
     response.output().write(bytes, 0, length);
+    whenGoingOn.run();
   }
 
-  private static String newIncident() {
-    StringBuilder id = new StringBuilder();
-    for (int i = 0; i < 8; i++) {
-      int letter = ThreadLocalRandom.current().nextInt(INCIDENT_LETTERS.length());
-      id.append(i == 4 ? "-" : "").append(INCIDENT_LETTERS.charAt(letter));
+  private void end(XmlOut out) {
+    out.flush();
+    try {
+      response.output().close();
+    } catch (IOException callerGone) {
+      throw new BrokenSinkException(callerGone);
     }
-    return id.toString();
   }
 }

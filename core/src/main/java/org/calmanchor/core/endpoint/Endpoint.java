@@ -6,44 +6,60 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletionStage;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.codec.Inputs;
+import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
-import org.calmanchor.core.soap.Limits;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One or more services at one address: message in, message out, without transport. Everything is
  * looked up when it is made. Safe for any number of threads, as far as the services are.
  */
 public final class Endpoint {
-  private final List<OperationPlan> plans;
-  private final Limits limits;
-  private final Map<QName, OperationPlan> operations = new LinkedHashMap<>();
-  private final Map<QName, MessageCodec> headers = new HashMap<>();
-  private final List<Contract> contracts;
-  private final XmlIn.Factory inputs;
+  /** How many operations a fault names when it did not know the one asked for. */
+  private static final int MOST_NAMED = 20;
 
-  private Endpoint(List<OperationPlan> plans, Limits limits) {
+  private final List<OperationPlan> plans;
+  private final EndpointSettings settings;
+  private final Map<String, Map<String, OperationPlan>> operations = new LinkedHashMap<>();
+  private final Map<QName, MessageCodec> headers = new HashMap<>();
+  private final Map<QName, HeaderHandler> handlers = new HashMap<>();
+  private final List<Contract> contracts;
+  private final Inputs inputs;
+
+  private Endpoint(List<OperationPlan> plans, EndpointSettings settings) {
     this.plans = plans;
-    this.limits = limits;
-    this.inputs = limits.inputs();
+    this.settings = settings;
+    this.inputs = settings.limits().inputs(settings.isLenient());
     for (OperationPlan plan : plans) {
-      OperationPlan other = operations.putIfAbsent(plan.request().name(), plan);
+      QName request = plan.request().name();
+      OperationPlan other =
+          operations
+              .computeIfAbsent(request.getNamespaceURI(), namespace -> new LinkedHashMap<>())
+              .putIfAbsent(request.getLocalPart(), plan);
       if (other != null) {
         throw new IllegalArgumentException(
             "operation "
                 + plan.name()
                 + " of two services has the same request element, "
-                + plan.request().name()
+                + request
                 + ", so a message could not tell them apart; give one service a namespace of its"
                 + " own, or a path of its own");
       }
       for (HeaderPlan header : plan.headersIn()) {
         headers.putIfAbsent(header.element(), header.codec());
       }
+    }
+    for (HeaderHandler handler : settings.headerHandlers()) {
+      handler.understands().forEach(name -> handlers.putIfAbsent(name, handler));
     }
     this.contracts = plans.stream().map(plan -> plan.service().contract()).distinct().toList();
   }
@@ -63,12 +79,26 @@ public final class Endpoint {
    * @throws IllegalArgumentException when the target lacks a method of the description
    */
   public static Endpoint of(Reading reading, Object target) {
-    return new Endpoint(new OperationPlanner(reading, target).plan(), Limits.DEFAULT);
+    return new Endpoint(
+        new OperationPlanner(reading, target.getClass(), () -> target, false).plan(),
+        EndpointSettings.DEFAULT);
   }
 
-  static Endpoint of(Object target, Limits limits) {
-    Reading reading = ContractReader.read(target.getClass());
-    return new Endpoint(new OperationPlanner(reading, target).plan(), limits);
+  /**
+   * An endpoint that takes a new object of {@code type} for each call, and closes it after the last
+   * byte of the answer if it can be closed.
+   *
+   * @throws org.calmanchor.core.read.ContractException with every problem of its contract
+   */
+  public static <T> Endpoint perCall(Class<T> type, Supplier<? extends T> factory) {
+    Reading reading = ContractReader.read(type);
+    return new Endpoint(
+        new OperationPlanner(reading, type, factory, true).plan(), EndpointSettings.DEFAULT);
+  }
+
+  /** This endpoint with other settings. */
+  public Endpoint with(EndpointSettings changed) {
+    return new Endpoint(plans, changed);
   }
 
   /**
@@ -79,7 +109,7 @@ public final class Endpoint {
   public Endpoint and(Endpoint other) {
     List<OperationPlan> all = new ArrayList<>(plans);
     all.addAll(other.plans);
-    return new Endpoint(List.copyOf(all), limits);
+    return new Endpoint(List.copyOf(all), settings);
   }
 
   /** What it offers: one contract for each service. */
@@ -97,17 +127,48 @@ public final class Endpoint {
     return new Exchange(this, request, response).run();
   }
 
-  XmlIn.Factory inputs() {
+  EndpointSettings settings() {
+    return settings;
+  }
+
+  Inputs inputs() {
     return inputs;
   }
 
-  /** By the request's body element; in the order served. */
-  Map<QName, OperationPlan> operations() {
-    return operations;
+  /** The operation with that request element, or null. */
+  @Nullable OperationPlan operation(String namespace, String localName) {
+    Map<String, OperationPlan> ofNamespace = operations.get(namespace);
+    return ofNamespace == null ? null : ofNamespace.get(localName);
+  }
+
+  /** The mistake of a body element that is no operation's. */
+  InvalidMessageException unknown(XmlIn in) {
+    String name = in.localName();
+    boolean isKnown = operations.values().stream().anyMatch(known -> known.containsKey(name));
+    String expected =
+        isKnown ? "it in namespace " + namespaces() : "one of the operations " + known();
+    return in.problem(Code.UNEXPECTED, expected, name).within(name);
+  }
+
+  private String namespaces() {
+    return operations.keySet().stream()
+        .map(namespace -> "\"" + namespace + "\"")
+        .collect(Collectors.joining(" or "));
+  }
+
+  /** The operations' names for people, not too many. */
+  String known() {
+    List<String> names = plans.stream().map(OperationPlan::name).sorted().toList();
+    String shown = String.join(", ", names.subList(0, Math.min(MOST_NAMED, names.size())));
+    return names.size() > MOST_NAMED ? shown + ", … (" + names.size() + " in all)" : shown;
   }
 
   Map<QName, MessageCodec> headers() {
     return headers;
+  }
+
+  Map<QName, HeaderHandler> handlers() {
+    return handlers;
   }
 
   /** The service that answers for a message of which no operation is known. */

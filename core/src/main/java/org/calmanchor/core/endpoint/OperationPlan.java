@@ -4,7 +4,9 @@ import java.lang.invoke.MethodHandle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.HeaderOut;
 import org.calmanchor.core.codec.EncodeException;
@@ -32,7 +34,9 @@ import org.jspecify.annotations.Nullable;
  * @param faults the declared faults, most derived exceptions first
  * @param isAsynchronous whether the method returns a stage of its result
  * @param check checks the arguments, or null when there is nothing to check
- * @param method takes an {@code Object[]} of arguments
+ * @param target gives the object that the method is called on
+ * @param isTargetOfCall whether that is made for each call, and let go after it
+ * @param method takes the object and an {@code Object[]} of arguments
  */
 record OperationPlan(
     ServicePlan service,
@@ -45,7 +49,9 @@ record OperationPlan(
     Set<QName> headerNames,
     List<FaultPlan> faults,
     boolean isAsynchronous,
-    @Nullable Consumer<@Nullable Object[]> check,
+    @Nullable BiConsumer<Object, @Nullable Object[]> check,
+    Supplier<?> target,
+    boolean isTargetOfCall,
     MethodHandle method) {
 
   /** An exception that is a declared fault. */
@@ -65,10 +71,10 @@ record OperationPlan(
    *
    * @throws InvalidMessageException when they are not what their constraints ask for
    */
-  void check(@Nullable Object[] arguments, XmlIn in) {
+  void check(Object called, @Nullable Object[] arguments, XmlIn in) {
     if (check != null) {
       try {
-        check.accept(arguments);
+        check.accept(called, arguments);
       } catch (LexicalException refused) {
         String expected = String.valueOf(refused.expected());
         throw in.problem(InputProblem.Code.VALUE, expected, "refused").within(name);
@@ -77,8 +83,8 @@ record OperationPlan(
   }
 
   /** Calls the method; its result, or the stage of it. */
-  @Nullable Object invoke(@Nullable Object[] arguments) throws Throwable {
-    return (Object) method.invokeExact(arguments);
+  @Nullable Object invoke(Object called, @Nullable Object[] arguments) throws Throwable {
+    return (Object) method.invokeExact(called, arguments);
   }
 
   /** What writes the header blocks of the answer. */
@@ -107,6 +113,7 @@ record OperationPlan(
         String message = raised.getMessage();
         return new SoapFault(
             fault.code(),
+            fault.detail().prefixedName(),
             message == null || message.isBlank() ? fault.detail().name().getLocalPart() : message,
             out -> fault.detail().write(out, raised));
       }

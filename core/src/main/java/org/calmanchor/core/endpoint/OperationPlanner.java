@@ -5,7 +5,8 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Consumer;
+import java.util.function.BiConsumer;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.CodecPlanner;
@@ -29,12 +30,22 @@ import org.jspecify.annotations.Nullable;
 final class OperationPlanner {
   private final Reading reading;
   private final Contract contract;
-  private final Object target;
+  private final Class<?> type;
+  private final Supplier<?> target;
+  private final boolean isTargetOfCall;
   private final ServicePlan service;
   private final CodecPlanner<JavaEnd.Java> codecs;
   private final Map<QName, MessageCodec> headers = new HashMap<>();
 
-  OperationPlanner(Reading reading, Object target) {
+  /**
+   * A planner.
+   *
+   * @param type the class of what {@code target} gives
+   * @param isTargetOfCall whether that is made for each call
+   */
+  OperationPlanner(Reading reading, Class<?> type, Supplier<?> target, boolean isTargetOfCall) {
+    this.type = type;
+    this.isTargetOfCall = isTargetOfCall;
     this.reading = reading;
     this.contract = reading.contract();
     this.target = target;
@@ -72,10 +83,12 @@ final class OperationPlanner {
         faults(member),
         member.isAsynchronous(),
         check(member),
-        Handles.invoker(member.method(), target));
+        target,
+        isTargetOfCall,
+        Handles.invoker(member.method(), type));
   }
 
-  private @Nullable Consumer<@Nullable Object[]> check(OperationMember member) {
+  private @Nullable BiConsumer<Object, @Nullable Object[]> check(OperationMember member) {
     if (!member.isProvided()) {
       return null;
     }
@@ -83,7 +96,7 @@ final class OperationPlanner {
     if (provider == null) {
       throw new IllegalArgumentException("the provider of constraints has gone");
     }
-    return Handles.checker(member.method(), target, provider);
+    return Handles.checker(member.method(), provider);
   }
 
   private List<HeaderPlan> headers(OperationMember member, boolean isOut) {

@@ -10,6 +10,12 @@ public interface Request {
   /** The message's bytes; read once, closed by whoever opened it. */
   InputStream body();
 
+  /** The number of bytes in {@link #body}, or -1 when it is not known. */
+  long length();
+
+  /** The first header of that name, in any case, or null. */
+  @Nullable String header(String name);
+
   /** The content type as it was sent, or null when none was. */
   @Nullable String contentType();
 

@@ -5,11 +5,8 @@ import org.jspecify.annotations.Nullable;
 
 /** The way for an answer to go out. */
 public interface Response {
-  /**
-   * Names the incident under which the log says why there is no answer; before {@link #begin}, and
-   * only where the answer has no body that could say it.
-   */
-  void incident(String id);
+  /** Sets a header of the transport; before {@link #begin}. */
+  void header(String name, String value);
 
   /**
    * Fixes status and content type; called once, before the first byte.
@@ -20,8 +17,8 @@ public interface Response {
   void begin(int status, @Nullable String contentType);
 
   /**
-   * Takes the answer's bytes; only after {@link #begin}. Closing it ends the answer; whatever was
-   * begun and not aborted is ended at last by whoever made the response.
+   * Takes the answer's bytes; only after {@link #begin}. Closing it ends the answer, without
+   * waiting for its reader.
    */
   OutputStream output();
 

@@ -31,6 +31,11 @@ final class ServicePlan {
     return versions.contains(version);
   }
 
+  /** The versions that it speaks, the oldest first. */
+  List<SoapVersion> versions() {
+    return versions;
+  }
+
   /** The versions that it speaks, for people. */
   String spoken() {
     return versions.stream().map(SoapVersion::title).collect(Collectors.joining(" and "));

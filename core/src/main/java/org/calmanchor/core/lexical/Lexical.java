@@ -2,6 +2,7 @@ package org.calmanchor.core.lexical;
 
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The lexical forms of one simple type: parsing and printing. Immutable and safe for any number of
@@ -10,10 +11,14 @@ import java.util.function.Function;
  * @param <T> the Java type of the values
  */
 public final class Lexical<T> {
+  /** The most bytes of a value in its quick form. */
+  public static final int QUICK_BYTES = 40;
+
   private final String form;
   private final WhiteSpace whiteSpace;
   private final Function<String, T> parser;
   private final Function<T, String> printer;
+  private final Quick<T> quick;
 
   /**
    * The forms of one type.
@@ -25,10 +30,54 @@ public final class Lexical<T> {
    */
   public Lexical(
       String form, WhiteSpace whiteSpace, Function<String, T> parser, Function<T, String> printer) {
+    this(form, whiteSpace, parser, printer, Quick.none());
+  }
+
+  private Lexical(
+      String form,
+      WhiteSpace whiteSpace,
+      Function<String, T> parser,
+      Function<T, String> printer,
+      Quick<T> quick) {
+    this.quick = quick;
     this.form = form;
     this.whiteSpace = whiteSpace;
     this.parser = parser;
     this.printer = printer;
+  }
+
+  /** The same forms, with a short way for the plainest of them. */
+  public Lexical<T> quickly(Quick<T> way) {
+    return new Lexical<>(form, whiteSpace, parser, printer, way);
+  }
+
+  /**
+   * The value of a text that has a plain form; null when it has none, or is no value: {@link
+   * #parse} then decides.
+   */
+  public @Nullable T quick(char[] text, int length) {
+    int from = 0;
+    int to = length;
+    if (whiteSpace == WhiteSpace.COLLAPSE) {
+      while (from < to && isSpace(text[from])) {
+        from++;
+      }
+      while (to > from && isSpace(text[to - 1])) {
+        to--;
+      }
+    } else if (whiteSpace == WhiteSpace.REPLACE) {
+      return null;
+    }
+    return quick.parse(text, from, to);
+  }
+
+  /**
+   * Writes a value that has a plain form, which is ASCII without markup, into {@code bytes}, where
+   * {@link #QUICK_BYTES} are free from {@code at}; the index behind it, or -1 when {@link
+   * #print(Object)} decides.
+   */
+  public int print(T value, byte[] bytes, int at) {
+    return quick.print(value, bytes, at);
   }
 
   /** What a text must look like, in words that follow "expected". */
@@ -77,7 +126,8 @@ public final class Lexical<T> {
         value -> {
           checkWritten.accept(value);
           return printer.apply(value);
-        });
+        },
+        quick.checked(check, checkWritten));
   }
 
   /** White space at the ends removed, inner runs made one space. */

@@ -22,7 +22,9 @@ final class Lexicals {
   private static final Pattern LANGUAGE_FORM = Pattern.compile("[a-zA-Z]{1,8}(-[a-zA-Z0-9]{1,8})*");
 
   static final Lexical<String> STRING =
-      new Lexical<>("text", WhiteSpace.PRESERVE, Function.identity(), Function.identity());
+      new Lexical<String>(
+              "text", WhiteSpace.PRESERVE, Function.identity(), Function.<String>identity())
+          .quickly(Digits.TEXT);
 
   static final Lexical<String> NORMALIZED_STRING =
       spaced("text without tabs and line ends", WhiteSpace.REPLACE);
@@ -31,8 +33,9 @@ final class Lexicals {
       spaced("text without spaces at its ends or twice in a row", WhiteSpace.COLLAPSE);
 
   static final Lexical<Boolean> BOOLEAN =
-      new Lexical<>(
-          "true, false, 1 or 0", WhiteSpace.COLLAPSE, Lexicals::parseBoolean, Object::toString);
+      new Lexical<Boolean>(
+              "true, false, 1 or 0", WhiteSpace.COLLAPSE, Lexicals::parseBoolean, Object::toString)
+          .quickly(Digits.BOOLEAN);
 
   static final Lexical<UUID> UUID_TEXT =
       new Lexical<>(

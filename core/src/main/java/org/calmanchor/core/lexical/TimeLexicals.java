@@ -40,11 +40,12 @@ final class TimeLexicals {
   private static final int MOST_OFFSET_SECONDS = 14 * 3600;
 
   static final Lexical<LocalDate> DATE =
-      lexical(
-          "a day without time zone as in 2027-06-11",
-          DATE_PATTERN,
-          TimeLexicals::parseDate,
-          TimeLexicals::print);
+      TimeLexicals.<LocalDate>lexical(
+              "a day without time zone as in 2027-06-11",
+              DATE_PATTERN,
+              TimeLexicals::parseDate,
+              TimeLexicals::print)
+          .quickly(Digits.DATE);
 
   static final Lexical<LocalTime> TIME_OF_DAY =
       lexical(

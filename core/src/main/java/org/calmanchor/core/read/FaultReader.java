@@ -119,7 +119,13 @@ final class FaultReader {
             "Give one of them a name of its own: @Fault(name = \"...\").");
     return new DeclaredFault(
         element,
-        new FaultMember(name, exception, properties, accessors, given.code() == Fault.Code.SENDER));
+        new FaultMember(
+            name,
+            exception,
+            properties,
+            accessors,
+            constructor,
+            given.code() == Fault.Code.SENDER));
   }
 
   /** The longest public constructor that takes the message first. */

@@ -105,12 +105,14 @@ public record Members(
    * @param element the detail element
    * @param properties in the order of its constructor's parameters after the message
    * @param accessors the method that reads each property
+   * @param constructor takes the message and the properties
    */
   public record FaultMember(
       QName element,
       JavaType exception,
       List<PropertyMember> properties,
       List<JavaMethod> accessors,
+      @Nullable JavaMethod constructor,
       boolean isSender) {
     /** Copies the lists. */
     public FaultMember {

@@ -1,8 +1,9 @@
 package org.calmanchor.core.soap;
 
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Set;
-import java.util.stream.Collectors;
+import java.util.function.Predicate;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.Excerpt;
 import org.calmanchor.core.codec.InputProblem.Code;
@@ -18,7 +19,7 @@ public final class EnvelopeReader {
 
   private final XmlIn in;
   private final SoapVersion version;
-  private final Set<QName> mandatory = new LinkedHashSet<>();
+  private Set<QName> mandatory = Set.of();
 
   private EnvelopeReader(XmlIn in, SoapVersion version) {
     this.in = in;
@@ -42,12 +43,11 @@ public final class EnvelopeReader {
       }
     }
     throw new SoapFaultException(
-        new SoapFault(
-            FaultCode.VERSION_MISMATCH,
+        SoapFault.versionMismatch(
             "The envelope is in namespace \""
                 + Excerpt.of(namespace)
                 + "\"; SOAP 1.1 and SOAP 1.2 are understood.",
-            null));
+            List.of(SoapVersion.values())));
   }
 
   /** The message's version. */
@@ -92,6 +92,7 @@ public final class EnvelopeReader {
       boolean isMust = isForUs && mustBeUnderstood();
       if (isForUs && blocks.read(in)) {
         if (isMust) {
+          mandatory = mandatory.isEmpty() ? new LinkedHashSet<>() : mandatory;
           mandatory.add(name);
         }
       } else {
@@ -106,33 +107,22 @@ public final class EnvelopeReader {
   }
 
   /**
-   * Makes sure that every block that must be understood belongs to the operation.
+   * Makes sure that every block that must be understood is.
    *
-   * @param declared the blocks of the operation
-   * @throws SoapFaultException when there is one that does not
+   * @param isUnderstood whether somebody who takes part in this call understands the block
+   * @throws SoapFaultException when there is one that nobody does
    */
-  public void requireOnly(Set<QName> declared) {
-    Set<QName> others = new LinkedHashSet<>(mandatory);
-    others.removeAll(declared);
-    refuse(others);
+  public void requireUnderstood(Predicate<QName> isUnderstood) {
+    if (!mandatory.isEmpty()) {
+      Set<QName> others = new LinkedHashSet<>(mandatory);
+      others.removeIf(isUnderstood);
+      refuse(others);
+    }
   }
 
   private static void refuse(Set<QName> notUnderstood) {
     if (!notUnderstood.isEmpty()) {
-      throw new SoapFaultException(
-          new SoapFault(
-              FaultCode.MUST_UNDERSTAND,
-              "Header blocks that must be understood are not: "
-                  + notUnderstood.stream()
-                      .map(
-                          name ->
-                              "{"
-                                  + Excerpt.of(name.getNamespaceURI())
-                                  + "}"
-                                  + Excerpt.of(name.getLocalPart()))
-                      .collect(Collectors.joining(", "))
-                  + ".",
-              null));
+      throw new SoapFaultException(SoapFault.notUnderstood(notUnderstood));
     }
   }
 

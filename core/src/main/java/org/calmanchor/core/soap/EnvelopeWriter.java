@@ -1,5 +1,6 @@
 package org.calmanchor.core.soap;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.Prefixes;
@@ -7,6 +8,7 @@ import org.calmanchor.core.codec.Tag;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
 
 /** Writes messages of one version and contract. Safe for any number of threads. */
 public final class EnvelopeWriter {
@@ -14,6 +16,8 @@ public final class EnvelopeWriter {
   private static final Tag HEADER = Tag.of("soap:Header");
   private static final Tag BODY = Tag.of("soap:Body");
   private static final Tag FAULT = Tag.of("soap:Fault");
+  private static final Tag VALUE = Tag.of("soap:Value");
+  private static final Tag SUBCODE = Tag.of("soap:Subcode");
   private static final byte[] LANG = Tag.encode(" xml:lang=\"");
 
   private final SoapVersion version;
@@ -58,10 +62,13 @@ public final class EnvelopeWriter {
     out.close(ENVELOPE);
   }
 
-  /** The message that carries {@code fault}. */
-  public void write(XmlOut out, SoapFault fault) {
+  /** The message that carries {@code fault}, with its header blocks and others. */
+  public void write(XmlOut out, List<Consumer<XmlOut>> headers, SoapFault fault) {
+    List<Consumer<XmlOut>> all = new ArrayList<>(fault.headers().apply(version));
+    all.addAll(headers);
     write(
         out,
+        all,
         body -> {
           body.open(FAULT);
           body.content();
@@ -89,7 +96,8 @@ public final class EnvelopeWriter {
     Tag code = Tag.of("soap:Code");
     out.open(code);
     out.content();
-    out.element(Tag.of("soap:Value"), "soap:" + fault.code().name(version));
+    out.element(VALUE, "soap:" + fault.code().name(version));
+    subcode(out, fault.subcode());
     out.close(code);
     Tag reason = Tag.of("soap:Reason");
     Tag text = Tag.of("soap:Text");
@@ -102,6 +110,16 @@ public final class EnvelopeWriter {
     out.close(text);
     out.close(reason);
     detail(out, fault, Tag.of("soap:Detail"));
+  }
+
+  private static void subcode(XmlOut out, @Nullable String subcode) {
+    if (subcode != null) {
+      out.open(SUBCODE);
+      out.raw(SoapFault.DECLARATION);
+      out.content();
+      out.element(VALUE, subcode);
+      out.close(SUBCODE);
+    }
   }
 
   private static void detail(XmlOut out, SoapFault fault, Tag tag) {

@@ -8,8 +8,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.Bounds;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.EncodeException;
+import org.calmanchor.core.codec.Inputs;
 import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.TreeEnd;
@@ -25,7 +27,6 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
-import org.calmanchor.core.soap.Limits;
 import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
 
@@ -36,7 +37,7 @@ import org.jspecify.annotations.Nullable;
 public final class TreeMessages {
   private final Map<String, Plan> plans = new LinkedHashMap<>();
   private final Map<SoapVersion, EnvelopeWriter> writers = new HashMap<>();
-  private final XmlIn.Factory inputs = Limits.DEFAULT.inputs();
+  private final Inputs inputs = new Inputs(Bounds.DEFAULT);
 
   /** How a document is laid out. */
   public enum Layout {

@@ -33,7 +33,6 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
-import org.calmanchor.core.soap.Limits;
 import org.calmanchor.core.wsdl.WsdlWriter;
 import org.junit.jupiter.api.Test;
 
@@ -71,7 +70,8 @@ class JavaCodecTest {
     String message = written(codec, value);
     assertThat(Standards.firstError(SCHEMA, message)).as(message).isEmpty();
     byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
-    try (XmlIn in = Limits.DEFAULT.inputs().open(new ByteArrayInputStream(bytes), null)) {
+    try (XmlIn in =
+        new Inputs(Bounds.DEFAULT).open(new ByteArrayInputStream(bytes), null, bytes.length)) {
       EnvelopeReader envelope = EnvelopeReader.open(in);
       envelope.toBody(EnvelopeReader.HeaderBlocks.NONE);
       Object[] read = (Object[]) codec.read(in);

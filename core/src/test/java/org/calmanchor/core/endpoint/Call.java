@@ -7,9 +7,11 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.HashMap;
+import java.util.Map;
 
 /** A call in memory: one request, and what came back. */
-final class Call implements Request, Response {
+class Call implements Request, Response {
   private final byte[] message;
   private final String contentType;
   private final ByteArrayOutputStream answer = new ByteArrayOutputStream();
@@ -18,10 +20,12 @@ final class Call implements Request, Response {
   boolean cancelled;
   int status;
   String answerType;
-  boolean aborted;
-  String incident;
+  volatile boolean aborted;
+  final Map<String, String> headers = new HashMap<>();
+  final Map<String, String> answerHeaders = new HashMap<>();
+  boolean isLengthKnown = true;
 
-  private Call(byte[] message, String contentType) {
+  Call(byte[] message, String contentType) {
     this.message = message;
     this.contentType = contentType;
   }
@@ -44,8 +48,18 @@ final class Call implements Request, Response {
   }
 
   @Override
-  public void incident(String id) {
-    incident = id;
+  public void header(String name, String value) {
+    answerHeaders.put(name, value);
+  }
+
+  @Override
+  public String header(String name) {
+    return headers.get(name);
+  }
+
+  @Override
+  public long length() {
+    return isLengthKnown ? message.length : -1;
   }
 
   @Override

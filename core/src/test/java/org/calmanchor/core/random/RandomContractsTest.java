@@ -13,7 +13,9 @@ import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import org.calmanchor.core.Compiled;
 import org.calmanchor.core.Standards;
+import org.calmanchor.core.codec.Bounds;
 import org.calmanchor.core.codec.CodecPlanner;
+import org.calmanchor.core.codec.Inputs;
 import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.JavaEnd;
 import org.calmanchor.core.codec.MessageCodec;
@@ -29,7 +31,6 @@ import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
-import org.calmanchor.core.soap.Limits;
 import org.calmanchor.core.tree.Outcome;
 import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.core.wsdl.WsdlWriter;
@@ -81,7 +82,8 @@ class RandomContractsTest {
 
     Object read(String message) {
       byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
-      try (XmlIn in = Limits.DEFAULT.inputs().open(new ByteArrayInputStream(bytes), null)) {
+      try (XmlIn in =
+          new Inputs(Bounds.DEFAULT).open(new ByteArrayInputStream(bytes), null, bytes.length)) {
         EnvelopeReader envelope = EnvelopeReader.open(in);
         envelope.toBody(EnvelopeReader.HeaderBlocks.NONE);
         Object[] read = (Object[]) codec.read(in);

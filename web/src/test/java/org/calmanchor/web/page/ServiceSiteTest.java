@@ -211,7 +211,17 @@ class ServiceSiteTest {
     }
 
     @Override
-    public void incident(String id) {}
+    public void header(String name, String value) {}
+
+    @Override
+    public String header(String name) {
+      return null;
+    }
+
+    @Override
+    public long length() {
+      return -1;
+    }
 
     @Override
     public void begin(int status, String contentType) {}

@@ -1,0 +1,138 @@
+package org.calmanchor.benchmarks.http;
+
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.InetAddress;
+import java.net.Socket;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+
+/** Sends one request over and over, on some connections that stay open. */
+final class Load {
+  private final int port;
+  private final byte[] request;
+  private final String expected;
+
+  Load(int port, byte[] request, String expected) {
+    this.port = port;
+    this.request = request;
+    this.expected = expected;
+  }
+
+  /** What came of it: how many answers in how long, and how long each took, sorted. */
+  record Figures(long answers, double seconds, long[] nanos) {
+    double perSecond() {
+      return answers / seconds;
+    }
+
+    /** Milliseconds within which that share of the answers came. */
+    double percentile(double share) {
+      return nanos.length == 0
+          ? 0
+          : nanos[(int) Math.min(nanos.length - 1L, Math.round(nanos.length * share))] / 1e6;
+    }
+  }
+
+  /**
+   * Runs for some seconds.
+   *
+   * @param perSecond how many requests are begun each second, whatever became of the earlier ones
+   *     on other connections; 0 for as many as the server answers
+   */
+  Figures run(int connections, double seconds, double perSecond)
+      throws InterruptedException, ExecutionException {
+    ExecutorService threads = Executors.newFixedThreadPool(connections);
+    try {
+      long start = System.nanoTime();
+      long end = start + (long) (seconds * 1e9);
+      List<Future<long[]>> parts = new ArrayList<>();
+      for (int i = 0; i < connections; i++) {
+        double pause = perSecond == 0 ? 0 : connections * 1e9 / perSecond;
+        long first = start + (long) (pause * i / connections);
+        parts.add(threads.submit(() -> connection(first, end, pause)));
+      }
+      List<long[]> all = new ArrayList<>();
+      for (Future<long[]> part : parts) {
+        all.add(part.get());
+      }
+      double took = (System.nanoTime() - start) / 1e9;
+      long[] nanos = all.stream().flatMapToLong(Arrays::stream).sorted().toArray();
+      return new Figures(nanos.length, took, nanos);
+    } finally {
+      threads.shutdownNow();
+    }
+  }
+
+  private long[] connection(long first, long end, double pause)
+      throws IOException, InterruptedException {
+    long[] nanos = new long[1 << 16];
+    int count = 0;
+    try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+      socket.setTcpNoDelay(true);
+      InputStream in = new BufferedInputStream(socket.getInputStream(), 64 << 10);
+      for (long due = first; due < end; ) {
+        long now = System.nanoTime();
+        if (pause > 0 && due > now) {
+          Thread.sleep((due - now) / 1_000_000, (int) ((due - now) % 1_000_000));
+        }
+        // At a fixed rate a request counts from when it was due: waiting is part of its time.
+        long from = pause > 0 ? due : now;
+        socket.getOutputStream().write(request);
+        String answer = answer(in, count == 0);
+        if (count == 0 && !answer.contains(expected)) {
+          throw new IOException("not the answer expected: " + answer);
+        }
+        if (count == nanos.length) {
+          nanos = Arrays.copyOf(nanos, count * 2);
+        }
+        nanos[count++] = System.nanoTime() - from;
+        due = pause > 0 ? (long) (due + pause) : System.nanoTime();
+      }
+    }
+    return Arrays.copyOf(nanos, count);
+  }
+
+  private static String answer(InputStream in, boolean isWanted) throws IOException {
+    int length = -1;
+    boolean isOk = false;
+    while (true) {
+      String line = line(in);
+      if (line.isEmpty()) {
+        break;
+      }
+      if (line.startsWith("HTTP/1.1 200")) {
+        isOk = true;
+      } else if (line.regionMatches(true, 0, "Content-Length:", 0, 15)) {
+        length = Integer.parseInt(line.substring(15).strip());
+      }
+    }
+    if (!isOk || length < 0) {
+      throw new IOException("no answer with 200 and a length");
+    }
+    if (isWanted) {
+      return new String(in.readNBytes(length), StandardCharsets.UTF_8);
+    }
+    in.skipNBytes(length);
+    return "";
+  }
+
+  private static String line(InputStream in) throws IOException {
+    StringBuilder line = new StringBuilder();
+    for (int c = in.read(); c != '\n'; c = in.read()) {
+      if (c < 0) {
+        throw new IOException("the connection ended");
+      }
+      if (c != '\r') {
+        line.append((char) c);
+      }
+    }
+    return line.toString();
+  }
+}

@@ -1,0 +1,76 @@
+package org.calmanchor.benchmarks.http;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A server in a process of its own. */
+final class Server implements AutoCloseable {
+  private static final double TICKS_PER_SECOND = 100;
+
+  private final Process process;
+  private final int port;
+  private final double startSeconds;
+
+  private Server(Process process, int port, double startSeconds) {
+    this.process = process;
+    this.port = port;
+    this.startSeconds = startSeconds;
+  }
+
+  /** Starts the server of that kind. */
+  static Server start(String kind, List<String> javaOptions) throws IOException {
+    List<String> command = new ArrayList<>();
+    command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+    command.addAll(javaOptions);
+    command.addAll(List.of("-cp", System.getProperty("java.class.path")));
+    command.addAll(List.of(Servers.class.getName(), kind));
+    long start = System.nanoTime();
+    Process process =
+        new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+    String line =
+        new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))
+            .readLine();
+    if (line == null) {
+      throw new IOException("the server " + kind + " did not start");
+    }
+    return new Server(process, Integer.parseInt(line), (System.nanoTime() - start) / 1e9);
+  }
+
+  int port() {
+    return port;
+  }
+
+  /** Seconds from the process's start to its listening. */
+  double startSeconds() {
+    return startSeconds;
+  }
+
+  /** The processor time that it has used, user and system, in seconds. */
+  double cpuSeconds() throws IOException {
+    String stat = Files.readString(Path.of("/proc", Long.toString(process.pid()), "stat"));
+    String[] fields = stat.substring(stat.lastIndexOf(')') + 2).split(" ", -1);
+    return (Long.parseLong(fields[11]) + Long.parseLong(fields[12])) / TICKS_PER_SECOND;
+  }
+
+  /** The memory that it holds, in MB. */
+  double residentMegabytes() throws IOException {
+    for (String line :
+        Files.readAllLines(Path.of("/proc", Long.toString(process.pid()), "status"))) {
+      if (line.startsWith("VmRSS:")) {
+        return Long.parseLong(line.replaceAll("\\D", "")) / 1024.0;
+      }
+    }
+    return 0;
+  }
+
+  @Override
+  public void close() {
+    process.destroyForcibly();
+  }
+}

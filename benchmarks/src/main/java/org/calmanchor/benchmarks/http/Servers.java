@@ -1,0 +1,74 @@
+package org.calmanchor.benchmarks.http;
+
+import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.util.Locale;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+import org.eclipse.jetty.http.HttpHeader;
+import org.eclipse.jetty.io.Content;
+import org.eclipse.jetty.server.Handler;
+import org.eclipse.jetty.server.HttpConfiguration;
+import org.eclipse.jetty.server.HttpConnectionFactory;
+import org.eclipse.jetty.server.Request;
+import org.eclipse.jetty.server.Response;
+import org.eclipse.jetty.server.Server;
+import org.eclipse.jetty.server.ServerConnector;
+import org.eclipse.jetty.util.Callback;
+import org.eclipse.jetty.util.thread.QueuedThreadPool;
+
+/** One of the servers that are compared, as a process: says its port, then serves until killed. */
+public final class Servers {
+  private Servers() {}
+
+  /** Serves in the way that the argument names: raw, json, stax or ours. */
+  public static void main(String[] arguments) throws Exception {
+    switch (arguments[0]) {
+      case "raw" -> serve(new Codecs.Raw());
+      case "json" -> serve(new Codecs.Json());
+      case "stax" -> serve(new Codecs.Stax());
+      case "ours" -> {
+        try (RunningHost host = SoapHost.onPort(0).serve("/harbor", new Harbor()).start()) {
+          System.out.println(host.port());
+          host.awaitClose();
+        }
+      }
+      default -> throw new IllegalArgumentException("raw, json, stax or ours");
+    }
+  }
+
+  private static void serve(Codecs codecs) throws Exception {
+    // The same settings as our host's.
+    Server server = new Server(new QueuedThreadPool(256, 8));
+    HttpConfiguration http = new HttpConfiguration();
+    http.setSendServerVersion(false);
+    ServerConnector connector = new ServerConnector(server, 1, 1, new HttpConnectionFactory(http));
+    connector.setHost("localhost");
+    server.addConnector(connector);
+    server.setHandler(new Calls(codecs));
+    server.start();
+    System.out.println(connector.getLocalPort());
+    server.join();
+  }
+
+  private static final class Calls extends Handler.Abstract {
+    private final Codecs codecs;
+
+    Calls(Codecs codecs) {
+      this.codecs = codecs;
+    }
+
+    @Override
+    public boolean handle(Request request, Response response, Callback callback) throws Exception {
+      Exchanges exchange =
+          Exchanges.valueOf(Request.getPathInContext(request).substring(1).toUpperCase(Locale.ROOT));
+      byte[] answer;
+      try (InputStream in = Content.Source.asInputStream(request)) {
+        answer = codecs.answer(exchange, in);
+      }
+      response.getHeaders().put(HttpHeader.CONTENT_TYPE, codecs.mediaType());
+      response.write(true, ByteBuffer.wrap(answer), callback);
+      return true;
+    }
+  }
+}

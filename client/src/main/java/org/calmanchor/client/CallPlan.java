@@ -1,0 +1,47 @@
+package org.calmanchor.client;
+
+import java.lang.invoke.MethodHandle;
+import java.util.List;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.MessageCodec;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * All that calling an operation needs, looked up once.
+ *
+ * @param name the operation's name
+ * @param action the action of its request
+ * @param request writes the arguments
+ * @param response reads the result; null for one-way
+ * @param headersIn the header blocks that are sent
+ * @param headersOut those that come back, by name
+ * @param faults the declared faults, by detail element
+ * @param isAsynchronous whether the method returns a stage of its result
+ * @param isStreamed whether the request ends in a stream, which is written as it is sent
+ */
+record CallPlan(
+    String name,
+    String action,
+    MessageCodec request,
+    @Nullable MessageCodec response,
+    List<HeaderSlot> headersIn,
+    Map<QName, HeaderSlot> headersOut,
+    Map<QName, RaisedFault> faults,
+    boolean isAsynchronous,
+    boolean isStreamed) {
+
+  /** A parameter that is a header block. */
+  record HeaderSlot(MessageCodec codec, int position) {}
+
+  /** A fault that becomes an exception again. */
+  record RaisedFault(MessageCodec detail, MethodHandle constructor) {
+    Throwable raise(String reason, @Nullable Object[] members) {
+      try {
+        return (Throwable) constructor.invokeExact(reason, members);
+      } catch (Throwable refused) {
+        return refused;
+      }
+    }
+  }
+}

@@ -1,0 +1,101 @@
+package org.calmanchor.client;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.time.Duration;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.calmanchor.core.codec.Inputs;
+import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.model.SoapVersion;
+
+/** How calls are made. Immutable. */
+final class CallSettings {
+  private final URI address;
+  private final SoapVersion version;
+  private final Duration timeout;
+  private final Map<String, String> headers;
+  private final boolean gzips;
+  private final Limits limits;
+  private final HttpClient http;
+  private final Inputs inputs;
+
+  CallSettings(
+      URI address,
+      SoapVersion version,
+      Duration timeout,
+      Map<String, String> headers,
+      boolean gzips,
+      Limits limits,
+      HttpClient http) {
+    this.address = address;
+    this.version = version;
+    this.timeout = timeout;
+    this.headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+    this.gzips = gzips;
+    this.limits = limits;
+    this.http = http;
+    this.inputs = limits.inputs(false);
+  }
+
+  CallSettings with(URI changed) {
+    return new CallSettings(changed, version, timeout, headers, gzips, limits, http);
+  }
+
+  CallSettings with(SoapVersion changed) {
+    return new CallSettings(address, changed, timeout, headers, gzips, limits, http);
+  }
+
+  CallSettings with(Duration changed) {
+    return new CallSettings(address, version, changed, headers, gzips, limits, http);
+  }
+
+  CallSettings with(Map<String, String> changed) {
+    return new CallSettings(address, version, timeout, changed, gzips, limits, http);
+  }
+
+  CallSettings withGzip(boolean changed) {
+    return new CallSettings(address, version, timeout, headers, changed, limits, http);
+  }
+
+  CallSettings with(Limits changed) {
+    return new CallSettings(address, version, timeout, headers, gzips, changed, http);
+  }
+
+  CallSettings with(HttpClient changed) {
+    return new CallSettings(address, version, timeout, headers, gzips, limits, changed);
+  }
+
+  URI address() {
+    return address;
+  }
+
+  SoapVersion version() {
+    return version;
+  }
+
+  Duration timeout() {
+    return timeout;
+  }
+
+  Map<String, String> headers() {
+    return headers;
+  }
+
+  boolean gzips() {
+    return gzips;
+  }
+
+  Limits limits() {
+    return limits;
+  }
+
+  HttpClient http() {
+    return http;
+  }
+
+  Inputs inputs() {
+    return inputs;
+  }
+}

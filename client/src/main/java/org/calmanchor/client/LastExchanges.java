@@ -1,0 +1,92 @@
+package org.calmanchor.client;
+
+import java.io.ByteArrayOutputStream;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReference;
+import org.jspecify.annotations.Nullable;
+
+/** Keeps what was exchanged last. Safe for any number of threads. */
+final class LastExchanges {
+  /** Enough to see what went wrong, little enough to be kept. */
+  private static final int MOST_BYTES = 64 << 10;
+
+  private final AtomicReference<@Nullable Pending> last = new AtomicReference<>();
+
+  Optional<SentExchange> last() {
+    return Optional.ofNullable(last.get()).map(Pending::shown);
+  }
+
+  Pending begin(String address, Map<String, String> headers) {
+    Pending begun = new Pending(address, headers);
+    last.set(begun);
+    return begun;
+  }
+
+  /** An exchange that may still go on. */
+  static final class Pending {
+    private final String address;
+    private final Map<String, String> requestHeaders;
+    private final Beginning request = new Beginning();
+    private final Beginning response = new Beginning();
+    private volatile Map<String, String> responseHeaders = Map.of();
+    private volatile int status;
+
+    Pending(String address, Map<String, String> requestHeaders) {
+      this.address = address;
+      this.requestHeaders = Map.copyOf(requestHeaders);
+    }
+
+    void sends(byte[] bytes, int length) {
+      request.take(bytes, 0, length);
+    }
+
+    void answered(int code, Map<String, String> headers) {
+      status = code;
+      responseHeaders = new HashMap<>(headers);
+    }
+
+    /** The answer's body, noted while it is read. */
+    InputStream noting(InputStream body) {
+      return new FilterInputStream(body) {
+        @Override
+        public int read() throws IOException {
+          byte[] one = new byte[1];
+          return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+        }
+
+        @Override
+        public int read(byte[] bytes, int offset, int length) throws IOException {
+          int read = in.read(bytes, offset, length);
+          if (read > 0) {
+            response.take(bytes, offset, read);
+          }
+          return read;
+        }
+      };
+    }
+
+    SentExchange shown() {
+      return new SentExchange(
+          address, requestHeaders, request.text(), status, responseHeaders, response.text());
+    }
+  }
+
+  /** The beginning of a message. */
+  private static final class Beginning {
+    private final ByteArrayOutputStream bytes = new ByteArrayOutputStream(1024);
+
+    synchronized void take(byte[] more, int offset, int length) {
+      bytes.write(more, offset, Math.min(length, MOST_BYTES - bytes.size()));
+    }
+
+    synchronized String text() {
+      return bytes.toString(StandardCharsets.UTF_8);
+    }
+  }
+}

@@ -1,0 +1,20 @@
+package org.calmanchor.client;
+
+import org.jspecify.annotations.Nullable;
+
+/** There was no answer, or none that can be understood. Its message says why, and what to try. */
+public final class NoAnswerException extends RuntimeException {
+  private static final long serialVersionUID = 1L;
+
+  private final int status;
+
+  NoAnswerException(int status, String message, @Nullable Throwable cause) {
+    super(message, cause);
+    this.status = status;
+  }
+
+  /** The HTTP status of what came; 0 when nothing did. */
+  public int status() {
+    return status;
+  }
+}

@@ -1,0 +1,37 @@
+package org.calmanchor.client;
+
+import java.util.Map;
+
+/**
+ * A request as it was sent, and what came back; of long messages the beginning.
+ *
+ * @param address where it was sent to
+ * @param requestHeaders the HTTP headers that were set for it
+ * @param request the message, as text
+ * @param status the HTTP status of the answer; 0 when there was none
+ * @param responseHeaders the HTTP headers of the answer
+ * @param response the answer, as text; empty when there was none
+ */
+public record SentExchange(
+    String address,
+    Map<String, String> requestHeaders,
+    String request,
+    int status,
+    Map<String, String> responseHeaders,
+    String response) {
+  /** Copies the headers. */
+  public SentExchange {
+    requestHeaders = Map.copyOf(requestHeaders);
+    responseHeaders = Map.copyOf(responseHeaders);
+  }
+
+  /** Both messages as a person reads them. */
+  @Override
+  public String toString() {
+    StringBuilder text = new StringBuilder("POST ").append(address).append('\n');
+    requestHeaders.forEach((name, value) -> text.append(name + ": " + value + "\n"));
+    text.append('\n').append(request).append("\n\n").append(status).append('\n');
+    responseHeaders.forEach((name, value) -> text.append(name + ": " + value + "\n"));
+    return text.append('\n').append(response).toString();
+  }
+}

@@ -1,0 +1,147 @@
+package org.calmanchor.client;
+
+import java.lang.reflect.Proxy;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.model.SoapVersion;
+
+/**
+ * Calls a service through the annotated interface that describes it. Immutable: each setting gives
+ * another client, which shares what was planned, so a setting for one call costs next to nothing.
+ * Safe for any number of threads.
+ *
+ * <pre>{@code
+ * TypedClient<FuelDesk> client =
+ *     TypedClient.of(FuelDesk.class, URI.create("http://localhost:8080/fuel"));
+ * client.port().prices();
+ * client.timeout(Duration.ofSeconds(1)).port().cost("diesel", 20);
+ * }</pre>
+ *
+ * Declared faults are raised as the exceptions that the interface declares; any other fault as a
+ * {@link FaultReceivedException}; no answer, or none that can be understood, as a {@link
+ * NoAnswerException}. Methods that return a stage do not wait.
+ *
+ * @param <T> the interface
+ */
+public final class TypedClient<T> {
+  private static final Duration PATIENCE = Duration.ofSeconds(60);
+
+  private final Class<T> type;
+  private final CallPlans plans;
+  private final CallSettings settings;
+  private final LastExchanges exchanges;
+
+  private TypedClient(
+      Class<T> type, CallPlans plans, CallSettings settings, LastExchanges exchanges) {
+    this.type = type;
+    this.plans = plans;
+    this.settings = settings;
+    this.exchanges = exchanges;
+  }
+
+  /**
+   * A client for the service at {@code address}.
+   *
+   * @throws org.calmanchor.core.read.ContractException with every problem of the contract
+   * @throws IllegalArgumentException when {@code type} is no interface
+   */
+  public static <T> TypedClient<T> of(Class<T> type, URI address) {
+    if (!type.isInterface()) {
+      throw new IllegalArgumentException(
+          type.getName()
+              + " is a class; a client can only stand in for an interface. Move its annotations to"
+              + " an interface, and let the class implement that.");
+    }
+    HttpClient http =
+        HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(10))
+            .build();
+    CallPlans plans = CallPlans.of(type);
+    CallSettings settings =
+        new CallSettings(
+            address, plans.versions().get(0), PATIENCE, Map.of(), false, Limits.DEFAULT, http);
+    return new TypedClient<>(type, plans, settings, new LastExchanges());
+  }
+
+  private TypedClient<T> with(CallSettings changed) {
+    return new TypedClient<>(type, plans, changed, exchanges);
+  }
+
+  /** The same for another address. */
+  public TypedClient<T> at(URI address) {
+    return with(settings.with(address));
+  }
+
+  /**
+   * The same with another version of SOAP; by default it is the first that the service speaks.
+   *
+   * @throws IllegalArgumentException when the service does not speak it
+   */
+  public TypedClient<T> version(SoapVersion version) {
+    if (!plans.versions().contains(version)) {
+      throw new IllegalArgumentException(
+          type.getName() + " does not speak " + version.title() + "; see @PortType(versions).");
+    }
+    return with(settings.with(version));
+  }
+
+  /**
+   * The same with another time until an answer must have begun; 60 seconds by default.
+   *
+   * @throws IllegalArgumentException when it is not positive
+   */
+  public TypedClient<T> timeout(Duration timeout) {
+    if (timeout.isNegative() || timeout.isZero()) {
+      throw new IllegalArgumentException("a timeout is more than nothing, not " + timeout);
+    }
+    return with(settings.with(timeout));
+  }
+
+  /** The same with an HTTP header on each request, which replaces one of that name. */
+  public TypedClient<T> header(String name, String value) {
+    Map<String, String> headers = new LinkedHashMap<>(settings.headers());
+    headers.put(name, value);
+    return with(settings.with(headers));
+  }
+
+  /** The same, with requests compressed or not. Compressed answers are always understood. */
+  public TypedClient<T> gzip(boolean on) {
+    return with(settings.withGzip(on));
+  }
+
+  /**
+   * The same with another limit on answers; only those of a message's size and form count here.
+   *
+   * @throws IllegalArgumentException when the value is below 1 or beyond what can be counted
+   */
+  public TypedClient<T> limit(Limit limit, long value) {
+    return with(settings.with(settings.limits().with(limit, value)));
+  }
+
+  /** The same over an HTTP client of the program's own, with its proxies, certificates, threads. */
+  public TypedClient<T> over(HttpClient http) {
+    return with(settings.with(http));
+  }
+
+  /** The implementation of the interface; each of its methods makes a call. */
+  public T port() {
+    Object proxy =
+        Proxy.newProxyInstance(
+            type.getClassLoader(),
+            new Class<?>[] {type},
+            new Calls(type, plans, settings, exchanges));
+    return type.cast(proxy);
+  }
+
+  /** What was last sent and answered by this client, or one with other settings made from it. */
+  public Optional<SentExchange> lastExchange() {
+    return exchanges.last();
+  }
+}

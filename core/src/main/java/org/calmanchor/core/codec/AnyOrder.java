@@ -1,0 +1,63 @@
+package org.calmanchor.core.codec;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.jspecify.annotations.Nullable;
+
+/** Reads the elements of a structure in whatever order they come, and passes over unknown ones. */
+final class AnyOrder {
+  private final ComplexReader reader;
+  private final ElementSlot[] slots;
+  private final int[] counts;
+  private final @Nullable List<Object>[] items;
+
+  @SuppressWarnings({"unchecked", "rawtypes"}) // there are no arrays of a generic type
+  AnyOrder(ComplexReader reader, ElementSlot[] slots) {
+    this.reader = reader;
+    this.slots = slots;
+    this.counts = new int[slots.length];
+    this.items = new List[slots.length];
+  }
+
+  void read(XmlIn in, @Nullable Object[] values) {
+    while (in.nextElement()) {
+      int at = slotOf(in);
+      if (at < 0) {
+        in.skip();
+      } else {
+        take(in, at, values);
+      }
+    }
+    for (int i = 0; i < slots.length; i++) {
+      ComplexReader.finish(in, slots[i], counts[i], items[i], values);
+    }
+  }
+
+  private int slotOf(XmlIn in) {
+    for (int i = 0; i < slots.length; i++) {
+      if (in.isAt(slots[i].namespace(), slots[i].name())) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  private void take(XmlIn in, int at, @Nullable Object[] values) {
+    ElementSlot slot = slots[at];
+    if (counts[at] == slot.max()) {
+      throw in.problem(Code.TOO_MANY, "at most " + slot.max(), "").within(slot.name());
+    }
+    Object value = reader.readElement(in, slot, counts[at]++);
+    if (slot.repeats()) {
+      List<Object> list = items[at];
+      if (list == null) {
+        list = new ArrayList<>();
+        items[at] = list;
+      }
+      list.add(value);
+    } else {
+      values[slot.member()] = slot.holder().hold(value);
+    }
+  }
+}

@@ -1,0 +1,31 @@
+package org.calmanchor.core.codec;
+
+/**
+ * How much one message may hold; all inclusive.
+ *
+ * @param bodyBytes the bytes of the message
+ * @param depth the nesting of elements, the envelope included
+ * @param children the elements directly within one
+ * @param attributes the attributes and namespace declarations of one element
+ * @param tagBytes the bytes of one tag or comment
+ * @param nameLength the characters of a local name
+ * @param textLength the characters of one text
+ * @param binaryBytes the bytes of one binary value, decoded
+ * @param openElements the elements that no schema describes
+ * @param isLenient whether elements may come in any order, and unknown ones pass
+ */
+public record Bounds(
+    long bodyBytes,
+    int depth,
+    int children,
+    int attributes,
+    int tagBytes,
+    int nameLength,
+    int textLength,
+    int binaryBytes,
+    int openElements,
+    boolean isLenient) {
+  /** What holds unless told otherwise. */
+  public static final Bounds DEFAULT =
+      new Bounds(16L << 20, 100, 100_000, 100, 64 << 10, 256, 4 << 20, 12 << 20, 10_000, false);
+}

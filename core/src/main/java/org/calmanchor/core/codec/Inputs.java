@@ -1,0 +1,143 @@
+package org.calmanchor.core.codec;
+
+import com.ctc.wstx.stax.WstxInputFactory;
+import com.fasterxml.aalto.stax.InputFactoryImpl;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.Charset;
+import java.nio.charset.IllegalCharsetNameException;
+import java.nio.charset.StandardCharsets;
+import java.nio.charset.UnsupportedCharsetException;
+import java.util.concurrent.atomic.AtomicInteger;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+import org.codehaus.stax2.XMLInputFactory2;
+import org.codehaus.stax2.XMLStreamReader2;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Opens messages within fixed bounds. Safe for any number of threads.
+ *
+ * <p>Two parsers share the work: one that is fast but keeps a text as a whole, for short messages
+ * in UTF-8, and one that gives texts in pieces and knows every charset, for all others.
+ */
+public final class Inputs {
+  /** Up to here a text may be kept as a whole. */
+  private static final long SHORT_BYTES = 1L << 20;
+
+  /** How many names of strangers the fast parser may learn before it has to forget them. */
+  private static final int MOST_STRANGE = 10_000;
+
+  private final Bounds bounds;
+  private final WstxInputFactory pieces = new WstxInputFactory();
+  private final AtomicInteger strange = new AtomicInteger();
+  private volatile InputFactoryImpl whole = newWhole();
+
+  /** Opens messages that hold to {@code bounds}. */
+  public Inputs(Bounds bounds) {
+    this.bounds = bounds;
+    hardened(pieces);
+    // Lazy parsing would raise unchecked exceptions from every accessor.
+    pieces.getConfig().doParseLazily(false);
+    // What it limits by itself, in words of its own, is bounded by us, the same with either parser.
+    pieces.getConfig().setMaxElementDepth(Integer.MAX_VALUE);
+    pieces.getConfig().setMaxAttributesPerElement(Integer.MAX_VALUE);
+    pieces.getConfig().setMaxAttributeSize(Integer.MAX_VALUE);
+    pieces.getConfig().setMaxTextLength(Integer.MAX_VALUE);
+  }
+
+  private static InputFactoryImpl newWhole() {
+    InputFactoryImpl factory = new InputFactoryImpl();
+    hardened(factory);
+    // It then tells a text's start before reading all of it, so that a tag's bound is no text's.
+    factory.setProperty(XMLInputFactory2.P_LAZY_PARSING, true);
+    return factory;
+  }
+
+  private static void hardened(XMLInputFactory factory) {
+    factory.setProperty(XMLInputFactory.IS_NAMESPACE_AWARE, true);
+    factory.setProperty(XMLInputFactory.IS_COALESCING, false);
+    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+  }
+
+  /**
+   * A message from {@code in}, of unknown length.
+   *
+   * @param charset the name of the encoding that the transport gave, or null for what the document
+   *     says itself
+   * @throws InvalidMessageException when it cannot even begin
+   */
+  public XmlIn open(InputStream in, @Nullable String charset) {
+    return open(in, charset, -1);
+  }
+
+  /**
+   * A message of {@code length} bytes from {@code in}; -1 when unknown.
+   *
+   * @throws InvalidMessageException when it is longer than allowed, or cannot even begin
+   */
+  public XmlIn open(InputStream in, @Nullable String charset, long length) {
+    if (length > bounds.bodyBytes()) {
+      throw new InvalidMessageException(
+          new InputProblem(
+              "",
+              InputProblem.Code.SIZE,
+              "at most " + bounds.bodyBytes() + " bytes a message",
+              "",
+              0,
+              0));
+    }
+    MeteredStream metered = new MeteredStream(in, bounds);
+    try {
+      Encoding encoding = metered.look();
+      boolean isUtf8 =
+          charset == null
+              ? encoding == Encoding.UTF_8
+              : isUtf8(charset) && encoding == Encoding.UTF_8;
+      XMLStreamReader reader;
+      if (isUtf8 && length >= 0 && length <= SHORT_BYTES) {
+        reader = whole.createXMLStreamReader(metered);
+      } else if (charset == null || encoding == Encoding.MARKED) {
+        reader = pieces.createXMLStreamReader(metered);
+      } else {
+        reader = pieces.createXMLStreamReader(metered, charset);
+      }
+      return new XmlIn((XMLStreamReader2) reader, metered, bounds, this);
+    } catch (XMLStreamException unreadable) {
+      throw XmlIn.notWellFormed(unreadable);
+    } catch (IOException broken) {
+      throw XmlIn.brokenOff();
+    }
+  }
+
+  private static boolean isUtf8(String charset) {
+    return charset.equalsIgnoreCase("utf-8");
+  }
+
+  /** Whether messages in that charset can be read. */
+  public static boolean isReadable(String charset) {
+    try {
+      Charset known = Charset.forName(charset);
+      return known.equals(StandardCharsets.UTF_8)
+          || known.equals(StandardCharsets.US_ASCII)
+          || known.equals(StandardCharsets.ISO_8859_1)
+          || known.name().startsWith("UTF-16")
+          || known.name().startsWith("windows-125");
+    } catch (IllegalCharsetNameException | UnsupportedCharsetException unknown) {
+      return false;
+    }
+  }
+
+  /**
+   * Notes elements whose names stand in no contract. The fast parser shares the names that it has
+   * seen among messages, without end: a sender must not be able to fill the memory with them.
+   */
+  void met(int strangers) {
+    if (strangers > 0 && strange.addAndGet(strangers) > MOST_STRANGE) {
+      strange.set(0);
+      whole = newWhole();
+    }
+  }
+}

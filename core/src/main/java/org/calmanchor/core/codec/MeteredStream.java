@@ -1,0 +1,76 @@
+package org.calmanchor.core.codec;
+
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+
+/**
+ * Counts what a parser takes: of the whole message, and of the tag or text that it is at. The bytes
+ * that were looked at ahead come first.
+ */
+final class MeteredStream extends FilterInputStream {
+  private final Bounds bounds;
+  private final byte[] head = new byte[Encoding.HEAD];
+  private int headLength;
+  private int headTaken;
+  private long seen;
+  private long pieceStart;
+  private long pieceMost;
+
+  MeteredStream(InputStream in, Bounds bounds) {
+    super(in);
+    this.bounds = bounds;
+    this.pieceMost = bounds.tagBytes();
+  }
+
+  /** The encoding that the message's first bytes tell; they are read again afterwards. */
+  Encoding look() throws IOException {
+    headLength = in.readNBytes(head, 0, head.length);
+    return Encoding.of(head, headLength);
+  }
+
+  /** A tag, or a text, comes next. */
+  void expect(boolean isText) {
+    pieceStart = seen;
+    // Texts are counted where they are read; whole ones are held to the message's own bound.
+    pieceMost = isText ? Long.MAX_VALUE : bounds.tagBytes();
+  }
+
+  @Override
+  public int read() throws IOException {
+    byte[] one = new byte[1];
+    return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+  }
+
+  @Override
+  public int read(byte[] bytes, int offset, int length) throws IOException {
+    if (seen - pieceStart > pieceMost) {
+      throw refused("at most " + pieceMost + " bytes a tag or comment");
+    }
+    int read;
+    if (headTaken < headLength) {
+      read = Math.min(length, headLength - headTaken);
+      System.arraycopy(head, headTaken, bytes, offset, read);
+      headTaken += read;
+    } else {
+      read = in.read(bytes, offset, length);
+    }
+    seen += Math.max(0, read);
+    if (seen > bounds.bodyBytes()) {
+      throw new InvalidMessageException(
+          new InputProblem(
+              "",
+              InputProblem.Code.SIZE,
+              "at most " + bounds.bodyBytes() + " bytes a message",
+              "",
+              0,
+              0));
+    }
+    return read;
+  }
+
+  private static InvalidMessageException refused(String expected) {
+    return new InvalidMessageException(
+        new InputProblem("", InputProblem.Code.LIMIT, expected, "", 0, 0));
+  }
+}

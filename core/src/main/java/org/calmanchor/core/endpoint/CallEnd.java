@@ -1,0 +1,28 @@
+package org.calmanchor.core.endpoint;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How a call ended.
+ *
+ * @param ending what the caller got
+ * @param cause what was raised, or null
+ */
+public record CallEnd(Ending ending, @Nullable Throwable cause) {
+  /** What a caller can get. */
+  public enum Ending {
+    /** A result, to its last byte; for a one-way operation, the word that it arrived. */
+    RESULT,
+    /** A fault, or a refusal by HTTP. */
+    FAULT,
+    /** Nothing that could be taken for an answer: the connection was broken off. */
+    BROKEN_OFF
+  }
+
+  static final CallEnd OF_RESULT = new CallEnd(Ending.RESULT, null);
+
+  /** Whether the caller got a result. */
+  public boolean isResult() {
+    return ending == Ending.RESULT;
+  }
+}

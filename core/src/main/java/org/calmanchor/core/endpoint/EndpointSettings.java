@@ -1,0 +1,30 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.List;
+
+/**
+ * How an endpoint serves. Immutable.
+ *
+ * @param limits how much a message may hold, and how long a call may take
+ * @param isLenient whether elements may come in any order, and unknown ones pass; else messages are
+ *     held to the published schema
+ * @param interceptors what encloses each call, the outermost first
+ * @param headerHandlers what understands header blocks that are no parameters
+ * @param calls what counts and watches the calls that run; shared by all endpoints of a host
+ */
+public record EndpointSettings(
+    Limits limits,
+    boolean isLenient,
+    List<Interceptor> interceptors,
+    List<HeaderHandler> headerHandlers,
+    RunningCalls calls) {
+  /** What holds unless told otherwise; calls are neither counted nor watched. */
+  public static final EndpointSettings DEFAULT =
+      new EndpointSettings(Limits.DEFAULT, false, List.of(), List.of(), RunningCalls.UNWATCHED);
+
+  /** Copies the lists. */
+  public EndpointSettings {
+    interceptors = List.copyOf(interceptors);
+    headerHandlers = List.copyOf(headerHandlers);
+  }
+}

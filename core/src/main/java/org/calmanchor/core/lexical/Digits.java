@@ -1,0 +1,216 @@
+package org.calmanchor.core.lexical;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+
+/** Short ways for numbers, days, truth values and texts. */
+final class Digits {
+  /** So many digits fit a long, whatever they are. */
+  private static final int MOST = 18;
+
+  /** The long that stands for no number. */
+  private static final long NONE = Long.MIN_VALUE;
+
+  static final Quick<Integer> INT =
+      new Quick<>() {
+        @Override
+        public @Nullable Integer parse(char[] text, int from, int to) {
+          long value = whole(text, from, to);
+          return value == (int) value ? (Integer) (int) value : null;
+        }
+
+        @Override
+        public int print(Integer value, byte[] bytes, int at) {
+          return Digits.print(value, bytes, at);
+        }
+      };
+
+  static final Quick<Long> LONG =
+      new Quick<>() {
+        @Override
+        public @Nullable Long parse(char[] text, int from, int to) {
+          long value = whole(text, from, to);
+          return value == NONE ? null : (Long) value;
+        }
+
+        @Override
+        public int print(Long value, byte[] bytes, int at) {
+          return value == NONE ? -1 : Digits.print(value, bytes, at);
+        }
+      };
+
+  static final Quick<BigDecimal> DECIMAL =
+      new Quick<>() {
+        @Override
+        public @Nullable BigDecimal parse(char[] text, int from, int to) {
+          int point = from;
+          while (point < to && text[point] != '.') {
+            point++;
+          }
+          if (point == to) {
+            long value = whole(text, from, to);
+            return value == NONE ? null : BigDecimal.valueOf(value);
+          }
+          return decimal(text, from, point, to);
+        }
+
+        @Override
+        public int print(BigDecimal value, byte[] bytes, int at) {
+          int scale = value.scale();
+          return scale < 0 || scale > MOST || value.precision() > MOST
+              ? -1
+              : Digits.print(value.unscaledValue().longValue(), scale, bytes, at);
+        }
+      };
+
+  static final Quick<LocalDate> DATE =
+      new Quick<>() {
+        @Override
+        public @Nullable LocalDate parse(char[] text, int from, int to) {
+          if (to - from != 10 || text[from + 4] != '-' || text[from + 7] != '-') {
+            return null;
+          }
+          long year = unsigned(text, from, from + 4);
+          long month = unsigned(text, from + 5, from + 7);
+          long day = unsigned(text, from + 8, from + 10);
+          // The 29th and later are not in every month: the long way knows.
+          return year < 1 || month < 1 || month > 12 || day < 1 || day > 28
+              ? null
+              : LocalDate.of((int) year, (int) month, (int) day);
+        }
+
+        @Override
+        public int print(LocalDate value, byte[] bytes, int at) {
+          int year = value.getYear();
+          if (year < 1000 || year > 9999) {
+            return -1;
+          }
+          int end = Digits.print(year, bytes, at);
+          bytes[end++] = '-';
+          end = two(value.getMonthValue(), bytes, end);
+          bytes[end++] = '-';
+          return two(value.getDayOfMonth(), bytes, end);
+        }
+      };
+
+  static final Quick<Boolean> BOOLEAN =
+      new Quick<>() {
+        @Override
+        public @Nullable Boolean parse(char[] text, int from, int to) {
+          int length = to - from;
+          if (length == 4 && text[from] == 't' && text[from + 1] == 'r' && text[from + 2] == 'u') {
+            return text[from + 3] == 'e' ? Boolean.TRUE : null;
+          }
+          boolean isFalse =
+              length == 5
+                  && text[from] == 'f'
+                  && text[from + 1] == 'a'
+                  && text[from + 2] == 'l'
+                  && text[from + 3] == 's'
+                  && text[from + 4] == 'e';
+          return isFalse ? Boolean.FALSE : null;
+        }
+
+        @Override
+        public int print(Boolean value, byte[] bytes, int at) {
+          String word = value ? "true" : "false";
+          for (int i = 0; i < word.length(); i++) {
+            bytes[at + i] = (byte) word.charAt(i);
+          }
+          return at + word.length();
+        }
+      };
+
+  static final Quick<String> TEXT =
+      new Quick<>() {
+        @Override
+        public String parse(char[] text, int from, int to) {
+          return new String(text, from, to - from);
+        }
+
+        @Override
+        public int print(String value, byte[] bytes, int at) {
+          return -1;
+        }
+      };
+
+  private Digits() {}
+
+  /** The number of digits with a sign or without; {@link #NONE} when it is something else. */
+  private static long whole(char[] text, int from, int to) {
+    boolean isNegative = from < to && text[from] == '-';
+    long value = unsigned(text, isNegative ? from + 1 : from, to);
+    return value < 0 ? NONE : isNegative ? -value : value;
+  }
+
+  /** The number of one to eighteen digits; -1 when it is something else. */
+  private static long unsigned(char[] text, int from, int to) {
+    if (from >= to || to - from > MOST) {
+      return -1;
+    }
+    long value = 0;
+    for (int i = from; i < to; i++) {
+      int digit = text[i] - '0';
+      if (digit < 0 || digit > 9) {
+        return -1;
+      }
+      value = value * 10 + digit;
+    }
+    return value;
+  }
+
+  private static @Nullable BigDecimal decimal(char[] text, int from, int point, int to) {
+    boolean isNegative = text[from] == '-';
+    int start = isNegative ? from + 1 : from;
+    int scale = to - point - 1;
+    long whole = unsigned(text, start, point);
+    long part = unsigned(text, point + 1, to);
+    if (whole < 0 || part < 0 || point - start + scale > MOST) {
+      return null;
+    }
+    long unscaled = whole;
+    for (int i = 0; i < scale; i++) {
+      unscaled *= 10;
+    }
+    unscaled += part;
+    return BigDecimal.valueOf(isNegative ? -unscaled : unscaled, scale);
+  }
+
+  private static int two(int value, byte[] bytes, int at) {
+    bytes[at] = (byte) ('0' + value / 10);
+    bytes[at + 1] = (byte) ('0' + value % 10);
+    return at + 2;
+  }
+
+  private static int print(long value, byte[] bytes, int at) {
+    return print(value, 0, bytes, at);
+  }
+
+  /** Writes a number whose last {@code scale} digits stand behind the point. */
+  private static int print(long unscaled, int scale, byte[] bytes, int at) {
+    int start = at;
+    long left = unscaled;
+    if (left < 0) {
+      bytes[start++] = '-';
+      left = -left;
+    }
+    int digits = 1;
+    for (long rest = left / 10; rest > 0; rest /= 10) {
+      digits++;
+    }
+    digits = Math.max(digits, scale + 1);
+    int end = start + digits + (scale > 0 ? 1 : 0);
+    for (int i = end - 1, done = 0; i >= start; i--) {
+      if (scale > 0 && done == scale) {
+        bytes[i] = '.';
+        done = Integer.MAX_VALUE;
+      } else {
+        bytes[i] = (byte) ('0' + left % 10);
+        left /= 10;
+        done = done == Integer.MAX_VALUE ? done : done + 1;
+      }
+    }
+    return end;
+  }
+}

@@ -1,0 +1,59 @@
+package org.calmanchor.core.lexical;
+
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A short way between the plainest texts of a type and its values, without strings between. It must
+ * agree with the long way wherever it answers.
+ *
+ * @param <T> the Java type of the values
+ */
+public interface Quick<T> {
+  /** The value of a text without white space around it; null to ask the long way. */
+  @Nullable T parse(char[] text, int from, int to);
+
+  /** Writes the value's text; the index behind it, or -1 to ask the long way. */
+  int print(T value, byte[] bytes, int at);
+
+  /** No short way. */
+  static <T> Quick<T> none() {
+    return new Quick<>() {
+      @Override
+      public @Nullable T parse(char[] text, int from, int to) {
+        return null;
+      }
+
+      @Override
+      public int print(T value, byte[] bytes, int at) {
+        return -1;
+      }
+    };
+  }
+
+  /** The same for fewer values. */
+  default Quick<T> checked(Consumer<T> check, Consumer<T> checkWritten) {
+    Quick<T> all = this;
+    return new Quick<>() {
+      @Override
+      public @Nullable T parse(char[] text, int from, int to) {
+        T value = all.parse(text, from, to);
+        if (value != null) {
+          try {
+            check.accept(value);
+          } catch (LexicalException refused) {
+            // The long way says it with the text at hand.
+            return null;
+          }
+        }
+        return value;
+      }
+
+      @Override
+      public int print(T value, byte[] bytes, int at) {
+        checkWritten.accept(value);
+        return all.print(value, bytes, at);
+      }
+    };
+  }
+}

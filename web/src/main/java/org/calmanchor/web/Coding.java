@@ -1,0 +1,73 @@
+package org.calmanchor.web;
+
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.util.Locale;
+import org.calmanchor.core.endpoint.Refusal;
+import org.jspecify.annotations.Nullable;
+
+/** The content coding of a message and its answer: gzip or none (RFC 9110, section 8.4). */
+final class Coding {
+  private final HttpRequest request;
+  private final HttpResponse response;
+  private final long mostRatio;
+  private final String coding;
+
+  Coding(HttpRequest request, HttpResponse response, long mostRatio) {
+    this.request = request;
+    this.response = response;
+    this.mostRatio = mostRatio;
+    String header = request.header("Content-Encoding");
+    this.coding = header == null ? "identity" : header.strip().toLowerCase(Locale.ROOT);
+  }
+
+  /** Whether the message comes as it is. */
+  boolean isPlain() {
+    return coding.equals("identity") || coding.isEmpty();
+  }
+
+  /**
+   * The message itself.
+   *
+   * @throws Refusal when its coding is not known, now; when it is damaged or blown up, while
+   *     reading
+   */
+  InputStream body() {
+    if (isPlain()) {
+      return request.body();
+    }
+    if (!coding.equals("gzip") && !coding.equals("x-gzip")) {
+      response.header("Accept-Encoding", "gzip");
+      throw new Refusal(415, "The content encoding is not known here; send gzip, or none.");
+    }
+    return new Gunzip(request.body(), mostRatio);
+  }
+
+  /** Takes the answer, and compresses it where the caller likes that and it is worth it. */
+  OutputStream output() {
+    return isWanted(request.header("Accept-Encoding"))
+        ? new GzipOutput(response)
+        : response.output();
+  }
+
+  /** Whether {@code accepted} takes gzip (RFC 9110, section 12.5.3). */
+  static boolean isWanted(@Nullable String accepted) {
+    if (accepted == null) {
+      return false;
+    }
+    Boolean any = null;
+    for (String each : accepted.toLowerCase(Locale.ROOT).split(",", -1)) {
+      String[] parts = each.strip().split(";", -1);
+      String name = parts[0].strip();
+      boolean isOn = true;
+      for (int i = 1; i < parts.length; i++) {
+        isOn &= !parts[i].strip().matches("q\\s*=\\s*0(\\.0*)?");
+      }
+      if (name.equals("gzip") || name.equals("x-gzip")) {
+        return isOn;
+      }
+      any = name.equals("*") ? (Boolean) isOn : any;
+    }
+    return any != null && any;
+  }
+}

@@ -1,0 +1,80 @@
+package org.calmanchor.web;
+
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.zip.GZIPInputStream;
+import java.util.zip.ZipException;
+import org.calmanchor.core.endpoint.Refusal;
+import org.jspecify.annotations.Nullable;
+
+/** Decompresses a message, as long as it does not become too many times its size. */
+final class Gunzip extends InputStream {
+  /** Up to here the ratio does not matter: a few bytes blown up do no harm. */
+  private static final long FREE_BYTES = 64 << 10;
+
+  private final Counted compressed;
+  private final long mostRatio;
+  private @Nullable GZIPInputStream open;
+  private long given;
+
+  Gunzip(InputStream compressed, long mostRatio) {
+    this.compressed = new Counted(compressed);
+    this.mostRatio = mostRatio;
+  }
+
+  private static final class Counted extends FilterInputStream {
+    private long taken;
+
+    Counted(InputStream in) {
+      super(in);
+    }
+
+    @Override
+    public int read() throws IOException {
+      byte[] one = new byte[1];
+      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+    }
+
+    @Override
+    public int read(byte[] bytes, int offset, int length) throws IOException {
+      int read = in.read(bytes, offset, length);
+      taken += Math.max(0, read);
+      return read;
+    }
+  }
+
+  @Override
+  public int read() throws IOException {
+    byte[] one = new byte[1];
+    return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+  }
+
+  @Override
+  public int read(byte[] bytes, int offset, int length) throws IOException {
+    int read;
+    try {
+      if (open == null) {
+        open = new GZIPInputStream(compressed);
+      }
+      read = open.read(bytes, offset, length);
+    } catch (ZipException damaged) {
+      throw new Refusal(400, "The message says that it is gzip, and is not, or is damaged.");
+    }
+    given += Math.max(0, read);
+    if (given > FREE_BYTES && given > mostRatio * compressed.taken) {
+      throw new Refusal(
+          413, "The message becomes more than " + mostRatio + " times its compressed size.");
+    }
+    return read;
+  }
+
+  @Override
+  public void close() throws IOException {
+    if (open == null) {
+      compressed.close();
+    } else {
+      open.close();
+    }
+  }
+}

@@ -1,0 +1,70 @@
+package org.calmanchor.web;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.util.Arrays;
+import java.util.zip.Deflater;
+import java.util.zip.GZIPOutputStream;
+import org.jspecify.annotations.Nullable;
+
+/** Compresses an answer, unless it turns out to be so short that it is not worth it. */
+final class GzipOutput extends OutputStream {
+  /** About what fits one packet: less would not arrive sooner. */
+  private static final int WORTH_BYTES = 1400;
+
+  private final HttpResponse response;
+  private byte[] held = new byte[0];
+  private @Nullable GZIPOutputStream open;
+  private boolean isClosed;
+
+  GzipOutput(HttpResponse response) {
+    this.response = response;
+    response.header("Vary", "Accept-Encoding");
+  }
+
+  /** Fast rather than small: the answer is waited for. */
+  private static final class Fast extends GZIPOutputStream {
+    Fast(OutputStream out) throws IOException {
+      super(out, 8 << 10);
+      def.setLevel(Deflater.BEST_SPEED);
+    }
+  }
+
+  @Override
+  public void write(int single) throws IOException {
+    write(new byte[] {(byte) single}, 0, 1);
+  }
+
+  @Override
+  public void write(byte[] bytes, int offset, int length) throws IOException {
+    if (open == null && held.length + length < WORTH_BYTES) {
+      int before = held.length;
+      held = Arrays.copyOf(held, before + length);
+      System.arraycopy(bytes, offset, held, before, length);
+      return;
+    }
+    if (open == null) {
+      response.header("Content-Encoding", "gzip");
+      open = new Fast(response.output());
+      open.write(held);
+    }
+    open.write(bytes, offset, length);
+  }
+
+  @Override
+  public void close() throws IOException {
+    if (isClosed) {
+      return;
+    }
+    isClosed = true;
+    if (open != null) {
+      open.close();
+    } else {
+      OutputStream plain = response.output();
+      if (held.length > 0) {
+        plain.write(held);
+      }
+      plain.close();
+    }
+  }
+}
