@@ -2,11 +2,14 @@ package org.calmanchor.cli;
 
 import java.net.URI;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.read.ContractException;
@@ -60,6 +63,19 @@ final class ServeCommand implements Callable<Integer> {
       paramLabel = "URL",
       description = "The address under which others reach this host; it stands in the WSDL.")
   private @Nullable URI publicUrl;
+
+  @Option(
+      names = "--limit",
+      paramLabel = "NAME=N",
+      description =
+          "Sets how far a limit goes, such as body-bytes=33554432; repeatable. docs/limits.md"
+              + " lists them.")
+  private Map<String, Long> limits = new LinkedHashMap<>();
+
+  @Option(
+      names = "--lenient",
+      description = "Takes elements in any order, and passes over unknown ones.")
+  private boolean isLenient;
 
   @Override
   public Integer call() throws InterruptedException {
@@ -137,6 +153,23 @@ final class ServeCommand implements Callable<Integer> {
       }
       host.publicUrl(publicUrl);
     }
-    return host;
+    limits.forEach((name, value) -> limit(host, name, value));
+    return host.lenient(isLenient);
+  }
+
+  private static void limit(SoapHost host, String name, long value) {
+    for (Limit limit : Limit.values()) {
+      if (limit.title().equals(name)) {
+        try {
+          host.limit(limit, value);
+        } catch (IllegalArgumentException wrong) {
+          throw CommandException.usage("--limit: " + wrong.getMessage());
+        }
+        return;
+      }
+    }
+    String known =
+        Arrays.stream(Limit.values()).map(Limit::title).collect(Collectors.joining(", "));
+    throw CommandException.usage("--limit: there is no \"" + name + "\"; there is " + known + ".");
   }
 }

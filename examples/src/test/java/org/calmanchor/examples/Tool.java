@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
 /** The command line as a process of its own, and what it said. */
@@ -49,11 +50,16 @@ record Tool(int exitCode, String out, String err) {
     private final BufferedReader out;
 
     Running(Path folder, String... arguments) throws IOException {
-      process =
+      this(folder, Map.of(), arguments);
+    }
+
+    Running(Path folder, Map<String, String> environment, String... arguments) throws IOException {
+      ProcessBuilder builder =
           command(arguments)
               .directory(folder.toFile())
-              .redirectError(new File(folder.toFile(), "running.err"))
-              .start();
+              .redirectError(new File(folder.toFile(), "running.err"));
+      builder.environment().putAll(environment);
+      process = builder.start();
       out =
           new BufferedReader(
               new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));

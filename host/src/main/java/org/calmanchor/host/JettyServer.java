@@ -3,6 +3,7 @@ package org.calmanchor.host;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.time.Duration;
+import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
 import org.calmanchor.web.Site;
@@ -14,9 +15,12 @@ import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.server.handler.GracefulHandler;
 import org.eclipse.jetty.util.VirtualThreads;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The embedded server around a site. */
 final class JettyServer {
+  private static final Logger LOG = LoggerFactory.getLogger(SoapHost.class);
   private static final Duration DRAIN = Duration.ofSeconds(10);
 
   /** Threads beyond those that calls may take: for pages, documents, and to say "busy". */
@@ -73,6 +77,10 @@ final class JettyServer {
   void stop() {
     try {
       server.stop();
+    } catch (TimeoutException drained) {
+      LOG.warn(
+          "calls that still ran after {} s were broken off when the host stopped",
+          DRAIN.toSeconds());
     } catch (Exception failed) {
       throw new IllegalStateException("The host could not stop.", failed);
     }

@@ -89,10 +89,9 @@ public final class Site {
 
   private CompletionStage<Void> post(Hosted service, HttpRequest request, HttpResponse response)
       throws IOException {
-    Query query = Query.of(request.query());
-    String question = query.value("page");
+    String question = request.query() == null ? null : Query.of(request.query()).value("page");
     if (question != null && settings.showsPages()) {
-      ServiceSite site = siteOf(service, query.value("service"));
+      ServiceSite site = siteOf(service, Query.of(request.query()).value("service"));
       if (hosts.isFromElsewhere(request)) {
         Answers.plain(response, 403, "Only this server's own page may ask this.");
       } else if (site == null) {

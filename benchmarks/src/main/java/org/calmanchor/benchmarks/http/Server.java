@@ -36,8 +36,9 @@ final class Server implements AutoCloseable {
     String line =
         new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))
             .readLine();
-    if (line == null) {
-      throw new IOException("the server " + kind + " did not start");
+    if (line == null || !line.matches("\\d+")) {
+      process.destroyForcibly();
+      throw new IOException("the server " + kind + " did not start, it said: " + line);
     }
     return new Server(process, Integer.parseInt(line), (System.nanoTime() - start) / 1e9);
   }

@@ -61,7 +61,8 @@ public final class Servers {
     @Override
     public boolean handle(Request request, Response response, Callback callback) throws Exception {
       Exchanges exchange =
-          Exchanges.valueOf(Request.getPathInContext(request).substring(1).toUpperCase(Locale.ROOT));
+          Exchanges.valueOf(
+              Request.getPathInContext(request).substring(1).toUpperCase(Locale.ROOT));
       byte[] answer;
       try (InputStream in = Content.Source.asInputStream(request)) {
         answer = codecs.answer(exchange, in);

@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 final class ClassComposite implements Composite {
   private final @Nullable MethodHandle constructor;
   private final @Nullable MethodHandle[] setters;
-  private final MethodHandle[] getters;
+  private final Getters getters;
 
   /**
    * An object.
@@ -17,9 +17,7 @@ final class ClassComposite implements Composite {
    * @param getters from the object to each member
    */
   ClassComposite(
-      @Nullable MethodHandle constructor,
-      @Nullable MethodHandle[] setters,
-      MethodHandle[] getters) {
+      @Nullable MethodHandle constructor, @Nullable MethodHandle[] setters, Getters getters) {
     this.constructor = constructor;
     this.setters = setters;
     this.getters = getters;
@@ -49,16 +47,6 @@ final class ClassComposite implements Composite {
 
   @Override
   public @Nullable Object member(Object whole, int index) {
-    return got(getters[index], whole);
-  }
-
-  static @Nullable Object got(MethodHandle getter, Object whole) {
-    try {
-      return (Object) getter.invokeExact(whole);
-    } catch (Error | RuntimeException raised) {
-      throw raised;
-    } catch (Throwable checked) {
-      throw new IllegalStateException("an accessor failed", checked);
-    }
+    return getters.get(whole, index);
   }
 }

@@ -65,10 +65,10 @@ public final class Handles {
   /** How objects of a data type are made and read. */
   static Composite structure(StructureMember structure) {
     Class<?> raw = Reflection.classOf(structure.javaType());
-    MethodHandle[] getters =
-        structure.properties().stream()
-            .map(property -> getter(property.member()))
-            .toArray(MethodHandle[]::new);
+    Getters getters =
+        new Getters(
+            raw,
+            structure.properties().stream().map(property -> getter(property.member())).toList());
     Composite composite = composite(structure, raw, getters);
     if (!structure.isProvided()) {
       return composite;
@@ -80,8 +80,7 @@ public final class Handles {
     return new ProvidedComposite(composite, provider);
   }
 
-  private static Composite composite(
-      StructureMember structure, Class<?> raw, MethodHandle[] getters) {
+  private static Composite composite(StructureMember structure, Class<?> raw, Getters getters) {
     if (raw.isRecord()) {
       return new RecordComposite(constructor(raw), positions(structure), absent(raw), getters);
     }
@@ -105,20 +104,14 @@ public final class Handles {
         .toArray();
   }
 
-  private static MethodHandle constructor(Class<?> raw) {
+  private static Maker constructor(Class<?> raw) {
     Class<?>[] types =
         Arrays.stream(raw.getRecordComponents())
             .map(RecordComponent::getType)
             .toArray(Class<?>[]::new);
     try {
       Constructor<?> constructor = raw.getDeclaredConstructor(types);
-      return planned(
-          constructor,
-          () ->
-              LOOKUP
-                  .unreflectConstructor(constructor)
-                  .asSpreader(Object[].class, types.length)
-                  .asType(methodType(Object.class, Object[].class)));
+      return new Maker(raw, planned(constructor, () -> LOOKUP.unreflectConstructor(constructor)));
     } catch (NoSuchMethodException impossible) {
       throw new IllegalStateException("a record without its constructor: " + raw, impossible);
     }
@@ -140,17 +133,11 @@ public final class Handles {
     if (property.getter() != null) {
       return getter(property.getter());
     }
-    return planned(
-        property.field(),
-        () ->
-            LOOKUP
-                .unreflectGetter(property.field())
-                .asType(methodType(Object.class, Object.class)));
+    return planned(property.field(), () -> LOOKUP.unreflectGetter(property.field()));
   }
 
   private static MethodHandle getter(Method accessor) {
-    return planned(
-        accessor, () -> LOOKUP.unreflect(accessor).asType(methodType(Object.class, Object.class)));
+    return planned(accessor, () -> LOOKUP.unreflect(accessor));
   }
 
   private static @Nullable MethodHandle setter(JavaMember member) {
@@ -179,7 +166,8 @@ public final class Handles {
     for (JavaMethod accessor : fault.accessors()) {
       members.add(getter((Method) Reflection.executableOf(accessor)));
     }
-    return new ClassComposite(null, new MethodHandle[0], members.toArray(new MethodHandle[0]));
+    Getters getters = new Getters(Reflection.classOf(fault.exception()), members);
+    return new ClassComposite(null, new MethodHandle[0], getters);
   }
 
   /**

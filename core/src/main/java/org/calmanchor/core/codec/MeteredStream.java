@@ -9,8 +9,11 @@ import java.io.InputStream;
  * that were looked at ahead come first.
  */
 final class MeteredStream extends FilterInputStream {
+  /** What is taken at first: short messages as a whole. */
+  private static final int HEAD_BYTES = 1 << 10;
+
   private final Bounds bounds;
-  private final byte[] head = new byte[Encoding.HEAD];
+  private final byte[] head = new byte[HEAD_BYTES];
   private int headLength;
   private int headTaken;
   private long seen;
@@ -25,7 +28,10 @@ final class MeteredStream extends FilterInputStream {
 
   /** The encoding that the message's first bytes tell; they are read again afterwards. */
   Encoding look() throws IOException {
-    headLength = in.readNBytes(head, 0, head.length);
+    int read = in.read(head, 0, head.length);
+    while (read >= 0 && (headLength += read) < Encoding.HEAD) {
+      read = in.read(head, headLength, head.length - headLength);
+    }
     return Encoding.of(head, headLength);
   }
 

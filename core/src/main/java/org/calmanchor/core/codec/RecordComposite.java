@@ -1,29 +1,24 @@
 package org.calmanchor.core.codec;
 
-import java.lang.invoke.MethodHandle;
 import org.jspecify.annotations.Nullable;
 
 /** A record: made by its constructor, read by its accessors. */
 final class RecordComposite implements Composite {
-  private final MethodHandle constructor;
+  private final Maker constructor;
   private final int[] positions;
   private final @Nullable Object[] absent;
-  private final MethodHandle[] getters;
+  private final Getters getters;
   private final boolean isComplete;
 
   /**
    * A record.
    *
-   * @param constructor from an {@code Object[]} of all components to the record
+   * @param constructor from all components to the record
    * @param positions the component that each member is
    * @param absent what stands for each component that is no member
    * @param getters from the record to each member
    */
-  RecordComposite(
-      MethodHandle constructor,
-      int[] positions,
-      @Nullable Object[] absent,
-      MethodHandle[] getters) {
+  RecordComposite(Maker constructor, int[] positions, @Nullable Object[] absent, Getters getters) {
     this.constructor = constructor;
     this.positions = positions;
     this.absent = absent;
@@ -50,7 +45,7 @@ final class RecordComposite implements Composite {
       }
     }
     try {
-      return (Object) constructor.invokeExact(all);
+      return constructor.make(all);
     } catch (Error error) {
       throw error;
     } catch (Throwable refused) {
@@ -60,6 +55,6 @@ final class RecordComposite implements Composite {
 
   @Override
   public @Nullable Object member(Object whole, int index) {
-    return ClassComposite.got(getters[index], whole);
+    return getters.get(whole, index);
   }
 }

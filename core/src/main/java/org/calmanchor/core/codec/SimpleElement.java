@@ -97,10 +97,7 @@ final class SimpleElement implements ElementCodec {
     if (value == null) {
       throw new EncodeException("null where a value is required");
     }
-    out.open(tag);
-    out.content();
-    out.value(lexical, value);
-    out.close(tag);
+    out.element(tag, lexical, value);
   }
 
   static <T> String print(Lexical<T> lexical, T value) {

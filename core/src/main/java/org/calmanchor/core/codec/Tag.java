@@ -2,11 +2,17 @@ package org.calmanchor.core.codec;
 
 import java.nio.charset.StandardCharsets;
 
-/** An element's tags, encoded once. */
-public record Tag(byte[] open, byte[] close) {
+/**
+ * An element's tags, encoded once.
+ *
+ * @param open its start without the end, for attributes to follow
+ * @param start its start as a whole
+ * @param close its end
+ */
+public record Tag(byte[] open, byte[] start, byte[] close) {
   /** The tags of {@code name}, prefix included. */
   public static Tag of(String name) {
-    return new Tag(encode("<" + name), encode("</" + name + ">"));
+    return new Tag(encode("<" + name), encode("<" + name + ">"), encode("</" + name + ">"));
   }
 
   /** Text as UTF-8. */

@@ -40,6 +40,7 @@ public final class XmlOut implements AutoCloseable {
   private final boolean indents;
   private byte[] buffer = Buffers.take();
   private int length;
+  private int room;
   private int depth;
   private boolean wasClosed;
   private byte[] mark = NO_MARK;
@@ -60,6 +61,7 @@ public final class XmlOut implements AutoCloseable {
     this.sink = sink;
     this.most = most;
     this.indents = indents;
+    this.room = Math.min(buffer.length, most);
   }
 
   /** A message that is held as a whole. */
@@ -102,9 +104,7 @@ public final class XmlOut implements AutoCloseable {
 
   /** Opens an element; attributes may follow, then {@link #content}. */
   public void open(Tag tag) {
-    if (++depth > MOST_DEPTH) {
-      throw new EncodeException("nested deeper than " + MOST_DEPTH + " elements; is it a cycle?");
-    }
+    deeper();
     line(depth - 1);
     raw(tag.open());
     if (mark.length > 0) {
@@ -112,6 +112,24 @@ public final class XmlOut implements AutoCloseable {
       mark = NO_MARK;
     }
     wasClosed = false;
+  }
+
+  /** Opens an element without attributes. */
+  public void start(Tag tag) {
+    if (mark.length > 0 || indents) {
+      open(tag);
+      content();
+      return;
+    }
+    deeper();
+    raw(tag.start());
+    wasClosed = false;
+  }
+
+  private void deeper() {
+    if (++depth > MOST_DEPTH) {
+      throw new EncodeException("nested deeper than " + MOST_DEPTH + " elements; is it a cycle?");
+    }
   }
 
   /** An attribute of the element just opened; {@code open} is what stands before its value. */
@@ -156,8 +174,7 @@ public final class XmlOut implements AutoCloseable {
 
   /** An element that holds text only. */
   public void element(Tag tag, String text) {
-    open(tag);
-    content();
+    start(tag);
     escape(text, false);
     close(tag);
   }
@@ -184,15 +201,27 @@ public final class XmlOut implements AutoCloseable {
     }
   }
 
-  /** A value in its quick form, or its text where it has none. */
-  <T> void value(Lexical<T> lexical, T value) {
-    reserve(Lexical.QUICK_BYTES);
+  /** An element that holds a simple value. */
+  <T> void element(Tag tag, Lexical<T> lexical, T value) {
+    start(tag);
+    reserve(Lexical.QUICK_BYTES + tag.close().length);
     int end = lexical.print(value, buffer, length);
     if (end < 0) {
       escape(SimpleElement.print(lexical, value), false);
-    } else {
-      length = end;
+      close(tag);
+      return;
     }
+    length = end;
+    if (indents) {
+      close(tag);
+      return;
+    }
+    // Most values go this way: there is room, and no line to begin.
+    byte[] close = tag.close();
+    System.arraycopy(close, 0, buffer, length, close.length);
+    length += close.length;
+    depth--;
+    wasClosed = true;
   }
 
   /** Bytes as they are. */
@@ -208,15 +237,20 @@ public final class XmlOut implements AutoCloseable {
   }
 
   private void reserve(int more) {
-    if (length + more <= Math.min(buffer.length, most)) {
+    if (length + more <= room) {
       return;
     }
+    makeRoom(more);
+  }
+
+  private void makeRoom(int more) {
     if (length + more > most && length > 0) {
       flush();
     }
     if (length + more > buffer.length) {
       buffer = Arrays.copyOf(buffer, Math.max(buffer.length * 2, length + more));
     }
+    room = Math.min(buffer.length, Math.max(most, length + more));
   }
 
   private void escape(String text, boolean inAttribute) {

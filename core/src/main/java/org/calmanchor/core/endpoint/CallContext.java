@@ -50,11 +50,8 @@ public final class CallContext {
 
   /** Makes this the current one; null for none. */
   static void serve(@Nullable CallContext call) {
-    if (call == null) {
-      CURRENT.remove();
-    } else {
-      CURRENT.set(call);
-    }
+    // Removing the entry would cost more than leaving it empty.
+    CURRENT.set(call);
   }
 
   void of(OperationPlan found) {

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
@@ -27,6 +28,9 @@ public final class Endpoint {
   /** How many operations a fault names when it did not know the one asked for. */
   private static final int MOST_NAMED = 20;
 
+  /** How many content types are kept, however many senders make up. */
+  private static final int MOST_CONTENT_TYPES = 64;
+
   private final List<OperationPlan> plans;
   private final EndpointSettings settings;
   private final Map<String, Map<String, OperationPlan>> operations = new LinkedHashMap<>();
@@ -34,6 +38,7 @@ public final class Endpoint {
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
   private final List<Contract> contracts;
   private final Inputs inputs;
+  private final Map<String, ContentType> contentTypes = new ConcurrentHashMap<>();
 
   private Endpoint(List<OperationPlan> plans, EndpointSettings settings) {
     this.plans = plans;
@@ -133,6 +138,22 @@ public final class Endpoint {
 
   Inputs inputs() {
     return inputs;
+  }
+
+  /** What a content type says; the same few are sent over and over. */
+  ContentType contentType(@Nullable String header) {
+    if (header == null) {
+      return ContentType.of(null);
+    }
+    ContentType known = contentTypes.get(header);
+    if (known != null) {
+      return known;
+    }
+    ContentType read = ContentType.of(header);
+    if (contentTypes.size() < MOST_CONTENT_TYPES) {
+      contentTypes.put(header, read);
+    }
+    return read;
   }
 
   /** The operation with that request element, or null. */

@@ -31,7 +31,7 @@ final class Exchange {
   Exchange(Endpoint endpoint, Request request, Response response) {
     this.endpoint = endpoint;
     this.request = request;
-    this.contentType = ContentType.of(request.contentType());
+    this.contentType = endpoint.contentType(request.contentType());
     SoapVersion version =
         contentType.version() == null ? SoapVersion.SOAP_1_1 : contentType.version();
     this.context = new CallContext(request, version);

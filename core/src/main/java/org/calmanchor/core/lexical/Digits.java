@@ -12,6 +12,17 @@ final class Digits {
   /** The long that stands for no number. */
   private static final long NONE = Long.MIN_VALUE;
 
+  private static final byte[] TRUE = {'t', 'r', 'u', 'e'};
+  private static final byte[] FALSE = {'f', 'a', 'l', 's', 'e'};
+  private static final long[] POWERS = new long[MOST + 1];
+
+  static {
+    POWERS[0] = 1;
+    for (int i = 1; i < POWERS.length; i++) {
+      POWERS[i] = POWERS[i - 1] * 10;
+    }
+  }
+
   static final Quick<Integer> INT =
       new Quick<>() {
         @Override
@@ -22,7 +33,7 @@ final class Digits {
 
         @Override
         public int print(Integer value, byte[] bytes, int at) {
-          return Digits.print(value, bytes, at);
+          return Digits.print(value, 0, bytes, at);
         }
       };
 
@@ -36,7 +47,7 @@ final class Digits {
 
         @Override
         public int print(Long value, byte[] bytes, int at) {
-          return value == NONE ? -1 : Digits.print(value, bytes, at);
+          return value == NONE ? -1 : Digits.print(value, 0, bytes, at);
         }
       };
 
@@ -86,7 +97,7 @@ final class Digits {
           if (year < 1000 || year > 9999) {
             return -1;
           }
-          int end = Digits.print(year, bytes, at);
+          int end = two(year % 100, bytes, two(year / 100, bytes, at));
           bytes[end++] = '-';
           end = two(value.getMonthValue(), bytes, end);
           bytes[end++] = '-';
@@ -114,11 +125,9 @@ final class Digits {
 
         @Override
         public int print(Boolean value, byte[] bytes, int at) {
-          String word = value ? "true" : "false";
-          for (int i = 0; i < word.length(); i++) {
-            bytes[at + i] = (byte) word.charAt(i);
-          }
-          return at + word.length();
+          byte[] word = value ? TRUE : FALSE;
+          System.arraycopy(word, 0, bytes, at, word.length);
+          return at + word.length;
         }
       };
 
@@ -169,22 +178,15 @@ final class Digits {
     if (whole < 0 || part < 0 || point - start + scale > MOST) {
       return null;
     }
-    long unscaled = whole;
-    for (int i = 0; i < scale; i++) {
-      unscaled *= 10;
-    }
-    unscaled += part;
+    long unscaled = whole * POWERS[scale] + part;
     return BigDecimal.valueOf(isNegative ? -unscaled : unscaled, scale);
   }
 
   private static int two(int value, byte[] bytes, int at) {
-    bytes[at] = (byte) ('0' + value / 10);
-    bytes[at + 1] = (byte) ('0' + value % 10);
+    int tens = value / 10;
+    bytes[at] = (byte) ('0' + tens);
+    bytes[at + 1] = (byte) ('0' + value - tens * 10);
     return at + 2;
-  }
-
-  private static int print(long value, byte[] bytes, int at) {
-    return print(value, 0, bytes, at);
   }
 
   /** Writes a number whose last {@code scale} digits stand behind the point. */
@@ -195,22 +197,42 @@ final class Digits {
       bytes[start++] = '-';
       left = -left;
     }
+    if (scale == 0) {
+      return whole(left, bytes, start);
+    }
+    long whole = left / POWERS[scale];
+    int point = whole(whole, bytes, start);
+    bytes[point] = '.';
+    int end = point + 1 + scale;
+    filled(left - whole * POWERS[scale], bytes, point + 1, end);
+    return end;
+  }
+
+  /** Writes a number that is not negative. */
+  private static int whole(long value, byte[] bytes, int at) {
     int digits = 1;
-    for (long rest = left / 10; rest > 0; rest /= 10) {
+    while (digits < POWERS.length && value >= POWERS[digits]) {
       digits++;
     }
-    digits = Math.max(digits, scale + 1);
-    int end = start + digits + (scale > 0 ? 1 : 0);
-    for (int i = end - 1, done = 0; i >= start; i--) {
-      if (scale > 0 && done == scale) {
-        bytes[i] = '.';
-        done = Integer.MAX_VALUE;
-      } else {
-        bytes[i] = (byte) ('0' + left % 10);
-        left /= 10;
-        done = done == Integer.MAX_VALUE ? done : done + 1;
-      }
+    filled(value, bytes, at, at + digits);
+    return at + digits;
+  }
+
+  /** Writes the last digits of a number, with zeros before it, from one index to another. */
+  private static void filled(long value, byte[] bytes, int from, int to) {
+    int at = to;
+    long left = value;
+    while (left > Integer.MAX_VALUE && at > from) {
+      long rest = left / 10;
+      bytes[--at] = (byte) ('0' + left - rest * 10);
+      left = rest;
     }
-    return end;
+    // Dividing ints is several times faster.
+    int few = (int) left;
+    while (at > from) {
+      int rest = few / 10;
+      bytes[--at] = (byte) ('0' + few - rest * 10);
+      few = rest;
+    }
   }
 }

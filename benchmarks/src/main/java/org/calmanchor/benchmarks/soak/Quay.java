@@ -1,0 +1,92 @@
+package org.calmanchor.benchmarks.soak;
+
+import java.io.IOException;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.calmanchor.annotations.Binary;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+
+/** A service that goes wrong on request, in a process of its own that counts its calls. */
+@PortType(namespace = Quay.NAMESPACE)
+public class Quay {
+  static final String NAMESPACE = "urn:lanternquay:quay";
+  static final int CALL_MILLIS = 1_000;
+
+  private final CountDownLatch never = new CountDownLatch(1);
+
+  @Operation
+  public String moor(String boat) throws InterruptedException {
+    Thread.sleep(2);
+    return boat;
+  }
+
+  @Operation
+  public String raise(String what) {
+    switch (what) {
+      case "stack" -> throw new StackOverflowError("of the service");
+      case "memory" -> throw new OutOfMemoryError("of the service");
+      case "linkage" -> throw new NoClassDefFoundError("of the service");
+      default -> throw new IllegalStateException("of the service");
+    }
+  }
+
+  @Operation
+  public String hang() throws InterruptedException {
+    never.await();
+    return "never";
+  }
+
+  @Operation
+  public String ignore() {
+    long end = System.nanoTime() + 4_000_000_000L;
+    while (System.nanoTime() < end) {
+      Thread.interrupted();
+    }
+    return "late";
+  }
+
+  @Operation
+  public Stream<String> lines(int count) {
+    return IntStream.range(0, count).mapToObj(i -> "line " + i);
+  }
+
+  @Operation
+  public long keep(Binary cargo) throws IOException {
+    try (var in = cargo.open()) {
+      return in.skip(Long.MAX_VALUE);
+    }
+  }
+
+  /** Serves until it is told to end, and then says how many calls began and ended. */
+  public static void main(String[] arguments) throws InterruptedException {
+    AtomicLong begun = new AtomicLong();
+    AtomicLong ended = new AtomicLong();
+    RunningHost host =
+        SoapHost.onPort(0)
+            .serve("/quay", new Quay())
+            .limit(Limit.CALL_MILLIS, CALL_MILLIS)
+            .limit(Limit.READ_MILLIS, 2_000)
+            .intercept(
+                (call, inner) -> {
+                  begun.incrementAndGet();
+                  return inner.proceed().whenComplete((end, failed) -> ended.incrementAndGet());
+                })
+            .start();
+    System.out.println(host.port());
+    Runtime.getRuntime()
+        .addShutdownHook(
+            new Thread(
+                () -> {
+                  host.close();
+                  System.out.println(begun.get() + " " + ended.get());
+                  System.out.flush();
+                }));
+    host.awaitClose();
+  }
+}

@@ -1,0 +1,235 @@
+package org.calmanchor.client;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutionException;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.calmanchor.annotations.Binary;
+import org.calmanchor.annotations.Fault;
+import org.calmanchor.annotations.HeaderOut;
+import org.calmanchor.client.PilotStation.Fairway;
+import org.calmanchor.client.PilotStation.Pass;
+import org.calmanchor.client.PilotStation.UnknownFairway;
+import org.calmanchor.core.endpoint.CallContext;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
+
+class TypedClientTest {
+  private static final LocalDate DAY = LocalDate.of(2027, 6, 11);
+  private static final Pilots PILOTS = new Pilots();
+  private static RunningHost host;
+  private static TypedClient<PilotStation> client;
+
+  @BeforeAll
+  static void start() {
+    host =
+        SoapHost.onPort(0)
+            .serve("/pilots", PILOTS)
+            .intercept(
+                (call, inner) -> {
+                  if (call.transportHeader("X-Watch").isPresent()) {
+                    throw refused(call);
+                  }
+                  return inner.proceed();
+                })
+            .start();
+    client = TypedClient.of(PilotStation.class, host.address("/pilots"));
+  }
+
+  private static RuntimeException refused(CallContext call) {
+    return call.refusal(Fault.Code.SENDER, "Not on your watch.");
+  }
+
+  @AfterAll
+  static void stop() {
+    host.close();
+  }
+
+  @ParameterizedTest
+  @EnumSource(SoapVersion.class)
+  void callsInEachVersionCompressedOrNot(SoapVersion version) throws Exception {
+    for (boolean gzip : new boolean[] {true, false}) {
+      PilotStation port = client.version(version).gzip(gzip).port();
+      assertThat(port.fairway("F-1", DAY))
+          .isEqualTo(new Fairway("F-1", new BigDecimal("7.50"), Optional.of("on 2027-06-11")));
+      assertThat(client.lastExchange().orElseThrow().toString())
+          .contains("POST http://localhost", "/pilots", "<tns:code>F-1</tns:code>")
+          .contains(version.mediaType(), "200", "<tns:depth>7.50</tns:depth>");
+    }
+  }
+
+  @ParameterizedTest
+  @EnumSource(SoapVersion.class)
+  void raisesDeclaredFaultsAsTheExceptionsThatTheyAre(SoapVersion version) {
+    assertThatExceptionOfType(UnknownFairway.class)
+        .isThrownBy(() -> client.version(version).port().fairway("F-9", DAY))
+        .withMessage("There is no F-9.")
+        .satisfies(fault -> assertThat(fault.code()).isEqualTo("F-9"))
+        .satisfies(fault -> assertThat(fault.known()).containsExactly("F-1"))
+        .satisfies(
+            fault ->
+                assertThat(fault.getStackTrace()[1].getClassName())
+                    .as("its trace leads to the caller")
+                    .startsWith("org.calmanchor.client"));
+  }
+
+  @Test
+  void raisesOtherFaultsWithWhatTheServiceSaidOfThem() {
+    assertThatExceptionOfType(FaultReceivedException.class)
+        .isThrownBy(() -> client.port().fairway("boom", DAY))
+        .satisfies(fault -> assertThat(fault.code()).isEqualTo(Fault.Code.RECEIVER))
+        .satisfies(fault -> assertThat(fault.incident()).matches("[A-Z2-9]{4}-[A-Z2-9]{4}"));
+    assertThatExceptionOfType(FaultReceivedException.class)
+        .isThrownBy(() -> client.header("X-Watch", "1").port().sleep(1))
+        .withMessage("Not on your watch.");
+  }
+
+  @Test
+  void sendsAndReadsHeaderBlocks() {
+    HeaderOut<Integer> number = new HeaderOut<>();
+    assertThat(client.port().board("Sable", new Pass("Ida"), number)).isEqualTo("Sable with Ida");
+    assertThat(number.get()).isEqualTo(7);
+  }
+
+  @Test
+  void sendsOneWayMessages() {
+    client.port().report("off the mole");
+    assertThat(client.lastExchange().orElseThrow().status()).isEqualTo(202);
+  }
+
+  @Test
+  void doesNotWaitForAsynchronousOperations() throws Exception {
+    assertThat(client.port().later("F-1").toCompletableFuture().get()).hasSize(1);
+    assertThatExceptionOfType(ExecutionException.class)
+        .isThrownBy(() -> client.port().later("F-9").toCompletableFuture().get())
+        .withCauseInstanceOf(UnknownFairway.class);
+  }
+
+  @Test
+  void readsAndWritesStreamsAsTheyCome() {
+    try (Stream<Integer> soundings = client.port().soundings(5_000_000)) {
+      assertThat(soundings.limit(3)).containsExactly(0, 1, 2);
+    }
+    assertThat(PILOTS.given.get()).as("the rest was never made").isLessThan(4_999_999);
+    TypedClient<PilotStation> patient =
+        client.limit(Limit.BODY_BYTES, 1L << 30).limit(Limit.CHILDREN, 1_000_000);
+    try (Stream<Integer> soundings = patient.port().soundings(150_000)) {
+      assertThat(soundings.mapToLong(i -> i).sum()).isEqualTo(11_249_925_000L);
+    }
+    assertThat(client.port().sum(IntStream.range(0, 90_000).boxed())).isEqualTo(4_049_955_000L);
+  }
+
+  @Test
+  void passesBinaryThrough() {
+    byte[] bytes = new byte[400_000];
+    Arrays.setAll(new int[bytes.length], i -> bytes[i] = (byte) (i * 31));
+    assertThat(client.port().chart(Binary.of(bytes)).bytes()).isEqualTo(bytes);
+  }
+
+  @Test
+  void answersForItselfWhatIsNoOperation() {
+    PilotStation port = client.port();
+    assertThat(port.greeting()).isEqualTo("ahoy");
+    assertThat(port)
+        .isNotEqualTo(client.port())
+        .hasToString("PilotStation at " + host.address("/pilots"));
+    assertThat(port.equals(port)).isTrue();
+    assertThat(port.hashCode()).isNotEqualTo(client.port().hashCode());
+    assertThatExceptionOfType(UnsupportedOperationException.class)
+        .isThrownBy(port::unmarked)
+        .withMessage("unmarked is no operation of org.calmanchor.client.PilotStation");
+  }
+
+  @Test
+  void saysWhyThereIsNoAnswer() throws Exception {
+    int free;
+    try (ServerSocket socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+      free = socket.getLocalPort();
+    }
+    assertThatExceptionOfType(NoAnswerException.class)
+        .isThrownBy(() -> client.at(URI.create("http://localhost:" + free)).port().sleep(1))
+        .withMessage(
+            "sleep: nobody answers at http://localhost:%d; is it up, and is the port right?", free);
+    assertThatExceptionOfType(NoAnswerException.class)
+        .isThrownBy(() -> client.timeout(Duration.ofMillis(50)).port().sleep(2_000))
+        .withMessageContaining("did not answer within PT0.05S");
+    assertThatExceptionOfType(NoAnswerException.class)
+        .isThrownBy(() -> client.at(host.address("/nowhere")).port().sleep(1))
+        .withMessageContaining("answered with status 404: There is no service at /nowhere");
+  }
+
+  /** Content type, body, what is said of it. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "text/html|<html>Down for today|answered with status 200: <html>Down for today",
+        "text/xml|<a|not well-formed",
+        "text/xml|<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body/>"
+            + "</e:Envelope>|the body is empty",
+        "text/xml|<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><x/>"
+            + "</e:Body></e:Envelope>|its body holds x, no answer to it",
+        "text/xml|<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
+            + "<sleepResponse xmlns='urn:lanternquay:pilots'/></e:Body></e:Envelope>"
+            + "|sleepResponse/result is missing",
+        "text/xml|<!DOCTYPE a [<!ENTITY b 'c'>]><a>&b;</a>|document type"
+      })
+  void saysWhatIsWrongWithAnAnswer(String type, String body, String words) throws IOException {
+    HttpServer server = HttpServer.create(new InetSocketAddress("localhost", 0), 1);
+    server.createContext(
+        "/",
+        exchange -> {
+          exchange.getRequestBody().readAllBytes();
+          exchange.getResponseHeaders().set("Content-Type", type);
+          byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+          exchange.sendResponseHeaders(200, bytes.length);
+          exchange.getResponseBody().write(bytes);
+          exchange.close();
+        });
+    server.start();
+    try {
+      URI address = URI.create("http://localhost:" + server.getAddress().getPort() + "/");
+      assertThatExceptionOfType(NoAnswerException.class)
+          .isThrownBy(() -> client.at(address).port().sleep(1))
+          .withMessageContaining(words)
+          .satisfies(none -> assertThat(none.status()).isEqualTo(200));
+    } finally {
+      server.stop(0);
+    }
+  }
+
+  @Test
+  void refusesWhatCannotWork() {
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> TypedClient.of(Pilots.class, host.address("/")))
+        .withMessageContaining("Move its annotations to an interface");
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> client.timeout(Duration.ZERO))
+        .withMessage("a timeout is more than nothing, not PT0S");
+    assertThat(List.of(client.version(SoapVersion.SOAP_1_2), client)).doesNotHaveDuplicates();
+  }
+}

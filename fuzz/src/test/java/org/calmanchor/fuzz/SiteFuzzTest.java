@@ -1,0 +1,148 @@
+package org.calmanchor.fuzz;
+
+import com.code_intelligence.jazzer.api.FuzzedDataProvider;
+import com.code_intelligence.jazzer.junit.FuzzTest;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.zip.GZIPInputStream;
+import java.util.zip.GZIPOutputStream;
+import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.EndpointSettings;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.tree.TreeMessages;
+import org.calmanchor.web.Hosted;
+import org.calmanchor.web.Site;
+import org.calmanchor.web.SiteSettings;
+
+/**
+ * Whatever is sent, by whatever headers: it is answered, by a status that there is, and nothing of
+ * the program's inside is in the answer. Without JAZZER_FUZZ=1 only kept inputs are tried.
+ */
+class SiteFuzzTest {
+  private static final Pattern INSIDE =
+      Pattern.compile(
+          "java\\.|javax\\.|org\\.calmanchor|wstx|aalto|Exception|\\tat |secret", Pattern.DOTALL);
+
+  private static final Limits SMALL =
+      Limits.DEFAULT
+          .with(Limit.BODY_BYTES, 64 << 10)
+          .with(Limit.DEPTH, 30)
+          .with(Limit.TEXT_LENGTH, 2_000);
+
+  private static final Endpoint ENDPOINT = Endpoint.of(new Chandlery());
+  private static final Site STRICT = site(false);
+  private static final Site LENIENT = site(true);
+  private static final TreeMessages TREES = TreeMessages.of(ENDPOINT.contracts().get(0));
+
+  private static final List<String> TYPES =
+      List.of(
+          "text/xml",
+          "text/xml; charset=utf-8",
+          "application/soap+xml; charset=\"utf-8\"; action=\"urn:x\"",
+          "text/xml; charset=iso-8859-1",
+          "text/xml; charset=utf-16",
+          "application/json");
+
+  private static Site site(boolean isLenient) {
+    EndpointSettings given = EndpointSettings.DEFAULT;
+    EndpointSettings settings =
+        new EndpointSettings(SMALL, isLenient, List.of(), given.headerHandlers(), given.calls());
+    return new Site(
+        List.of(new Hosted("/c", ENDPOINT.with(settings))),
+        new SiteSettings(null, null, true, SMALL.value(Limit.COMPRESSION_RATIO)));
+  }
+
+  /** A message, sent as most would. */
+  @FuzzTest(maxDuration = "20s")
+  void answersEveryMessage(FuzzedDataProvider data) throws IOException {
+    boolean isLengthKnown = data.consumeBoolean();
+    boolean isLenient = data.consumeBoolean();
+    boolean isCompressed = data.consumeBoolean();
+    Map<String, String> headers = new HashMap<>();
+    headers.put("content-type", data.pickValue(TYPES));
+    byte[] plain = data.consumeRemainingAsBytes();
+    byte[] body = plain;
+    if (isCompressed) {
+      headers.put("content-encoding", "gzip");
+      headers.put("accept-encoding", "gzip");
+      body = gzip(plain);
+    }
+    Sent sent = new Sent("POST", null, headers, body, isLengthKnown);
+    sent.plain = plain;
+    send(sent, isLenient ? LENIENT : STRICT);
+  }
+
+  /** Headers and queries, with a message that would be fine. */
+  @FuzzTest(maxDuration = "20s")
+  void answersEveryHead(FuzzedDataProvider data) throws IOException {
+    String method = data.pickValue(new String[] {"POST", "GET", "HEAD", "OPTIONS", "PUT"});
+    String query = data.consumeBoolean() ? data.consumeString(60) : null;
+    Map<String, String> headers = new HashMap<>();
+    for (String name :
+        List.of(
+            "content-type",
+            "soapaction",
+            "accept-encoding",
+            "content-encoding",
+            "host",
+            "origin",
+            "sec-fetch-site")) {
+      if (data.consumeBoolean()) {
+        headers.put(name, data.consumeString(80));
+      }
+    }
+    byte[] body = data.consumeRemainingAsBytes();
+    send(new Sent(method, query, headers, body, true), STRICT);
+  }
+
+  /** What a service answers is read by pages and checks: it must not harm them either. */
+  @FuzzTest(maxDuration = "20s")
+  void readsEveryAnswer(byte[] answer) {
+    if (TREES.answer("all", answer) == null) {
+      throw new AssertionError("no outcome");
+    }
+  }
+
+  private static byte[] gzip(byte[] bytes) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (OutputStream gzip = new GZIPOutputStream(out)) {
+      gzip.write(bytes);
+    }
+    return out.toByteArray();
+  }
+
+  private static void send(Sent sent, Site site) throws IOException {
+    site.handle(sent, sent).toCompletableFuture().join();
+    if (sent.aborted) {
+      // Only an answer beyond the response buffer may end so; messages here are shorter.
+      throw new AssertionError("broken off");
+    }
+    if (sent.status < 200 || sent.status > 599) {
+      throw new AssertionError("status " + sent.status);
+    }
+    String answer = text(sent);
+    // What an answer repeats of the message is the sender's own.
+    if (INSIDE.matcher(answer).find() && !INSIDE.matcher(sent.everything()).find()) {
+      throw new AssertionError("shows its inside: " + answer);
+    }
+  }
+
+  private static String text(Sent sent) throws IOException {
+    byte[] bytes = sent.answer.toByteArray();
+    if (sent.answerHeaders.indexOf("Content-Encoding: gzip") >= 0) {
+      try (InputStream in = new GZIPInputStream(new ByteArrayInputStream(bytes))) {
+        bytes = in.readAllBytes();
+      }
+    }
+    return new String(bytes, StandardCharsets.UTF_8);
+  }
+}

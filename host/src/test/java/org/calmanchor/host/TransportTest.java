@@ -1,0 +1,205 @@
+package org.calmanchor.host;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.Socket;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.zip.GZIPInputStream;
+import java.util.zip.GZIPOutputStream;
+import org.calmanchor.core.endpoint.Limit;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** HTTP on a real socket: codings, pieces, expectations, slow and hostile senders. */
+class TransportTest {
+  private static RunningHost host;
+
+  @BeforeAll
+  static void start() {
+    host =
+        SoapHost.onPort(0)
+            .serve("/light", new Lighthouse())
+            .limit(Limit.READ_MILLIS, 400)
+            .limit(Limit.BODY_BYTES, 1 << 20)
+            .limit(Limit.HEADER_BYTES, 2_000)
+            .limit(Limit.CALL_MILLIS, 400)
+            .start();
+  }
+
+  @AfterAll
+  static void stop() {
+    host.close();
+  }
+
+  private static byte[] blink(String text) {
+    return ("<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><blink"
+            + " xmlns='urn:lanternquay:light'><text>"
+            + text
+            + "</text></blink></e:Body></e:Envelope>")
+        .getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static byte[] gzip(byte[] bytes) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (OutputStream gzip = new GZIPOutputStream(out)) {
+      gzip.write(bytes);
+    }
+    return out.toByteArray();
+  }
+
+  private static HttpResponse<byte[]> post(HttpClient client, byte[] body, String... headers)
+      throws Exception {
+    HttpRequest.Builder request =
+        HttpRequest.newBuilder(host.address("/light"))
+            .header("Content-Type", "text/xml")
+            .POST(HttpRequest.BodyPublishers.ofByteArray(body));
+    if (headers.length > 0) {
+      request.headers(headers);
+    }
+    return client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+  }
+
+  private static HttpClient client(HttpClient.Version version) {
+    return HttpClient.newBuilder().version(version).build();
+  }
+
+  @ParameterizedTest
+  @CsvSource({"HTTP_1_1", "HTTP_2"})
+  void speaksBothVersionsOfHttp(HttpClient.Version version) throws Exception {
+    HttpClient client = client(version);
+    // The first exchange asks whether the server would rather speak HTTP/2.
+    client.send(
+        HttpRequest.newBuilder(host.address("/")).build(), HttpResponse.BodyHandlers.ofString());
+    HttpResponse<byte[]> answer = post(client, blink("on"));
+    assertThat(answer.statusCode()).isEqualTo(200);
+    assertThat(answer.version()).isEqualTo(version);
+    assertThat(new String(answer.body(), StandardCharsets.UTF_8)).contains("<tns:result>on<");
+  }
+
+  @Test
+  void readsCompressedMessagesAndCompressesLongAnswers() throws Exception {
+    HttpClient client = client(HttpClient.Version.HTTP_1_1);
+    String text = "on and off ".repeat(5_000);
+    HttpResponse<byte[]> answer =
+        post(client, gzip(blink(text)), "Content-Encoding", "gzip", "Accept-Encoding", "br, gzip");
+    assertThat(answer.headers().firstValue("content-encoding")).contains("gzip");
+    assertThat(answer.headers().firstValue("vary")).contains("Accept-Encoding");
+    try (InputStream plain = new GZIPInputStream(new ByteArrayInputStream(answer.body()))) {
+      assertThat(new String(plain.readAllBytes(), StandardCharsets.UTF_8)).contains(text);
+    }
+    HttpResponse<byte[]> small = post(client, blink("on"), "Accept-Encoding", "gzip");
+    assertThat(small.headers().firstValue("content-encoding")).isEmpty();
+    assertThat(small.body()).asString(StandardCharsets.UTF_8).contains("<tns:result>on<");
+    HttpResponse<byte[]> refused =
+        post(client, blink(text), "Accept-Encoding", "gzip;q=0, *;q=0.5");
+    assertThat(refused.headers().firstValue("content-encoding")).isEmpty();
+  }
+
+  /** Coding, a text's length; the status. */
+  @ParameterizedTest
+  @CsvSource({"gzip, 100, 200", "x-gzip, 100, 200", "gzip, 900000, 413", "br, 1, 415"})
+  void refusesBombsAndUnknownCodings(String coding, int length, int status) throws Exception {
+    HttpResponse<byte[]> answer =
+        post(
+            client(HttpClient.Version.HTTP_1_1),
+            gzip(blink("A".repeat(length))),
+            "Content-Encoding",
+            coding);
+    assertThat(answer.statusCode()).isEqualTo(status);
+  }
+
+  @Test
+  void refusesWhatOnlySaysThatItIsCompressed() throws Exception {
+    HttpClient client = client(HttpClient.Version.HTTP_1_1);
+    assertThat(post(client, blink("on"), "Content-Encoding", "gzip").statusCode()).isEqualTo(400);
+    byte[] cut = java.util.Arrays.copyOf(gzip(blink("on")), 40);
+    HttpResponse<byte[]> answer = post(client, cut, "Content-Encoding", "gzip");
+    assertThat(answer.body()).asString(StandardCharsets.UTF_8).contains("not well-formed");
+  }
+
+  private static String raw(String request, byte[]... pieces) throws Exception {
+    try (Socket socket = new Socket("localhost", host.port())) {
+      socket.setSoTimeout(5_000);
+      OutputStream out = socket.getOutputStream();
+      out.write(request.getBytes(StandardCharsets.ISO_8859_1));
+      for (byte[] piece : pieces) {
+        out.flush();
+        Thread.sleep(20);
+        out.write(piece);
+      }
+      return new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    }
+  }
+
+  private static String head(String more) {
+    return "POST /light HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n"
+        + "Content-Type: text/xml\r\n"
+        + more
+        + "\r\n";
+  }
+
+  @Test
+  void readsMessagesInChunksAndAsksForThoseThatWaitToBeAsked() throws Exception {
+    byte[] body = blink("on");
+    byte[] first = java.util.Arrays.copyOf(body, 50);
+    byte[] rest = java.util.Arrays.copyOfRange(body, 50, body.length);
+    byte[] end = "\r\n0\r\n\r\n".getBytes(StandardCharsets.US_ASCII);
+    byte[] size =
+        ("\r\n" + Integer.toHexString(rest.length) + "\r\n").getBytes(StandardCharsets.US_ASCII);
+    assertThat(raw(head("Transfer-Encoding: chunked\r\n") + "32\r\n", first, size, rest, end))
+        .contains("200 OK", "<tns:result>on<");
+    String expecting = head("Expect: 100-continue\r\nContent-Length: " + body.length + "\r\n");
+    assertThat(raw(expecting, body)).startsWith("HTTP/1.1 100 Continue\r\n\r\nHTTP/1.1 200 OK");
+    String tooLong = head("Expect: 100-continue\r\nContent-Length: 2000000\r\n");
+    assertThat(raw(tooLong)).startsWith("HTTP/1.1 413").doesNotContain("100 Continue");
+  }
+
+  @Test
+  void refusesSlowSendersInTime() throws Exception {
+    long start = System.nanoTime();
+    String answer = raw(head("Content-Length: 1000\r\n") + "<e:Envelope ");
+    assertThat(answer).startsWith("HTTP/1.1 408").contains("did not arrive within 400 ms");
+    assertThat(Duration.ofNanos(System.nanoTime() - start)).isLessThan(Duration.ofSeconds(4));
+  }
+
+  @Test
+  void answersForAMethodThatTakesTooLong() throws Exception {
+    String slow =
+        new String(blink("x"), StandardCharsets.UTF_8)
+            .replaceAll("<blink(.*)<text>x</text></blink>", "<slow$1</slow>");
+    byte[] body = slow.getBytes(StandardCharsets.UTF_8);
+    assertThat(raw(head("Content-Length: " + body.length + "\r\n"), body))
+        .startsWith("HTTP/1.1 500")
+        .contains("did not answer within 400 ms", "</soap:Envelope>");
+    assertThat(host.calls().stuckCount()).isZero();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "X-Long: ~|431",
+        "Content-Length: 5^Content-Length: 6|400",
+        "Content-Length: x|400",
+        "Transfer-Encoding: gzip|400",
+        "Content-Length: 0|500",
+      })
+  void refusesHeadsThatCannotBe(String header, String status) throws Exception {
+    String more = header.replace("~", "A".repeat(4_000)).replace("^", "\r\n");
+    assertThat(raw(head(more + "\r\n")))
+        .startsWith("HTTP/1.1 " + status)
+        .doesNotContain("jetty", "org.");
+  }
+}
