@@ -101,6 +101,7 @@ final class Answered {
     long length = response.headers().firstValueAsLong("content-length").orElse(-1);
     boolean isPlain = response.headers().firstValue("content-encoding").isEmpty();
     XmlIn in = settings.inputs().open(body, null, isPlain ? length : -1);
+    in.keepInMemory();
     EnvelopeReader envelope = EnvelopeReader.open(in);
     Map<MessageCodec, Object> blocks = new HashMap<>();
     if (!envelope.toBody(block -> header(block, blocks))) {
@@ -122,6 +123,7 @@ final class Answered {
       in.close();
       return members[0];
     }
+    later.raisedAs(invalid -> unreadable(String.valueOf(invalid.getMessage()), null));
     later.atEnd(
         () -> {
           envelope.end();

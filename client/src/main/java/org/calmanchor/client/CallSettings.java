@@ -28,7 +28,8 @@ final class CallSettings {
       Map<String, String> headers,
       boolean gzips,
       Limits limits,
-      HttpClient http) {
+      HttpClient http,
+      Inputs inputs) {
     this.address = address;
     this.version = version;
     this.timeout = timeout;
@@ -36,35 +37,36 @@ final class CallSettings {
     this.gzips = gzips;
     this.limits = limits;
     this.http = http;
-    this.inputs = limits.inputs(false);
+    this.inputs = inputs;
   }
 
   CallSettings with(URI changed) {
-    return new CallSettings(changed, version, timeout, headers, gzips, limits, http);
+    return new CallSettings(changed, version, timeout, headers, gzips, limits, http, inputs);
   }
 
   CallSettings with(SoapVersion changed) {
-    return new CallSettings(address, changed, timeout, headers, gzips, limits, http);
+    return new CallSettings(address, changed, timeout, headers, gzips, limits, http, inputs);
   }
 
   CallSettings with(Duration changed) {
-    return new CallSettings(address, version, changed, headers, gzips, limits, http);
+    return new CallSettings(address, version, changed, headers, gzips, limits, http, inputs);
   }
 
   CallSettings with(Map<String, String> changed) {
-    return new CallSettings(address, version, timeout, changed, gzips, limits, http);
+    return new CallSettings(address, version, timeout, changed, gzips, limits, http, inputs);
   }
 
   CallSettings withGzip(boolean changed) {
-    return new CallSettings(address, version, timeout, headers, changed, limits, http);
+    return new CallSettings(address, version, timeout, headers, changed, limits, http, inputs);
   }
 
   CallSettings with(Limits changed) {
-    return new CallSettings(address, version, timeout, headers, gzips, changed, http);
+    return new CallSettings(
+        address, version, timeout, headers, gzips, changed, http, changed.inputs(false));
   }
 
   CallSettings with(HttpClient changed) {
-    return new CallSettings(address, version, timeout, headers, gzips, limits, changed);
+    return new CallSettings(address, version, timeout, headers, gzips, limits, changed, inputs);
   }
 
   URI address() {

@@ -66,7 +66,14 @@ public final class TypedClient<T> {
     CallPlans plans = CallPlans.of(type);
     CallSettings settings =
         new CallSettings(
-            address, plans.versions().get(0), PATIENCE, Map.of(), false, Limits.DEFAULT, http);
+            address,
+            plans.versions().get(0),
+            PATIENCE,
+            Map.of(),
+            false,
+            Limits.DEFAULT,
+            http,
+            Limits.DEFAULT.inputs(false));
     return new TypedClient<>(type, plans, settings, new LastExchanges());
   }
 

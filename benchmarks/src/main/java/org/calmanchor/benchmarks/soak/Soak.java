@@ -49,8 +49,7 @@ public final class Soak {
             .redirectError(ProcessBuilder.Redirect.INHERIT)
             .start();
     out =
-        new BufferedReader(
-            new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+        new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
     port = Integer.parseInt(String.valueOf(out.readLine()));
   }
 

@@ -42,8 +42,7 @@ enum Encoding {
   /** Where the XML declaration names an encoding, behind its quote; -1 when it names none. */
   private static int declared(byte[] head, int start, int length) {
     for (int i = start; i < length - WORD.length && head[i] != '>'; i++) {
-      if (head[i] == 'e'
-          && Arrays.equals(head, i, i + WORD.length, WORD, 0, WORD.length)) {
+      if (head[i] == 'e' && Arrays.equals(head, i, i + WORD.length, WORD, 0, WORD.length)) {
         int at = i + WORD.length;
         while (at < length && head[at] != '"' && head[at] != '\'') {
           at++;

@@ -4,6 +4,7 @@ import java.util.Iterator;
 import java.util.NoSuchElementException;
 import java.util.Spliterator;
 import java.util.Spliterators;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import java.util.stream.StreamSupport;
 import org.calmanchor.core.codec.InputProblem.Code;
@@ -20,6 +21,7 @@ public final class LaterItems implements Iterator<Object> {
   private String around = "";
   private Runnable atEnd = () -> {};
   private Runnable atItem = () -> {};
+  private Function<InvalidMessageException, RuntimeException> raised = invalid -> invalid;
   private int count;
   private boolean isOpen;
   private boolean hasEnded;
@@ -49,6 +51,11 @@ public final class LaterItems implements Iterator<Object> {
     atItem = item;
   }
 
+  /** Has what is wrong with an item raised as something else. */
+  public void raisedAs(Function<InvalidMessageException, RuntimeException> words) {
+    raised = words;
+  }
+
   /** The items as a stream, once. */
   Stream<Object> stream() {
     return StreamSupport.stream(
@@ -74,7 +81,7 @@ public final class LaterItems implements Iterator<Object> {
   @Override
   public boolean hasNext() {
     if (failed != null) {
-      throw failed;
+      throw raised.apply(failed);
     }
     if (next != null || hasEnded) {
       return next != null;
@@ -83,7 +90,7 @@ public final class LaterItems implements Iterator<Object> {
       next = read();
     } catch (InvalidMessageException invalid) {
       failed = around.isEmpty() ? invalid : invalid.within(around);
-      throw failed;
+      throw raised.apply(failed);
     }
     return next != null;
   }

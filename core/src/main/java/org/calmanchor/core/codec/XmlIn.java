@@ -34,6 +34,7 @@ public final class XmlIn implements AutoCloseable {
   private String passed = "";
   private char[] text = NO_TEXT;
   private int textLength;
+  private boolean keepsInMemory;
   private @Nullable LaterItems later;
   private final List<AutoCloseable> spools = new ArrayList<>(0);
 
@@ -222,6 +223,15 @@ public final class XmlIn implements AutoCloseable {
   /** What of the message is still to be read by whoever takes its items, or null for nothing. */
   public @Nullable LaterItems later() {
     return later;
+  }
+
+  /** Has binary values held in memory, where nobody will close what keeps them. */
+  public void keepInMemory() {
+    keepsInMemory = true;
+  }
+
+  boolean keepsInMemory() {
+    return keepsInMemory;
   }
 
   /** Keeps what has to be closed when nobody needs the message's values any more. */

@@ -40,6 +40,7 @@ final class Answer {
   private final ServicePlan anyService;
   private final AtomicBoolean isTaken = new AtomicBoolean();
   private volatile boolean hasBegun;
+  private volatile boolean hasEnded;
   private volatile @Nullable Thread taker;
   private Runnable whenGoingOn = () -> {};
   private volatile @Nullable OperationPlan operation;
@@ -79,6 +80,11 @@ final class Answer {
     return true;
   }
 
+  /** Whether there is an answer, or part of one. */
+  boolean isGiven() {
+    return isTaken.get();
+  }
+
   private boolean isOthers() {
     return isTaken.get() && taker != Thread.currentThread();
   }
@@ -97,6 +103,7 @@ final class Answer {
       if (take()) {
         response.begin(202, null);
         response.output().close();
+        hasEnded = true;
       }
     } catch (IOException callerGone) {
       LOG.debug("the caller of {} did not wait to be told that it arrived", name(), callerGone);
@@ -146,6 +153,10 @@ final class Answer {
   CallEnd failed(Throwable failed) {
     if (failed instanceof BrokenSinkException || isOthers()) {
       return abort(failed);
+    }
+    if (hasEnded) {
+      LOG.error("something around {} failed after its answer was complete", name(), failed);
+      return new CallEnd(Ending.RESULT, failed);
     }
     if (hasBegun) {
       LOG.error(
@@ -216,6 +227,7 @@ final class Answer {
           response.output().write((sentence + "\n").getBytes(StandardCharsets.UTF_8));
         }
         response.output().close();
+        hasEnded = true;
       }
       return new CallEnd(Ending.FAULT, cause);
     } catch (IOException callerGone) {
@@ -283,6 +295,7 @@ final class Answer {
     out.flush();
     try {
       response.output().close();
+      hasEnded = true;
     } catch (IOException callerGone) {
       throw new BrokenSinkException(callerGone);
     }

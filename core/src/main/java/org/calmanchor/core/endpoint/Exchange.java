@@ -2,6 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.codec.Inputs;
@@ -45,27 +46,30 @@ final class Exchange {
       answer.refuse(503, sentence, new Refusal(503, sentence));
       return DONE;
     }
-    CompletableFuture<CallEnd> ended;
+    CompletionStage<CallEnd> ended;
     try {
-      ended = proceed().toCompletableFuture();
+      ended = proceed();
     } catch (Throwable failed) {
       // Whatever it is, the caller is answered, and the slot is free again.
-      answer.failed(failed);
-      end();
-      return DONE;
-    }
-    if (ended.isDone() && !ended.isCompletedExceptionally()) {
-      end();
-      return DONE;
+      ended = CompletableFuture.failedFuture(failed);
     }
     return ended.handle(
         (end, failed) -> {
           if (failed != null) {
-            answer.failed(failed);
+            answer.failed(unwrapped(failed));
+          } else if (!answer.isGiven()) {
+            answer.failed(
+                new IllegalStateException(
+                    "an interceptor neither let the call proceed nor refused it"));
           }
           end();
           return null;
         });
+  }
+
+  private static Throwable unwrapped(Throwable failed) {
+    Throwable cause = failed instanceof CompletionException ? failed.getCause() : null;
+    return cause == null ? failed : cause;
   }
 
   private boolean admit() {

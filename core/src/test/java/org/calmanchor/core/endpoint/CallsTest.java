@@ -100,6 +100,18 @@ class CallsTest {
         .doesNotContain("secret");
     Interceptor failing = (context, rest) -> CompletableFuture.failedFuture(new IOException("x"));
     assertThat(Works.call("<who/>").on(around(failing)).answer()).contains("ca:incident");
+    Interceptor forgetful = (context, rest) -> CompletableFuture.completedFuture(null);
+    assertThat(Works.call("<who/>").on(around(forgetful)).answer()).contains("ca:incident");
+    Interceptor late =
+        (context, rest) ->
+            rest.proceed()
+                .thenApply(
+                    end -> {
+                      throw new IllegalStateException("after the last byte");
+                    });
+    Call answered = Works.call("<who/>").on(around(late));
+    assertThat(answered.answer()).contains("whoResponse").doesNotContain("incident");
+    assertThat(answered.aborted).isFalse();
   }
 
   @Test
