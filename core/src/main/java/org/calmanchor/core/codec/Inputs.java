@@ -106,9 +106,9 @@ public final class Inputs {
       }
       return new XmlIn((XMLStreamReader2) reader, metered, bounds, this);
     } catch (XMLStreamException unreadable) {
-      throw XmlIn.notWellFormed(unreadable);
+      throw Malformed.of(unreadable);
     } catch (IOException broken) {
-      throw XmlIn.brokenOff();
+      throw Malformed.brokenOff();
     }
   }
 

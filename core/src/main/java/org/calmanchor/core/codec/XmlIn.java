@@ -1,7 +1,6 @@
 package org.calmanchor.core.codec;
 
 import com.fasterxml.aalto.UncheckedStreamException;
-import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -28,10 +27,10 @@ public final class XmlIn implements AutoCloseable {
   private final MeteredStream stream;
   private final Bounds bounds;
   private final Inputs inputs;
-  private final int[] children;
-  private int depth;
-  private int strangers;
+  private final Tally tally;
   private String passed = "";
+  private String localName = "";
+  private int attributeCount;
   private char[] text = NO_TEXT;
   private int textLength;
   private boolean keepsInMemory;
@@ -43,7 +42,7 @@ public final class XmlIn implements AutoCloseable {
     this.stream = stream;
     this.bounds = bounds;
     this.inputs = inputs;
-    this.children = new int[bounds.depth() + 1];
+    this.tally = new Tally(bounds);
   }
 
   /**
@@ -83,12 +82,30 @@ public final class XmlIn implements AutoCloseable {
   /** Reads the text of the current element, which ends with it, into {@link #textBuffer}. */
   void readText() {
     textLength = 0;
-    pieces(this::keep);
+    while (true) {
+      switch (next()) {
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
+          int length = finishText();
+          keep(reader.getTextCharacters(), reader.getTextStart(), length);
+        }
+        case XMLStreamConstants.END_ELEMENT -> {
+          return;
+        }
+        default -> refuseInText();
+      }
+    }
+  }
+
+  private void refuseInText() {
+    if (reader.getEventType() == XMLStreamConstants.START_ELEMENT) {
+      throw problem(Code.UNEXPECTED, "text only", localName()).within(localName());
+    }
+    refuseForbidden();
   }
 
   private void keep(char[] chars, int start, int length) {
     if (length > bounds.textLength() - textLength) {
-      throw tooMuch(bounds.textLength() + " characters a text");
+      throw Tally.tooMuch(this, bounds.textLength() + " characters a text");
     }
     if (textLength + length > text.length) {
       text = Arrays.copyOf(text, Math.max(textLength + length, Math.max(64, text.length * 2)));
@@ -118,15 +135,13 @@ public final class XmlIn implements AutoCloseable {
     while (true) {
       switch (next()) {
         case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
-          finishText();
-          piece.take(reader.getTextCharacters(), reader.getTextStart(), reader.getTextLength());
+          int length = finishText();
+          piece.take(reader.getTextCharacters(), reader.getTextStart(), length);
         }
         case XMLStreamConstants.END_ELEMENT -> {
           return;
         }
-        case XMLStreamConstants.START_ELEMENT ->
-            throw problem(Code.UNEXPECTED, "text only", localName()).within(localName());
-        default -> refuseForbidden();
+        default -> refuseInText();
       }
     }
   }
@@ -137,7 +152,7 @@ public final class XmlIn implements AutoCloseable {
     while (open > 0) {
       switch (next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          strange();
+          tally.meet(this);
           open++;
         }
         case XMLStreamConstants.END_ELEMENT -> open--;
@@ -153,61 +168,28 @@ public final class XmlIn implements AutoCloseable {
     try {
       event = reader.next();
     } catch (XMLStreamException malformed) {
-      throw notWellFormed(malformed);
+      throw Malformed.of(malformed);
     } catch (UncheckedStreamException malformed) {
-      throw notWellFormed(malformed);
+      throw Malformed.of(malformed);
     }
     if (event == XMLStreamConstants.START_ELEMENT) {
-      start();
+      localName = reader.getLocalName();
+      attributeCount = reader.getAttributeCount();
+      tally.enter(reader, localName, attributeCount, this);
     } else if (event == XMLStreamConstants.END_ELEMENT) {
-      depth--;
+      tally.leave();
     }
     return event;
   }
 
-  private void start() {
-    if (depth == bounds.depth()) {
-      throw tooMuch(bounds.depth() + " levels of elements");
-    }
-    if (++children[depth] > bounds.children()) {
-      throw tooMuch(bounds.children() + " elements within one");
-    }
-    children[++depth] = 0;
-    if (reader.getLocalName().length() > bounds.nameLength()) {
-      throw tooMuch(bounds.nameLength() + " characters a name");
-    }
-    int attributes = reader.getAttributeCount();
-    if (attributes + reader.getNamespaceCount() > bounds.attributes()) {
-      throw tooMuch(bounds.attributes() + " attributes an element");
-    }
-    for (int i = 0; i < attributes; i++) {
-      if (reader.getAttributeLocalName(i).length() > bounds.nameLength()) {
-        throw tooMuch(bounds.nameLength() + " characters a name");
-      }
-    }
-  }
-
-  /** Has the parser read the text that it is at to the end of its piece. */
-  private void finishText() {
+  /** Has the parser read the text that it is at to the end of its piece; its length. */
+  private int finishText() {
     stream.expect(true);
     try {
-      if (reader.getTextLength() < 0) {
-        throw new IllegalStateException("a text of less than nothing");
-      }
+      return reader.getTextLength();
     } catch (UncheckedStreamException malformed) {
-      throw notWellFormed(malformed);
+      throw Malformed.of(malformed);
     }
-  }
-
-  /** Meets an element that no schema describes. */
-  private void strange() {
-    if (++strangers > bounds.openElements()) {
-      throw tooMuch(bounds.openElements() + " elements that no schema describes");
-    }
-  }
-
-  private InvalidMessageException tooMuch(String most) {
-    return problem(Code.LIMIT, "at most " + most, "");
   }
 
   /** Whether elements may come in any order, and unknown ones pass. */
@@ -274,9 +256,9 @@ public final class XmlIn implements AutoCloseable {
     }
   }
 
-  /** The current element's local name. */
+  /** The local name of the element that began last. */
   public String localName() {
-    return reader.getLocalName();
+    return localName;
   }
 
   /** The current element's namespace; empty for none. */
@@ -319,7 +301,7 @@ public final class XmlIn implements AutoCloseable {
     while (true) {
       switch (next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          strange();
+          tally.meet(this);
           element.run();
         }
         case XMLStreamConstants.END_ELEMENT -> {
@@ -335,7 +317,7 @@ public final class XmlIn implements AutoCloseable {
   }
 
   int attributeCount() {
-    return reader.getAttributeCount();
+    return attributeCount;
   }
 
   String attributeNamespace(int index) {
@@ -362,7 +344,7 @@ public final class XmlIn implements AutoCloseable {
    * @throws InvalidMessageException when its value is no boolean
    */
   boolean isNil() {
-    if (reader.getAttributeCount() == 0) {
+    if (attributeCount == 0) {
       return false;
     }
     String nil = attribute(Names.XSI, "nil");
@@ -398,7 +380,7 @@ public final class XmlIn implements AutoCloseable {
    * @throws InvalidMessageException when it is no name
    */
   @Nullable QName xsiType() {
-    if (reader.getAttributeCount() == 0) {
+    if (attributeCount == 0) {
       return null;
     }
     String type = attribute(Names.XSI, "type");
@@ -432,43 +414,14 @@ public final class XmlIn implements AutoCloseable {
         new InputProblem("", code, expected, found, at.getLineNumber(), at.getColumnNumber()));
   }
 
-  /** The message ended before it was complete, as the transport says. */
-  static InvalidMessageException brokenOff() {
-    return notWellFormed("the message broke off", 0, 0);
-  }
-
-  static InvalidMessageException notWellFormed(XMLStreamException malformed) {
-    Location at = malformed.getLocation();
-    if (malformed.getNestedException() instanceof IOException) {
-      return brokenOff();
-    }
-    return at == null
-        ? notWellFormed("parsing failed", 0, 0)
-        : notWellFormed(
-            "parsing failed at line " + at.getLineNumber() + ", column " + at.getColumnNumber(),
-            at.getLineNumber(),
-            at.getColumnNumber());
-  }
-
-  private static InvalidMessageException notWellFormed(UncheckedStreamException malformed) {
-    return malformed.getCause() instanceof XMLStreamException cause
-        ? notWellFormed(cause)
-        : notWellFormed("parsing failed", 0, 0);
-  }
-
-  private static InvalidMessageException notWellFormed(String found, int line, int column) {
-    return new InvalidMessageException(
-        new InputProblem("", Code.NOT_WELL_FORMED, "well-formed XML", found, line, column));
-  }
-
   /** Gives the parser's buffers back; the stream below stays open. */
   @Override
   public void close() {
     try {
-      inputs.met(strangers);
+      inputs.met(tally.strangers());
       reader.close();
     } catch (XMLStreamException alreadyBroken) {
-      throw notWellFormed(alreadyBroken);
+      throw Malformed.of(alreadyBroken);
     }
   }
 }

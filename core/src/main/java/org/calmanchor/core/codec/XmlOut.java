@@ -203,25 +203,37 @@ public final class XmlOut implements AutoCloseable {
 
   /** An element that holds a simple value. */
   <T> void element(Tag tag, Lexical<T> lexical, T value) {
-    start(tag);
-    reserve(Lexical.QUICK_BYTES + tag.close().length);
-    int end = lexical.print(value, buffer, length);
-    if (end < 0) {
-      escape(SimpleElement.print(lexical, value), false);
+    if (indents || mark.length > 0) {
+      start(tag);
+      int end = quick(lexical, value);
+      if (end < 0) {
+        escape(SimpleElement.print(lexical, value), false);
+      } else {
+        length = end;
+      }
       close(tag);
       return;
     }
-    length = end;
-    if (indents) {
-      close(tag);
-      return;
-    }
-    // Most values go this way: there is room, and no line to begin.
+    // Most of an answer goes this way: room is made once, and nothing is nested in it.
+    byte[] start = tag.start();
     byte[] close = tag.close();
-    System.arraycopy(close, 0, buffer, length, close.length);
-    length += close.length;
-    depth--;
-    wasClosed = true;
+    reserve(start.length + Lexical.QUICK_BYTES + close.length);
+    System.arraycopy(start, 0, buffer, length, start.length);
+    int at = length + start.length;
+    int end = lexical.print(value, buffer, at);
+    if (end < 0) {
+      length = at;
+      escape(SimpleElement.print(lexical, value), false);
+      raw(close);
+    } else {
+      System.arraycopy(close, 0, buffer, end, close.length);
+      length = end + close.length;
+    }
+  }
+
+  private <T> int quick(Lexical<T> lexical, T value) {
+    reserve(Lexical.QUICK_BYTES);
+    return lexical.print(value, buffer, length);
   }
 
   /** Bytes as they are. */

@@ -5,7 +5,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.BrokenSinkException;
 import org.calmanchor.core.codec.DomWriter;
@@ -25,9 +24,8 @@ import org.slf4j.LoggerFactory;
 
 /**
  * What goes back for one request: a result, a fault, a refusal, or the bare word that a one-way
- * message arrived. Whatever goes wrong in writing is answered too, or breaks the answer off. The
- * thread that serves the call and the one that watches it may both want to answer: the first one
- * does, and the other's answer is dropped.
+ * message arrived. Whatever goes wrong in writing is answered too, or breaks the answer off. What
+ * comes when another thread has answered is dropped.
  */
 final class Answer {
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
@@ -38,10 +36,9 @@ final class Answer {
   private final Response response;
   private final CallContext context;
   private final ServicePlan anyService;
-  private final AtomicBoolean isTaken = new AtomicBoolean();
+  private final Claim claim = new Claim();
   private volatile boolean hasBegun;
   private volatile boolean hasEnded;
-  private volatile @Nullable Thread taker;
   private Runnable whenGoingOn = () -> {};
   private volatile @Nullable OperationPlan operation;
 
@@ -71,27 +68,14 @@ final class Answer {
     return known == null ? "a call" : known.name();
   }
 
-  /** Takes it on this thread to answer; false when another one did. */
-  private boolean take() {
-    if (!isTaken.compareAndSet(false, true)) {
-      return false;
-    }
-    taker = Thread.currentThread();
-    return true;
-  }
-
   /** Whether there is an answer, or part of one. */
   boolean isGiven() {
-    return isTaken.get();
-  }
-
-  private boolean isOthers() {
-    return isTaken.get() && taker != Thread.currentThread();
+    return claim.isTaken();
   }
 
   /** Nobody waits for it any more. */
   CallEnd abort(@Nullable Throwable cause) {
-    if (!isOthers()) {
+    if (claim.take() || !claim.isOthers()) {
       response.abort();
     }
     return new CallEnd(Ending.BROKEN_OFF, cause);
@@ -100,7 +84,7 @@ final class Answer {
   /** Tells the caller of a one-way operation that the message arrived and was read. */
   CallEnd accept() {
     try {
-      if (take()) {
+      if (claim.take()) {
         response.begin(202, null);
         response.output().close();
         hasEnded = true;
@@ -151,7 +135,7 @@ final class Answer {
 
   /** Answers whatever went wrong, each kind in its way. */
   CallEnd failed(Throwable failed) {
-    if (failed instanceof BrokenSinkException || isOthers()) {
+    if (failed instanceof BrokenSinkException || claim.isOthers()) {
       return abort(failed);
     }
     if (hasEnded) {
@@ -214,7 +198,7 @@ final class Answer {
   /** Refuses without a message: by the status and a sentence, empty for none. */
   CallEnd refuse(int status, String sentence, Throwable cause) {
     try {
-      if (take()) {
+      if (claim.take()) {
         hasBegun = true;
         if (sentence.isEmpty()) {
           response.header("Incident-Id", context.incidentId());
@@ -240,7 +224,7 @@ final class Answer {
     String sentence =
         "The message did not arrive within " + TimeUnit.NANOSECONDS.toMillis(nanos) + " ms.";
     LOG.warn("a message from {} was too slow", context.remoteAddress());
-    if (!isTaken.get()) {
+    if (!claim.isTaken()) {
       response.header("Connection", "close");
       refuse(408, sentence, new Refusal(408, sentence));
     }
@@ -257,7 +241,7 @@ final class Answer {
         name(),
         context.remoteAddress(),
         millis);
-    if (isTaken.get()) {
+    if (claim.isTaken()) {
       response.abort();
     } else {
       fault(SoapFault.overdue(context.incidentId(), millis), new Refusal(500, "overdue"));
@@ -280,7 +264,7 @@ final class Answer {
   }
 
   private void send(int status, byte[] bytes, int length) throws IOException {
-    if (isOthers() || (!hasBegun && !take())) {
+    if (claim.isOthers() || (!hasBegun && !claim.take())) {
       throw new IOException("it was answered meanwhile");
     }
     if (!hasBegun) {
