@@ -31,11 +31,6 @@ final class RunningCall {
     this.until = System.nanoTime() + readNanos;
   }
 
-  /** The message, or its next item, is about to be read. */
-  void reads() {
-    until = System.nanoTime() + readNanos;
-  }
-
   /** The method is about to be called on this thread. */
   void works() {
     until = System.nanoTime() + callNanos;
@@ -53,9 +48,9 @@ final class RunningCall {
       stage = result instanceof Future<?> future ? future : null;
       wasInterrupted = phase == Phase.OVERDUE || phase == Phase.STUCK;
     }
-    if (wasInterrupted && Thread.interrupted()) {
+    if (wasInterrupted) {
       // The interrupt was ours and for the method; this thread has other work to do.
-      return;
+      Thread.interrupted();
     }
   }
 

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.StringReader;
 import java.math.BigDecimal;
 import java.math.BigInteger;
+import java.nio.charset.StandardCharsets;
 import java.net.URI;
 import java.time.Duration;
 import java.time.Instant;
@@ -240,6 +241,7 @@ class LexicalsTest {
   @Property(tries = 20_000)
   void acceptsExactlyWhatTheValidatorAccepts(
       @ForAll("rows") TypeMapping<?> row, @ForAll("texts") String text) {
+    requireSameQuickly(row, text);
     boolean parses = parses(row, text);
     if (!NARROWER.contains(row.javaType())) {
       assertThat(parses)
@@ -254,6 +256,11 @@ class LexicalsTest {
   void bringsEveryValueBack(@ForAll("rowsWithValue") Tuple.Tuple2<TypeMapping<?>, Object> each) {
     TypeMapping<?> row = each.get1();
     String text = printed(row, each.get2());
+    requireSameQuickly(row, text);
+    byte[] bytes = new byte[Lexical.QUICK_BYTES + 1];
+    int end = quicklyPrinted(row, each.get2(), bytes);
+    assertThat(end < 0 ? text : new String(bytes, 1, end - 1, StandardCharsets.US_ASCII))
+        .isEqualTo(text);
     if (row.javaType() != QName.class) {
       assertThat(isValid(row, text)).as(text).isTrue();
     }
@@ -262,6 +269,19 @@ class LexicalsTest {
       assertThat(binary.bytes()).isEqualTo(((Binary) each.get2()).bytes());
     } else {
       assertThat(read).as(text).isEqualTo(each.get2());
+    }
+  }
+
+  @SuppressWarnings("unchecked") // the value was made for the row
+  private static int quicklyPrinted(TypeMapping<?> row, Object value, byte[] bytes) {
+    return ((Lexical<Object>) row.lexical()).print(value, bytes, 1);
+  }
+
+  /** The short way, where it answers, agrees with the long one. */
+  private static void requireSameQuickly(TypeMapping<?> row, String text) {
+    Object quick = row.lexical().quick(text.toCharArray(), text.length());
+    if (quick != null) {
+      assertThat(quick).as(text).isEqualTo(row.lexical().parse(text));
     }
   }
 
