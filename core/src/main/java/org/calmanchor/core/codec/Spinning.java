@@ -12,8 +12,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Makes objects of method handles: a handle that is no constant costs several times a plain call.
- * Where a class cannot be reached for that (its module does not know us), the handle goes on.
+ * Makes objects of method handles: a handle that is no constant costs more than a plain call. Where
+ * a class cannot be reached for that (its module does not know us), the handle goes on.
  */
 final class Spinning {
   /** How many uses of a class make it worth some tens of microseconds a member. */

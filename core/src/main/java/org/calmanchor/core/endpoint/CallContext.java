@@ -50,7 +50,7 @@ public final class CallContext {
 
   /** Makes this the current one; null for none. */
   static void serve(@Nullable CallContext call) {
-    // Removing the entry would cost more than leaving it empty.
+    // An empty entry is left behind: it holds nothing, and the next call takes it again.
     CURRENT.set(call);
   }
 
