@@ -13,21 +13,23 @@ final class MeteredStream extends FilterInputStream {
   private static final int HEAD_BYTES = 1 << 10;
 
   private final Bounds bounds;
-  private final byte[] head = new byte[HEAD_BYTES];
+  private byte[] head = {};
   private int headLength;
   private int headTaken;
   private long seen;
   private long pieceStart;
-  private long pieceMost;
+  private int pieces;
+  private int lastPiece;
+  private boolean isText;
 
   MeteredStream(InputStream in, Bounds bounds) {
     super(in);
     this.bounds = bounds;
-    this.pieceMost = bounds.tagBytes();
   }
 
   /** The encoding that the message's first bytes tell; they are read again afterwards. */
   Encoding look() throws IOException {
+    head = new byte[HEAD_BYTES];
     int read = in.read(head, 0, head.length);
     while (read >= 0 && (headLength += read) < Encoding.HEAD) {
       read = in.read(head, headLength, head.length - headLength);
@@ -35,11 +37,16 @@ final class MeteredStream extends FilterInputStream {
     return Encoding.of(head, headLength);
   }
 
-  /** A tag, or a text, comes next. */
-  void expect(boolean isText) {
-    pieceStart = seen;
-    // Texts are counted where they are read; whole ones are held to the message's own bound.
-    pieceMost = isText ? Long.MAX_VALUE : bounds.tagBytes();
+  /** A tag comes next. */
+  void expectTag() {
+    // Called for each event of the parser, so the rest is done when it takes bytes, which is rare.
+    pieces++;
+    isText = false;
+  }
+
+  /** It is a text, which is counted where it is read; as a whole by the message's own bound. */
+  void expectText() {
+    isText = true;
   }
 
   @Override
@@ -50,8 +57,11 @@ final class MeteredStream extends FilterInputStream {
 
   @Override
   public int read(byte[] bytes, int offset, int length) throws IOException {
-    if (seen - pieceStart > pieceMost) {
-      throw refused("at most " + pieceMost + " bytes a tag or comment");
+    if (pieces != lastPiece || isText) {
+      lastPiece = pieces;
+      pieceStart = seen;
+    } else if (seen - pieceStart > bounds.tagBytes()) {
+      throw refused("at most " + bounds.tagBytes() + " bytes a tag or comment");
     }
     int read;
     if (headTaken < headLength) {

@@ -163,7 +163,7 @@ public final class XmlIn implements AutoCloseable {
   }
 
   private int next() {
-    stream.expect(false);
+    stream.expectTag();
     int event;
     try {
       event = reader.next();
@@ -184,7 +184,7 @@ public final class XmlIn implements AutoCloseable {
 
   /** Has the parser read the text that it is at to the end of its piece; its length. */
   private int finishText() {
-    stream.expect(true);
+    stream.expectText();
     try {
       return reader.getTextLength();
     } catch (UncheckedStreamException malformed) {

@@ -220,6 +220,11 @@ class CallsTest {
           }
 
           @Override
+          public long length() {
+            return 1000;
+          }
+
+          @Override
           public void abort() {
             brokenOff.countDown();
           }
