@@ -83,7 +83,7 @@ final class ComplexReader {
         items = items == null ? new ArrayList<>() : items;
         items.add(value);
       } else {
-        values[slot.member()] = slot.holder().hold(value);
+        values[slot.member()] = value == null ? slot.holder().nil() : slot.holder().hold(value);
       }
     }
     while (at < elements.length) {

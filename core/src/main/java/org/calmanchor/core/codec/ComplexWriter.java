@@ -62,7 +62,7 @@ final class ComplexWriter {
       return;
     }
     try {
-      if (value == null && slot.nillable()) {
+      if (value == Holder.NIL || (value == null && slot.nillable())) {
         out.open(slot.tag());
         out.attribute(NIL, "true");
         out.empty();

@@ -1,12 +1,21 @@
 package org.calmanchor.core.codec;
 
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** How one end holds the values of an element that may be absent or repeat. */
 interface Holder {
+  /** Given for a value, it asks for {@code xsi:nil}, where null may mean an absent element. */
+  Object NIL = Map.of();
+
   /** What is held for one value, or for none when null. */
   @Nullable Object hold(@Nullable Object value);
+
+  /** What is held for an element that is there without a value. */
+  default @Nullable Object nil() {
+    return hold(null);
+  }
 
   /**
    * What is held for the values of a repeated element.

@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.TypeMappings;
@@ -24,13 +25,17 @@ import org.w3c.dom.Element;
  * values their text as it stands on the wire. It writes what it is given, right or wrong, so that a
  * person can see what a service says to it. An attribute whose name an element has too gets "@"
  * before it; the text of simple content is "value"; "xsi:type" names the type where one of several
- * stands.
+ * stands; "xsi:nil" stands alone in an element without a value.
  */
 public final class TreeEnd implements End<TreeEnd.Tree> {
   /** The key of the type's name in the map of its structure. */
   public static final String TYPE_KEY = "xsi:type";
 
+  /** The key that says, with "true", that an element is there without a value. */
+  public static final String NIL_KEY = "xsi:nil";
+
   private static final String TEXT_KEY = "value";
+  private static final Map<String, Object> NIL = Map.of(NIL_KEY, "true");
 
   private final Contract contract;
 
@@ -213,13 +218,21 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
     }
 
     @Override
+    public Object nil() {
+      return NIL;
+    }
+
+    @Override
     public Object holdAll(List<Object> values) {
-      return Collections.unmodifiableList(values);
+      List<Object> items = new ArrayList<>(values);
+      items.replaceAll(item -> item == null ? NIL : item);
+      return Collections.unmodifiableList(items);
     }
 
     @Override
     public @Nullable Object value(@Nullable Object held) {
-      return held;
+      boolean isNil = held instanceof Map<?, ?> map && "true".equals(map.get(NIL_KEY));
+      return isNil ? Holder.NIL : held;
     }
 
     @Override
@@ -227,7 +240,9 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
       if (held != null && !(held instanceof List)) {
         throw new EncodeException("a list is expected, not \"" + held + "\"");
       }
-      return held == null ? List.of() : (List<?>) held;
+      return held == null
+          ? List.of()
+          : ((List<?>) held).stream().map(this::value).collect(Collectors.toList());
     }
   }
 }

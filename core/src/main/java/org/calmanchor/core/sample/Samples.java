@@ -73,6 +73,18 @@ public final class Samples {
     return new Samples(contract).fields((ComplexType) element.type());
   }
 
+  /**
+   * A tree of values for an answer: every member filled, lists with one item, no recursion; empty
+   * for a one-way operation.
+   */
+  public static Map<String, Object> response(Contract contract, Operation operation) {
+    if (operation.output() == null) {
+      return Map.of();
+    }
+    ElementDeclaration element = contract.bodyElement(operation.output().message());
+    return new Samples(contract).fields((ComplexType) element.type());
+  }
+
   /** Trees of values for the header blocks that a request must carry, by local name. */
   public static Map<String, Object> headers(Contract contract, String operation) {
     Map<String, Object> headers = new LinkedHashMap<>();

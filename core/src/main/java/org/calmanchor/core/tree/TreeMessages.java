@@ -99,6 +99,9 @@ public final class TreeMessages {
   /** The key of the type's name in a structure's map, where one of several types stands. */
   public static final String TYPE_KEY = TreeEnd.TYPE_KEY;
 
+  /** The key, alone in its map, that stands with "true" for an element without a value. */
+  public static final String NIL_KEY = TreeEnd.NIL_KEY;
+
   /**
    * The key of an attribute in its structure's map: its name, or "@" and its name if an element has
    * that.
@@ -193,6 +196,45 @@ public final class TreeMessages {
     } catch (InvalidMessageException | SoapFaultException unreadable) {
       return new Outcome.Unreadable(String.valueOf(unreadable.getMessage()));
     }
+  }
+
+  /**
+   * What {@code message}, a request, says.
+   *
+   * @throws IllegalArgumentException when it is no request of this contract; says why
+   */
+  public TreeRequest request(byte[] message) {
+    try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
+      in.keepInMemory();
+      EnvelopeReader envelope = EnvelopeReader.open(in);
+      Map<String, Object> headers = new LinkedHashMap<>();
+      if (!envelope.toBody(block -> header(block, headers))) {
+        throw new IllegalArgumentException("The body is empty.");
+      }
+      QName name = in.name();
+      for (Map.Entry<String, Plan> plan : plans.entrySet()) {
+        if (plan.getValue().request().name().equals(name)) {
+          Map<String, Object> values = fields(plan.getValue().request().read(in));
+          envelope.end();
+          return new TreeRequest(plan.getKey(), envelope.version(), values, headers);
+        }
+      }
+      throw new IllegalArgumentException("There is no operation " + name.getLocalPart() + ".");
+    } catch (InvalidMessageException | SoapFaultException unreadable) {
+      throw new IllegalArgumentException(unreadable.getMessage(), unreadable);
+    }
+  }
+
+  private boolean header(XmlIn in, Map<String, Object> headers) {
+    for (Plan plan : plans.values()) {
+      for (Map.Entry<String, MessageCodec> header : plan.headers().entrySet()) {
+        if (header.getValue().name().equals(in.name())) {
+          headers.put(header.getKey(), header.getValue().read(in));
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   private static Outcome result(Plan plan, XmlIn in) {

@@ -1,0 +1,8 @@
+/** Check files: an operation, its input, the outcome expected. */
+module org.calmanchor.checks {
+  requires transitive org.calmanchor.core;
+  requires static transitive org.jspecify;
+  requires org.snakeyaml.engine;
+
+  exports org.calmanchor.checks;
+}

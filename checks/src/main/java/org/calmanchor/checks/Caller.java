@@ -1,0 +1,16 @@
+package org.calmanchor.checks;
+
+import java.io.IOException;
+import org.calmanchor.core.tree.Outcome;
+
+/** Makes a check's call, by whatever way. */
+@FunctionalInterface
+public interface Caller {
+  /**
+   * Makes the call and waits for what comes of it; for a one-way operation an empty result when the
+   * message was accepted.
+   *
+   * @throws IOException when no answer came; the message says why and what to try
+   */
+  Outcome call(Check check) throws IOException;
+}

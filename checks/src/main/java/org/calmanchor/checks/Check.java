@@ -1,0 +1,41 @@
+package org.calmanchor.checks;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A call and what must come of it.
+ *
+ * @param name what it is about, in the words of whoever wrote it; tells it from others of its file
+ * @param service the port type's name; empty where the file leaves it to whoever runs it
+ * @param operation the operation's name on the wire
+ * @param version the version that is spoken, or null for the service's first
+ * @param input the request's members by name, as {@link org.calmanchor.core.tree.TreeMessages}
+ *     takes them
+ * @param headers the header blocks by name
+ * @param expected what must come of it
+ */
+public record Check(
+    String name,
+    String service,
+    String operation,
+    @Nullable SoapVersion version,
+    Map<String, Object> input,
+    Map<String, Object> headers,
+    Expected expected) {
+  /**
+   * Takes copies.
+   *
+   * @throws IllegalArgumentException when it has no name or no operation
+   */
+  public Check {
+    if (name.isBlank() || operation.isBlank()) {
+      throw new IllegalArgumentException("a check needs a name and an operation");
+    }
+    input = Collections.unmodifiableMap(new LinkedHashMap<>(input));
+    headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+  }
+}

@@ -1,0 +1,239 @@
+package org.calmanchor.checks;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.calmanchor.checks.Expected.Compare;
+import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import org.snakeyaml.engine.v2.composer.Composer;
+import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
+import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
+import org.snakeyaml.engine.v2.nodes.MappingNode;
+import org.snakeyaml.engine.v2.nodes.Node;
+import org.snakeyaml.engine.v2.nodes.NodeTuple;
+import org.snakeyaml.engine.v2.nodes.ScalarNode;
+import org.snakeyaml.engine.v2.nodes.SequenceNode;
+import org.snakeyaml.engine.v2.parser.ParserImpl;
+import org.snakeyaml.engine.v2.scanner.StreamReader;
+
+/**
+ * Reads checks. Every value is taken by its characters, so that {@code 42.50} and {@code no} stay
+ * what was written.
+ */
+final class CheckReader {
+  private final String file;
+
+  CheckReader(String file) {
+    this.file = file;
+  }
+
+  List<Check> read(String yaml) {
+    Optional<Node> root = compose(yaml);
+    if (root.isEmpty()) {
+      return List.of();
+    }
+    Map<String, Node> top = mapping(root.get(), "a check, or \"checks\" and a list of them");
+    if (!top.containsKey("checks")) {
+      return List.of(check(root.get(), ""));
+    }
+    requireKnown(top, "service", "checks");
+    String service = optional(top, "service", "");
+    List<Check> checks = new ArrayList<>();
+    for (Node item : sequence(top.get("checks"), "a list of checks")) {
+      checks.add(check(item, service));
+    }
+    return List.copyOf(checks);
+  }
+
+  Expected readExpected(String yaml) {
+    Optional<Node> root = compose(yaml);
+    if (root.isEmpty()) {
+      throw new CheckFileException(file, 0, "write result, fault or \"accepted\".");
+    }
+    return expected(root.get(), root.get());
+  }
+
+  private Optional<Node> compose(String yaml) {
+    LoadSettings settings =
+        LoadSettings.builder().setLabel(file).setMaxAliasesForCollections(0).build();
+    try {
+      StreamReader characters = new StreamReader(settings, yaml);
+      return new Composer(settings, new ParserImpl(settings, characters)).getSingleNode();
+    } catch (MarkedYamlEngineException malformed) {
+      int line = malformed.getProblemMark().map(mark -> mark.getLine() + 1).orElse(0);
+      throw new CheckFileException(file, line, "is not YAML: " + malformed.getProblem() + ".");
+    } catch (YamlEngineException malformed) {
+      throw new CheckFileException(file, 0, "is not YAML: " + malformed.getMessage());
+    }
+  }
+
+  private Check check(Node node, String serviceOfAll) {
+    Map<String, Node> parts = mapping(node, "a check: check, operation, input, expect");
+    requireKnown(parts, "check", "service", "operation", "version", "input", "headers", "expect");
+    return new Check(
+        required(parts, node, "check"),
+        optional(parts, "service", serviceOfAll),
+        required(parts, node, "operation"),
+        version(parts.get("version")),
+        values(parts.get("input")),
+        values(parts.get("headers")),
+        expected(parts.get("expect"), node));
+  }
+
+  private @Nullable SoapVersion version(@Nullable Node node) {
+    if (node == null) {
+      return null;
+    }
+    String text = scalar(node, "SOAP 1.1 or SOAP 1.2");
+    for (SoapVersion version : SoapVersion.values()) {
+      if (version.title().equals(text)) {
+        return version;
+      }
+    }
+    throw problem(node, "\"version\" is SOAP 1.1 or SOAP 1.2, not " + text + ".");
+  }
+
+  private Expected expected(@Nullable Node node, Node check) {
+    if (node == null) {
+      throw problem(check, "\"expect\" is missing; write what must come of it.");
+    }
+    if (node instanceof ScalarNode scalar) {
+      if (!scalar.getValue().equals("accepted")) {
+        throw problem(node, "\"expect\" holds result or fault, or is \"accepted\" (one-way).");
+      }
+      return new Expected.Accepted();
+    }
+    Map<String, Node> parts = mapping(node, "result or fault");
+    Compare compare = compare(parts.get("compare"));
+    if (parts.containsKey("result")) {
+      requireKnown(parts, "result", "compare");
+      return new Expected.Result(values(parts.get("result")), compare);
+    }
+    requireKnown(parts, "fault", "code", "reason", "detail", "compare");
+    if (!parts.containsKey("fault")) {
+      throw problem(node, "\"expect\" holds \"result\" or \"fault\".");
+    }
+    String name = required(parts, node, "fault");
+    return new Expected.Refusal(
+        name.equals("undeclared") ? null : name,
+        parts.containsKey("code") ? required(parts, node, "code") : null,
+        parts.containsKey("reason") ? required(parts, node, "reason") : null,
+        parts.containsKey("detail") ? values(parts.get("detail")) : null,
+        compare);
+  }
+
+  private Compare compare(@Nullable Node node) {
+    String text = node == null ? "all" : scalar(node, "all or named");
+    return switch (text) {
+      case "all" -> Compare.ALL;
+      case "named" -> Compare.NAMED;
+      default ->
+          throw new CheckFileException(
+              file,
+              node == null ? 0 : line(node),
+              "\"compare\" is all or named, not " + text + ".");
+    };
+  }
+
+  private Map<String, Object> values(@Nullable Node node) {
+    Map<String, Object> values = new LinkedHashMap<>();
+    if (node != null && !isNull(node)) {
+      mapping(node, "members by name").forEach((name, member) -> put(values, name, member));
+    }
+    return values;
+  }
+
+  private void put(Map<String, Object> values, String name, Node member) {
+    // A member without a value is absent.
+    if (!isNull(member)) {
+      values.put(name, value(member));
+    }
+  }
+
+  private Object value(Node node) {
+    if (node instanceof MappingNode) {
+      return values(node);
+    }
+    if (node instanceof SequenceNode) {
+      List<Object> items = new ArrayList<>();
+      sequence(node, "a list").forEach(item -> items.add(value(item)));
+      return items;
+    }
+    return scalar(node, "a value");
+  }
+
+  private static boolean isNull(Node node) {
+    return node instanceof ScalarNode scalar
+        && scalar.isPlain()
+        && (scalar.getValue().isEmpty()
+            || scalar.getValue().equals("~")
+            || scalar.getValue().equals("null"));
+  }
+
+  private Map<String, Node> mapping(Node node, String expected) {
+    if (!(node instanceof MappingNode mapping)) {
+      throw problem(node, "here belongs " + expected + ".");
+    }
+    Map<String, Node> entries = new LinkedHashMap<>();
+    for (NodeTuple entry : mapping.getValue()) {
+      String name = scalar(entry.getKeyNode(), "a name");
+      if (entries.put(name, entry.getValueNode()) != null) {
+        throw problem(entry.getKeyNode(), "\"" + name + "\" stands here twice.");
+      }
+    }
+    return entries;
+  }
+
+  private List<Node> sequence(@Nullable Node node, String expected) {
+    if (node instanceof SequenceNode sequence) {
+      return sequence.getValue();
+    }
+    throw new CheckFileException(file, node == null ? 0 : line(node), "here belongs " + expected);
+  }
+
+  private String scalar(Node node, String expected) {
+    if (node instanceof ScalarNode scalar) {
+      return scalar.getValue();
+    }
+    throw problem(node, "here belongs " + expected + ".");
+  }
+
+  private String required(Map<String, Node> parts, Node node, String name) {
+    Node part = parts.get(name);
+    if (part == null || isNull(part)) {
+      throw problem(node, "\"" + name + "\" is missing.");
+    }
+    return scalar(part, "a text");
+  }
+
+  private String optional(Map<String, Node> parts, String name, String otherwise) {
+    Node part = parts.get(name);
+    return part == null ? otherwise : scalar(part, "a text");
+  }
+
+  private void requireKnown(Map<String, Node> parts, String... known) {
+    for (Map.Entry<String, Node> part : parts.entrySet()) {
+      if (!List.of(known).contains(part.getKey())) {
+        throw problem(
+            part.getValue(),
+            "\""
+                + part.getKey()
+                + "\" is not known here; there is "
+                + String.join(", ", known)
+                + ".");
+      }
+    }
+  }
+
+  private CheckFileException problem(Node node, String problem) {
+    return new CheckFileException(file, line(node), problem);
+  }
+
+  private static int line(Node node) {
+    return node.getStartMark().map(mark -> mark.getLine() + 1).orElse(0);
+  }
+}

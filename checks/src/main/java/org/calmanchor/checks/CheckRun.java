@@ -1,0 +1,39 @@
+package org.calmanchor.checks;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.util.List;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.tree.Outcome;
+
+/** Runs checks of one contract. Safe for any number of threads, as far as the caller is. */
+public final class CheckRun {
+  private final Comparison comparison;
+  private final Caller caller;
+
+  /** Runs checks of {@code contract} by {@code caller}. */
+  public CheckRun(Contract contract, Caller caller) {
+    this.comparison = new Comparison(contract);
+    this.caller = caller;
+  }
+
+  /** Runs one after the other; each is run, whatever came of those before. */
+  public List<CheckResult> run(List<Check> checks) {
+    return checks.stream().map(this::run).toList();
+  }
+
+  /** Runs one. */
+  public CheckResult run(Check check) {
+    long start = System.nanoTime();
+    try {
+      Outcome outcome = caller.call(check);
+      Duration took = Duration.ofNanos(System.nanoTime() - start);
+      return new CheckResult(check, outcome, comparison.differences(check, outcome), took);
+    } catch (IOException | IllegalArgumentException failed) {
+      Duration took = Duration.ofNanos(System.nanoTime() - start);
+      Difference difference =
+          new Difference("", "an answer", "none: " + String.valueOf(failed.getMessage()));
+      return new CheckResult(check, null, List.of(difference), took);
+    }
+  }
+}

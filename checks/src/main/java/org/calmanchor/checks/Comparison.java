@@ -1,0 +1,141 @@
+package org.calmanchor.checks;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.tree.Outcome;
+import org.jspecify.annotations.Nullable;
+
+/** Compares what was expected with what came. Immutable, safe for any number of threads. */
+public final class Comparison {
+  private final Contract contract;
+  private final TreeComparison trees;
+
+  /** A comparison of outcomes of operations of {@code contract}. */
+  public Comparison(Contract contract) {
+    this.contract = contract;
+    this.trees = new TreeComparison(contract);
+  }
+
+  /**
+   * Where {@code outcome} is not what {@code check} expects; empty for nowhere.
+   *
+   * @throws IllegalArgumentException when the contract lacks the operation, or what the check names
+   */
+  public List<Difference> differences(Check check, Outcome outcome) {
+    Operation operation = operation(check.operation());
+    List<Difference> found = new ArrayList<>();
+    if (check.expected() instanceof Expected.Result expected) {
+      result(operation, expected, outcome, found);
+    } else if (check.expected() instanceof Expected.Refusal expected) {
+      refusal(operation, expected, outcome, found);
+    } else if (!(outcome instanceof Outcome.Result)) {
+      found.add(new Difference("", "that the message is accepted", words(outcome)));
+    }
+    return List.copyOf(found);
+  }
+
+  private Operation operation(String name) {
+    List<Operation> all =
+        contract.portTypes().stream().flatMap(type -> type.operations().stream()).toList();
+    return all.stream()
+        .filter(each -> each.name().equals(name))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new IllegalArgumentException(
+                    "there is no operation \""
+                        + name
+                        + "\"; there is "
+                        + String.join(", ", all.stream().map(Operation::name).toList())));
+  }
+
+  private void result(
+      Operation operation, Expected.Result expected, Outcome outcome, List<Difference> found) {
+    if (operation.output() == null) {
+      throw new IllegalArgumentException(
+          operation.name() + " is one-way; expect \"accepted\" of it");
+    }
+    if (outcome instanceof Outcome.Result result) {
+      ComplexType type = (ComplexType) contract.bodyElement(operation.output().message()).type();
+      trees.compare(type, expected.values(), result.values(), expected.compare(), "", found);
+    } else {
+      found.add(new Difference("", "a result", words(outcome)));
+    }
+  }
+
+  private void refusal(
+      Operation operation, Expected.Refusal expected, Outcome outcome, List<Difference> found) {
+    String name = expected.name();
+    Operation.@Nullable FaultUse declared = name == null ? null : fault(operation, name);
+    if (outcome instanceof Outcome.DeclaredFault fault) {
+      if (!fault.name().equals(name)) {
+        found.add(new Difference("fault", name == null ? "none declared" : name, fault.name()));
+        return;
+      }
+      parts(expected, fault.code(), fault.reason(), found);
+      Map<String, Object> values = expected.values();
+      if (declared != null && values != null) {
+        ComplexType type = (ComplexType) contract.bodyElement(declared.message()).type();
+        trees.compare(type, values, fault.values(), expected.compare(), "", found);
+      }
+    } else if (outcome instanceof Outcome.OtherFault fault && name == null) {
+      parts(expected, fault.code(), fault.reason(), found);
+    } else {
+      String wanted = name == null ? "a fault" : "fault " + name;
+      found.add(new Difference("fault", wanted, words(outcome)));
+    }
+  }
+
+  private static Operation.FaultUse fault(Operation operation, String name) {
+    return operation.faults().stream()
+        .filter(fault -> fault.name().equals(name))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new IllegalArgumentException(
+                    operation.name()
+                        + " declares no fault \""
+                        + name
+                        + "\"; it declares "
+                        + operation.faults().stream().map(Operation.FaultUse::name).toList()));
+  }
+
+  private static void parts(
+      Expected.Refusal expected, String code, String reason, List<Difference> found) {
+    if (expected.code() != null && !sides(expected.code()).contains(code)) {
+      found.add(new Difference("code", expected.code(), code));
+    }
+    if (expected.reason() != null && !expected.reason().equals(reason)) {
+      found.add(new Difference("reason", expected.reason(), reason));
+    }
+  }
+
+  /** One side has a name of its own in each version (SOAP 1.1, 4.4.1; SOAP 1.2 part 1, 5.4.6). */
+  private static Set<String> sides(String code) {
+    Set<String> names = new HashSet<>(Set.of(code));
+    switch (code) {
+      case "Client", "Sender" -> names.addAll(Set.of("Client", "Sender"));
+      case "Server", "Receiver" -> names.addAll(Set.of("Server", "Receiver"));
+      default -> {}
+    }
+    return names;
+  }
+
+  private static String words(Outcome outcome) {
+    if (outcome instanceof Outcome.DeclaredFault fault) {
+      return "fault " + fault.name() + ": " + fault.reason();
+    }
+    if (outcome instanceof Outcome.OtherFault fault) {
+      return "a fault (" + fault.code() + "): " + fault.reason();
+    }
+    return outcome instanceof Outcome.Unreadable unreadable
+        ? "no answer of the contract: " + unreadable.reason()
+        : "a result";
+  }
+}

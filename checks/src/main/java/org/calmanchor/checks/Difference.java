@@ -1,0 +1,16 @@
+package org.calmanchor.checks;
+
+/**
+ * Where an answer is not what was expected.
+ *
+ * @param path where, as in {@code result[2]/code}; a fault's own parts are {@code fault}, {@code
+ *     code} and {@code reason}
+ * @param expected what was expected, in words or as the value
+ * @param found what came
+ */
+public record Difference(String path, String expected, String found) {
+  @Override
+  public String toString() {
+    return path + ": expected " + expected + ", found " + found;
+  }
+}

@@ -1,0 +1,177 @@
+package org.calmanchor.checks;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import org.calmanchor.checks.Expected.Compare;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.tree.Outcome;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class CheckFileTest {
+  private static final String TWO =
+      """
+      # A comment stays a comment.
+      service: Ferry
+      checks:
+        - check: A crossing
+          operation: next
+          version: SOAP 1.2
+          headers: {pass: {holder: no}}
+          input:
+            from: 010
+            note: ~
+            list: [1.50, 'null', {a: b}]
+          expect:
+            result: {result: {fare: 12.50}}
+            compare: named
+        - check: None left
+          service: Other
+          operation: next
+          expect:
+            fault: NoFerry
+            code: Sender
+            detail: {reasonCode: X}
+      """;
+
+  @Test
+  void readsEveryValueByItsCharacters() {
+    List<Check> checks = CheckFile.read("two.yaml", TWO);
+    assertThat(checks.get(0))
+        .isEqualTo(
+            new Check(
+                "A crossing",
+                "Ferry",
+                "next",
+                SoapVersion.SOAP_1_2,
+                Map.of("from", "010", "list", List.of("1.50", "null", Map.of("a", "b"))),
+                Map.of("pass", Map.of("holder", "no")),
+                new Expected.Result(Map.of("result", Map.of("fare", "12.50")), Compare.NAMED)));
+    assertThat(checks.get(1).service()).isEqualTo("Other");
+    assertThat(checks.get(1).expected())
+        .isEqualTo(
+            new Expected.Refusal(
+                "NoFerry", "Sender", null, Map.of("reasonCode", "X"), Compare.ALL));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "'a: b'                              | f.yaml:1: \"a\" is not known here",
+        "'check: x'                          | f.yaml:1: \"operation\" is missing.",
+        "'{check: x, operation: y}'          | f.yaml:1: \"expect\" is missing",
+        "'{check: x, operation: y, expect: 3}' | f.yaml:1: \"expect\" holds result or fault",
+        "'{check: x, operation: y, expect: {code: a}}' | f.yaml:1: \"expect\" holds \"result\"",
+        "'{check: x, operation: y, expect: {result: {}, compare: some}}' | \"compare\" is all or",
+        "'{check: x, operation: y, version: 2, expect: accepted}' | \"version\" is SOAP 1.1 or",
+        "'{check: x, check: y}'              | \"check\" stands here twice",
+        "'checks: 3'                         | here belongs a list of checks",
+        "'- a'                               | here belongs a check, or",
+        "'a: [b'                             | is not YAML",
+        "'{check: x, operation: y, input: [1], expect: accepted}' | here belongs members by name"
+      })
+  void saysWhereAFileIsWrong(String yaml, String problem) {
+    assertThatThrownBy(() -> CheckFile.read("f.yaml", yaml))
+        .isInstanceOf(CheckFileException.class)
+        .hasMessageStartingWith("f.yaml")
+        .hasMessageContaining(problem);
+  }
+
+  @Provide
+  Arbitrary<Object> trees() {
+    Arbitrary<Object> texts =
+        Arbitraries.oneOf(
+                Arbitraries.of(
+                    "",
+                    "~",
+                    "null",
+                    "no",
+                    "true",
+                    "1.50",
+                    "0x1F",
+                    "1e3",
+                    "- a",
+                    "a: b",
+                    "# c",
+                    " x ",
+                    "a\nb",
+                    "'",
+                    "\"",
+                    "\u00e9\u4e16",
+                    "{a}",
+                    "[b]",
+                    "&c",
+                    "*d",
+                    "!e",
+                    "%f"),
+                Arbitraries.strings().withCharRange(' ', '~').ofMaxLength(8))
+            .map(text -> (Object) text);
+    Arbitrary<Object> flat =
+        Arbitraries.oneOf(texts, texts.list().ofMaxSize(3).map(list -> (Object) list));
+    Arbitrary<String> names = Arbitraries.strings().alpha().ofMinLength(1).ofMaxLength(5);
+    return Arbitraries.oneOf(
+        flat, Arbitraries.maps(names, flat).ofMaxSize(3).map(map -> (Object) map));
+  }
+
+  @Property(tries = 300)
+  void readsBackWhatItWrites(@ForAll("trees") Object tree) {
+    Check check =
+        new Check(
+            "a check",
+            "",
+            "next",
+            null,
+            Map.of("from", tree),
+            Map.of(),
+            new Expected.Result(Map.of("result", tree), Compare.ALL));
+    assertThat(CheckFile.read("written", CheckFile.write(check))).containsExactly(check);
+    assertThat(CheckFile.readExpected("written", CheckFile.write(check.expected())))
+        .isEqualTo(check.expected());
+  }
+
+  @Test
+  void keepsEachInAFileOfItsOwnAndOverwritesNothing(@TempDir Path folder) throws IOException {
+    Check check = CheckFile.read("two.yaml", TWO).get(0);
+    Path file = CheckFile.keep(check, folder.resolve("checks"));
+    assertThat(file.getFileName()).hasToString("ferry-a-crossing.yaml");
+    assertThat(CheckFile.read(file)).containsExactly(check);
+    assertThatThrownBy(() -> CheckFile.keep(check, file.getParent()))
+        .isInstanceOf(FileAlreadyExistsException.class);
+    Files.writeString(file.resolveSibling("two.yaml"), TWO);
+    Files.writeString(file.resolveSibling("notes.txt"), "no check");
+    assertThat(CheckFile.readAll(file.getParent())).hasSize(3).startsWith(check);
+  }
+
+  @Test
+  void runsEachWhateverCameOfTheOthers() {
+    List<Check> checks = CheckFile.read("two.yaml", TWO);
+    CheckRun run =
+        new CheckRun(
+            Ferry.CONTRACT,
+            check -> {
+              if (check.name().equals("A crossing")) {
+                throw new IOException("nobody listens");
+              }
+              return new Outcome.DeclaredFault("NoFerry", "Client", "", Map.of("reasonCode", "X"));
+            });
+    List<CheckResult> results = run.run(checks);
+    assertThat(results).extracting(CheckResult::isPassed).containsExactly(false, true);
+    assertThat(results.get(0).differences())
+        .containsExactly(new Difference("", "an answer", "none: nobody listens"));
+  }
+}
