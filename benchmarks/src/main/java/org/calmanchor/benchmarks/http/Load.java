@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -20,10 +21,25 @@ final class Load {
   private final byte[] request;
   private final String expected;
 
-  Load(int port, byte[] request, String expected) {
+  private Load(int port, byte[] request, String expected) {
     this.port = port;
     this.request = request;
     this.expected = expected;
+  }
+
+  /** The load of that exchange for a server of that kind. */
+  static Load of(String kind, int port, Exchanges exchange) {
+    boolean isJson = kind.equals("json") || kind.equals("raw");
+    String path = kind.equals("ours") ? "/harbor" : "/" + exchange.name().toLowerCase(Locale.ROOT);
+    return new Load(port, exchange.request(path, isJson), exchange.expected());
+  }
+
+  /** Sends it once and takes the answer. */
+  void once() throws IOException {
+    try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+      socket.getOutputStream().write(request);
+      answer(new BufferedInputStream(socket.getInputStream()), true);
+    }
   }
 
   /** What came of it: how many answers in how long, and how long each took, sorted. */

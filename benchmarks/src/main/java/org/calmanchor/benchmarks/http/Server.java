@@ -14,13 +14,13 @@ final class Server implements AutoCloseable {
   private static final double TICKS_PER_SECOND = 100;
 
   private final Process process;
+  private final BufferedReader answers;
   private final int port;
-  private final double startSeconds;
 
-  private Server(Process process, int port, double startSeconds) {
+  private Server(Process process, BufferedReader answers, int port) {
     this.process = process;
+    this.answers = answers;
     this.port = port;
-    this.startSeconds = startSeconds;
   }
 
   /** Starts the server of that kind. */
@@ -30,26 +30,31 @@ final class Server implements AutoCloseable {
     command.addAll(javaOptions);
     command.addAll(List.of("-cp", System.getProperty("java.class.path")));
     command.addAll(List.of(Servers.class.getName(), kind));
-    long start = System.nanoTime();
     Process process =
         new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
-    String line =
-        new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))
-            .readLine();
+    BufferedReader answers =
+        new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+    String line = answers.readLine();
     if (line == null || !line.matches("\\d+")) {
       process.destroyForcibly();
       throw new IOException("the server " + kind + " did not start, it said: " + line);
     }
-    return new Server(process, Integer.parseInt(line), (System.nanoTime() - start) / 1e9);
+    return new Server(process, answers, Integer.parseInt(line));
   }
 
   int port() {
     return port;
   }
 
-  /** Seconds from the process's start to its listening. */
-  double startSeconds() {
-    return startSeconds;
+  /** The bytes that its threads have allocated. */
+  long allocatedBytes() throws IOException {
+    process.getOutputStream().write('\n');
+    process.getOutputStream().flush();
+    String line = answers.readLine();
+    if (line == null) {
+      throw new IOException("the server has ended");
+    }
+    return Long.parseLong(line);
   }
 
   /** The processor time that it has used, user and system, in seconds. */

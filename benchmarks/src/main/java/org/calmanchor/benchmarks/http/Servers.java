@@ -1,7 +1,15 @@
 package org.calmanchor.benchmarks.http;
 
+import com.sun.management.ThreadMXBean;
+import java.io.BufferedReader;
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
 import java.util.Locale;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -21,8 +29,14 @@ import org.eclipse.jetty.util.thread.QueuedThreadPool;
 public final class Servers {
   private Servers() {}
 
-  /** Serves in the way that the argument names: raw, json, stax or ours. */
+  /**
+   * Serves in the way that the argument names: raw, json, stax or ours. Answers each line on its
+   * input with the bytes that it has allocated.
+   */
   public static void main(String[] arguments) throws Exception {
+    Thread questions = new Thread(Servers::answerQuestions, "questions");
+    questions.setDaemon(true);
+    questions.start();
     switch (arguments[0]) {
       case "raw" -> serve(new Codecs.Raw());
       case "json" -> serve(new Codecs.Json());
@@ -34,6 +48,20 @@ public final class Servers {
         }
       }
       default -> throw new IllegalArgumentException("raw, json, stax or ours");
+    }
+  }
+
+  private static void answerQuestions() {
+    ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
+    BufferedReader lines =
+        new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8));
+    try {
+      while (lines.readLine() != null) {
+        long[] allocated = threads.getThreadAllocatedBytes(threads.getAllThreadIds());
+        System.out.println(Arrays.stream(allocated).filter(bytes -> bytes > 0).sum());
+      }
+    } catch (IOException nobodyAsks) {
+      throw new UncheckedIOException(nobodyAsks);
     }
   }
 
