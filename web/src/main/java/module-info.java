@@ -1,6 +1,7 @@
 /** All that an HTTP request can ask of hosted services, on a neutral request and response. */
 module org.calmanchor.web {
   requires transitive org.calmanchor.core;
+  requires org.calmanchor.checks;
   requires static transitive org.jspecify;
   requires com.fasterxml.jackson.jr.ob;
   requires gg.jte.runtime;

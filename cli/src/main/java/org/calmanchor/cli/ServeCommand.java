@@ -77,6 +77,8 @@ final class ServeCommand implements Callable<Integer> {
       description = "Takes elements in any order, and passes over unknown ones.")
   private boolean isLenient;
 
+  @Mixin private PageOptions page = new PageOptions();
+
   @Override
   public Integer call() throws InterruptedException {
     Map<String, Class<?>> services = services();
@@ -154,7 +156,7 @@ final class ServeCommand implements Callable<Integer> {
       host.publicUrl(publicUrl);
     }
     limits.forEach((name, value) -> limit(host, name, value));
-    return host.lenient(isLenient);
+    return page.applyTo(host.lenient(isLenient));
   }
 
   private static void limit(SoapHost host, String name, long value) {

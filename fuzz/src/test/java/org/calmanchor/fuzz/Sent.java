@@ -69,6 +69,11 @@ final class Sent implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public Map<String, String> headers() {
+    return headers;
+  }
+
+  @Override
   public String scheme() {
     return "http";
   }

@@ -58,7 +58,7 @@ class SiteFuzzTest {
         new EndpointSettings(SMALL, isLenient, List.of(), given.headerHandlers(), given.calls());
     return new Site(
         List.of(new Hosted("/c", ENDPOINT.with(settings))),
-        new SiteSettings(null, null, true, SMALL.value(Limit.COMPRESSION_RATIO)));
+        new SiteSettings(null, null, true, SMALL.value(Limit.COMPRESSION_RATIO), null, true));
   }
 
   /** A message, sent as most would. */

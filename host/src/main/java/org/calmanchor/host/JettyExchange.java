@@ -5,28 +5,37 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.SocketAddress;
-import java.nio.ByteBuffer;
 import java.security.Principal;
 import java.time.Instant;
-import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 import org.calmanchor.web.HttpRequest;
 import org.calmanchor.web.HttpResponse;
+import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.io.Content;
+import org.eclipse.jetty.io.RetainableByteBuffer;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
+import org.eclipse.jetty.util.BufferUtil;
 import org.eclipse.jetty.util.Callback;
 import org.jspecify.annotations.Nullable;
 
 /** A request and response of the server, as a site sees them. */
 final class JettyExchange implements HttpRequest, HttpResponse {
-  private static final byte[] NOTHING = new byte[0];
+  /** Headers that each call is asked for: fields are found faster by these than by a name. */
+  private static final Map<String, HttpHeader> OFTEN =
+      Map.of(
+          "Content-Type", HttpHeader.CONTENT_TYPE,
+          "Content-Encoding", HttpHeader.CONTENT_ENCODING,
+          "Accept-Encoding", HttpHeader.ACCEPT_ENCODING);
 
   private final Request request;
   private final Response response;
   private final Callback callback;
-  private final OutputStream output = new LastKnownOutput();
+  private final LastKnownOutput output = new LastKnownOutput();
   private final AtomicBoolean isOver = new AtomicBoolean();
 
   JettyExchange(Request request, Response response, Callback callback) {
@@ -53,7 +62,17 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
   @Override
   public @Nullable String header(String name) {
-    return request.getHeaders().get(name);
+    HttpHeader known = OFTEN.get(name);
+    return known == null ? request.getHeaders().get(name) : request.getHeaders().get(known);
+  }
+
+  @Override
+  public Map<String, String> headers() {
+    Map<String, String> all = new LinkedHashMap<>();
+    request
+        .getHeaders()
+        .forEach(field -> all.merge(field.getName(), field.getValue(), (a, b) -> a + ", " + b));
+    return all;
   }
 
   @Override
@@ -114,7 +133,12 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
   @Override
   public void header(String name, String value) {
-    response.getHeaders().put(name, value);
+    HttpHeader known = OFTEN.get(name);
+    if (known == null) {
+      response.getHeaders().put(name, value);
+    } else {
+      response.getHeaders().put(known, value);
+    }
   }
 
   @Override
@@ -130,6 +154,7 @@ final class JettyExchange implements HttpRequest, HttpResponse {
     }
     if (isOver.compareAndSet(false, true)) {
       callback.failed(new IOException("broken off"));
+      output.drop();
     }
   }
 
@@ -140,10 +165,12 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
   /**
    * Holds what was written last until it is known whether more follows: an answer of one piece then
-   * goes out with its length, in one write, which nobody waits for.
+   * goes out with its length, in one write, which nobody waits for. It is held where the operating
+   * system takes it from, so that it is copied once.
    */
   private final class LastKnownOutput extends OutputStream {
-    private byte[] held = NOTHING;
+    private final AtomicReference<RetainableByteBuffer.@Nullable Mutable> held =
+        new AtomicReference<>();
 
     @Override
     public void write(int single) throws IOException {
@@ -152,19 +179,50 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
     @Override
     public void write(byte[] bytes, int offset, int length) throws IOException {
+      requireOpen();
+      RetainableByteBuffer before = held.getAndSet(null);
+      if (before != null) {
+        try {
+          Content.Sink.write(response, false, before.getByteBuffer());
+        } finally {
+          before.release();
+        }
+      }
+      RetainableByteBuffer.Mutable next =
+          request.getComponents().getByteBufferPool().acquire(length, true);
+      BufferUtil.append(next.getByteBuffer(), bytes, offset, length);
+      held.set(next);
+      if (isOver.get()) {
+        // It was aborted meanwhile, by a thread that did not see what is held now.
+        drop();
+        requireOpen();
+      }
+    }
+
+    private void requireOpen() throws IOException {
       if (isOver.get()) {
         throw new IOException("the answer has ended already");
       }
-      if (held.length > 0) {
-        Content.Sink.write(response, false, ByteBuffer.wrap(held));
-      }
-      held = Arrays.copyOfRange(bytes, offset, offset + length);
     }
 
     @Override
     public void close() {
-      if (isOver.compareAndSet(false, true)) {
-        response.write(true, ByteBuffer.wrap(held), callback);
+      if (!isOver.compareAndSet(false, true)) {
+        return;
+      }
+      RetainableByteBuffer last = held.getAndSet(null);
+      if (last == null) {
+        response.write(true, BufferUtil.EMPTY_BUFFER, callback);
+      } else {
+        response.write(true, last.getByteBuffer(), Callback.from(callback, last::release));
+      }
+    }
+
+    /** Gives back what is held and will not be sent. */
+    void drop() {
+      RetainableByteBuffer unsent = held.getAndSet(null);
+      if (unsent != null) {
+        unsent.release();
       }
     }
   }

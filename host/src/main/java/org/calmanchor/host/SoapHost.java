@@ -5,6 +5,7 @@ import java.net.BindException;
 import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Supplier;
@@ -42,6 +43,8 @@ public final class SoapHost {
   private @Nullable Boolean testPage;
   private Limits limits = Limits.DEFAULT;
   private boolean isLenient;
+  private @Nullable Path checks;
+  private boolean isDevelopment;
   private final List<Interceptor> interceptors = new ArrayList<>();
   private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -133,6 +136,24 @@ public final class SoapHost {
   }
 
   /**
+   * Where the test page keeps checks, each in a file of its own; the folder is made when the first
+   * one is kept. Without one the page offers them for download only.
+   */
+  public SoapHost checks(Path folder) {
+    this.checks = folder;
+    return this;
+  }
+
+  /**
+   * Whether the test page shows the last exchanges of all callers, with their envelopes; by default
+   * none are kept. Where there is no test page, none are kept either.
+   */
+  public SoapHost development(boolean on) {
+    this.isDevelopment = on;
+    return this;
+  }
+
+  /**
    * Sets how far a limit goes; each has a sensible one by default.
    *
    * @param value inclusive, in the unit that the limit's name says
@@ -178,7 +199,9 @@ public final class SoapHost {
             publicUrl,
             bind,
             testPage == null ? isPrivate : testPage,
-            limits.value(Limit.COMPRESSION_RATIO));
+            limits.value(Limit.COMPRESSION_RATIO),
+            checks,
+            isDevelopment);
     RunningCalls calls = RunningCalls.watched(limits);
     EndpointSettings serving =
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);

@@ -3,16 +3,25 @@ package org.calmanchor.web;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
 /** The pages' own style sheet, script and mark; held in memory. */
 final class Assets {
   private static final Map<String, String> TYPES =
-      Map.of(
-          "page.css", "text/css; charset=utf-8",
-          "page.js", "text/javascript; charset=utf-8",
-          "mark.svg", "image/svg+xml");
+      Map.ofEntries(
+          Map.entry("page.css", "text/css; charset=utf-8"),
+          Map.entry("mark.svg", "image/svg+xml"),
+          script("page"),
+          script("dom"),
+          script("server"),
+          script("forms"),
+          script("wire"),
+          script("answer"),
+          script("expect"),
+          script("checks"),
+          script("exchanges"));
 
   private final Map<String, byte[]> files = new LinkedHashMap<>();
 
@@ -27,6 +36,15 @@ final class Assets {
         throw new UncheckedIOException(unreadable);
       }
     }
+  }
+
+  private static Map.Entry<String, String> script(String name) {
+    return Map.entry(name + ".js", "text/javascript; charset=utf-8");
+  }
+
+  /** The text of a file of the page. */
+  String text(String name) {
+    return new String(files.getOrDefault(name, new byte[0]), StandardCharsets.UTF_8);
   }
 
   void send(HttpRequest request, HttpResponse response) throws IOException {

@@ -51,6 +51,11 @@ final class HostRule {
     return request.scheme() + "://" + request.authority();
   }
 
+  /** Whether a page of this site made the browser send this. */
+  boolean isOwnPage(HttpRequest request) {
+    return "same-origin".equals(request.header("Sec-Fetch-Site"));
+  }
+
   /** Whether a page of another site made the browser send this. */
   boolean isFromElsewhere(HttpRequest request) {
     String site = request.header("Sec-Fetch-Site");

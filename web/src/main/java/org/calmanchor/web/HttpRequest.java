@@ -3,6 +3,7 @@ package org.calmanchor.web;
 import java.io.InputStream;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** A request as any HTTP server can give it. */
@@ -18,6 +19,9 @@ public interface HttpRequest {
 
   /** The first header of that name, in any case, or null. */
   @Nullable String header(String name);
+
+  /** All headers in the order sent, those of one name joined. */
+  Map<String, String> headers();
 
   /** {@code http} or {@code https}. */
   String scheme();

@@ -6,21 +6,37 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.calmanchor.checks.CheckFileException;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.tree.TreeMessages;
+import org.calmanchor.core.tree.TreeRequest;
+import org.calmanchor.web.page.JavaCall;
 import org.calmanchor.web.page.ServiceSite;
+import org.jspecify.annotations.Nullable;
 
 /**
- * What a service's page asks of the server: the envelope for a tree of values, and the typed
- * outcome of an answer. The page itself knows no XML.
+ * What a service's page asks of the server: the envelope for a tree of values and the reverse, the
+ * typed outcome of an answer, checks, and the last exchanges. The page itself knows no XML.
  */
 final class PageCalls {
-  private static final int MOST_BYTES = 4 << 20;
+  private static final int MOST_BYTES = 16 << 20;
 
   private final ServiceSite service;
+  private final PageChecks checks;
+  private final @Nullable ExchangeLog log;
+  private final String address;
 
-  PageCalls(ServiceSite service) {
+  /**
+   * Answers for one service.
+   *
+   * @param log the last exchanges, or null where none are kept
+   * @param address where the service answers
+   */
+  PageCalls(ServiceSite service, SiteSettings settings, @Nullable ExchangeLog log, String address) {
     this.service = service;
+    this.checks = new PageChecks(service, settings.checks());
+    this.log = log;
+    this.address = address;
   }
 
   void answer(String what, HttpRequest request, HttpResponse response) throws IOException {
@@ -35,31 +51,47 @@ final class PageCalls {
       return;
     }
     try {
-      Map<String, Object> question = JSON.std.mapFrom(body);
-      switch (what) {
-        case "request" -> json(response, 200, envelope(question));
-        case "answer" -> json(response, 200, outcome(question));
-        default -> refuse(response, 404, "The page cannot ask that.");
+      Map<String, Object> answer = answer(what, new Question(JSON.std.mapFrom(body)));
+      if (answer == null) {
+        refuse(response, 404, "The page cannot ask that.");
+      } else {
+        json(response, 200, answer);
       }
     } catch (JsonProcessingException notJson) {
       refuse(response, 400, "That is not the JSON that the page sends.");
-    } catch (IllegalArgumentException unfit) {
+    } catch (IllegalArgumentException | CheckFileException unfit) {
       refuse(response, 400, String.valueOf(unfit.getMessage()));
     }
   }
 
-  private Map<String, Object> envelope(Map<String, Object> question) {
-    SoapVersion version = version(text(question, "version"));
-    String operation = text(question, "operation");
-    if (!(question.get("values") instanceof Map<?, ?> values)) {
-      throw new IllegalArgumentException("\"values\" is missing.");
-    }
-    Map<String, Object> headerValues =
-        question.get("headers") instanceof Map<?, ?> given ? named(given) : Map.of();
+  private @Nullable Map<String, Object> answer(String what, Question question) throws IOException {
+    return switch (what) {
+      case "request" -> envelope(question);
+      case "values" -> values(question);
+      case "answer" -> outcome(question);
+      case "compare" -> checks.compare(question);
+      case "expect" -> checks.expect(question);
+      case "check" -> checks.write(question);
+      case "keep" -> checks.keep(question);
+      case "checks" -> checks.kept();
+      case "exchanges" -> log == null ? null : log.shown(service.path());
+      default -> null;
+    };
+  }
+
+  private Map<String, Object> envelope(Question question) {
+    SoapVersion version = question.version();
+    String operation = question.text("operation");
+    Map<String, Object> values = question.tree("values");
     byte[] envelope =
         service
             .messages()
-            .request(operation, version, named(values), headerValues, TreeMessages.Layout.INDENTED);
+            .request(
+                operation,
+                version,
+                values,
+                question.treeOrNone("headers"),
+                TreeMessages.Layout.INDENTED);
     String action = service.action(operation);
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));
@@ -72,34 +104,24 @@ final class PageCalls {
           "Content-Type", version.mediaType() + "; charset=utf-8; action=\"" + action + "\"");
     }
     answer.put("headers", headers);
+    answer.put("java", new JavaCall(service).write(operation, values, address));
     return answer;
   }
 
-  private Map<String, Object> outcome(Map<String, Object> question) {
-    byte[] message = text(question, "message").getBytes(StandardCharsets.UTF_8);
-    return service.outcome(text(question, "operation"), message);
+  private Map<String, Object> values(Question question) {
+    TreeRequest read =
+        service.messages().request(question.text("message").getBytes(StandardCharsets.UTF_8));
+    Map<String, Object> answer = new LinkedHashMap<>();
+    answer.put("operation", read.operation());
+    answer.put("version", read.version().title());
+    answer.put("values", read.values());
+    answer.put("headers", read.headers());
+    return answer;
   }
 
-  private static SoapVersion version(String title) {
-    for (SoapVersion version : SoapVersion.values()) {
-      if (version.title().equals(title)) {
-        return version;
-      }
-    }
-    throw new IllegalArgumentException("\"version\" is \"SOAP 1.1\" or \"SOAP 1.2\".");
-  }
-
-  private static String text(Map<String, Object> question, String name) {
-    if (question.get(name) instanceof String text) {
-      return text;
-    }
-    throw new IllegalArgumentException("\"" + name + "\" is missing.");
-  }
-
-  private static Map<String, Object> named(Map<?, ?> values) {
-    Map<String, Object> named = new LinkedHashMap<>();
-    values.forEach((name, value) -> named.put(String.valueOf(name), value));
-    return named;
+  private Map<String, Object> outcome(Question question) {
+    byte[] message = question.text("message").getBytes(StandardCharsets.UTF_8);
+    return service.outcome(question.text("operation"), message);
   }
 
   private static void refuse(HttpResponse response, int status, String error) throws IOException {

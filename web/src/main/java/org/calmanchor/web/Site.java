@@ -25,6 +25,7 @@ public final class Site {
   private final Assets assets = new Assets();
   private final HostRule hosts;
   private final SiteSettings settings;
+  private final @Nullable ExchangeLog log;
 
   /**
    * A site of these services.
@@ -34,6 +35,7 @@ public final class Site {
   public Site(List<Hosted> hosted, SiteSettings settings) {
     this.settings = settings;
     this.hosts = new HostRule(settings);
+    this.log = settings.showsPages() && settings.keepsExchanges() ? new ExchangeLog() : null;
     for (Hosted service : hosted) {
       if (services.put(service.path(), service) != null) {
         throw new IllegalArgumentException("two services have the path " + service.path());
@@ -97,11 +99,27 @@ public final class Site {
       } else if (site == null) {
         Answers.plain(response, 404, "There is no such service.");
       } else {
-        new PageCalls(site).answer(question, request, response);
+        new PageCalls(site, settings, log, hosts.baseOf(request) + service.path())
+            .answer(question, request, response);
       }
       return CompletableFuture.completedFuture(null);
     }
-    SoapExchange exchange = new SoapExchange(request, response, settings.compressionRatio());
+    RecordedExchange recorded = log == null ? null : log.begin(request, response);
+    if (log == null || recorded == null) {
+      return call(service, request, response);
+    }
+    return call(service, recorded, recorded)
+        .whenComplete(
+            (done, failed) -> {
+              recorded.end();
+              log.add(recorded);
+            });
+  }
+
+  private CompletionStage<Void> call(Hosted service, HttpRequest request, HttpResponse response) {
+    boolean isPage = settings.showsPages() && hosts.isOwnPage(request);
+    SoapExchange exchange =
+        new SoapExchange(request, response, settings.compressionRatio(), isPage);
     CompletionStage<Void> handled = service.endpoint().handle(exchange, exchange);
     return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }
@@ -127,7 +145,7 @@ public final class Site {
     Query query = Query.of(request.query());
     String named = query.has("service") ? query.value("service") : query.value("wsdl");
     ServiceSite site = siteOf(service, named);
-    boolean isAsked = query.isEmpty() || query.has("wsdl", "xsd", "service");
+    boolean isAsked = query.isEmpty() || query.has("wsdl", "xsd", "service", "explained");
     if (site == null || !isAsked) {
       List<String> wsdls =
           sites.getOrDefault(service.path(), List.of()).stream()
@@ -145,11 +163,26 @@ public final class Site {
               + service.path());
     } else if (query.has("wsdl", "xsd")) {
       new Documents(site, base + service.path()).send(query, response);
+    } else if (query.has("explained")) {
+      explained(site, base + service.path(), query.has("download"), response);
     } else {
       String address = base + service.path();
       String page =
           settings.showsPages() ? rendered.service(site, address) : rendered.closed(site, address);
       Answers.html(response, 200, page);
+    }
+  }
+
+  private void explained(ServiceSite site, String address, boolean isFile, HttpResponse response)
+      throws IOException {
+    if (isFile) {
+      String page = rendered.explained(site, address, "", assets.text("page.css"));
+      response.header(
+          "Content-Disposition", "attachment; filename=\"" + site.serviceName() + ".html\"");
+      Answers.html(response, 200, page);
+    } else {
+      String page = settings.showsPages() ? site.page() : "";
+      Answers.html(response, 200, rendered.explained(site, address, page, ""));
     }
   }
 

@@ -1,6 +1,7 @@
 package org.calmanchor.web;
 
 import java.net.URI;
+import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -10,12 +11,16 @@ import org.jspecify.annotations.Nullable;
  * @param boundAddress the address that the server was told to listen at, or null for loopback
  * @param showsPages whether services have a test page
  * @param compressionRatio how many times its size a compressed message may become
+ * @param checks the folder for checks that pages keep, or null for none
+ * @param keepsExchanges whether pages show the last exchanges of all callers
  */
 public record SiteSettings(
     @Nullable URI publicUrl,
     @Nullable String boundAddress,
     boolean showsPages,
-    long compressionRatio) {
+    long compressionRatio,
+    @Nullable Path checks,
+    boolean keepsExchanges) {
   /** Refuses public URLs that name no host. */
   public SiteSettings {
     if (publicUrl != null && publicUrl.getHost() == null) {

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.jspecify.annotations.Nullable;
@@ -20,10 +21,20 @@ final class SoapExchange implements Request, Response {
   private final HttpRequest request;
   private final HttpResponse response;
   private final Coding coding;
+  private final boolean isTimed;
+  private final long start;
   private @Nullable InputStream body;
   private @Nullable OutputStream output;
 
-  SoapExchange(HttpRequest request, HttpResponse response, long mostRatio) {
+  /**
+   * An exchange.
+   *
+   * @param isTimed whether the answer says how long it took to begin, in a {@code Server-Timing}
+   *     header as W3C's Server Timing has it
+   */
+  SoapExchange(HttpRequest request, HttpResponse response, long mostRatio, boolean isTimed) {
+    this.isTimed = isTimed;
+    this.start = isTimed ? System.nanoTime() : 0;
     this.request = request;
     this.response = response;
     this.coding = new Coding(request, response, mostRatio);
@@ -116,6 +127,10 @@ final class SoapExchange implements Request, Response {
   @Override
   public void begin(int status, @Nullable String contentType) {
     response.status(status);
+    if (isTimed) {
+      double millis = TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0;
+      response.header("Server-Timing", "call;dur=" + millis);
+    }
     if (contentType != null) {
       response.header("Content-Type", contentType);
     }

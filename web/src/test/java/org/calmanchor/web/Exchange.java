@@ -74,6 +74,11 @@ final class Exchange implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public Map<String, String> headers() {
+    return sent;
+  }
+
+  @Override
   public String scheme() {
     return "http";
   }

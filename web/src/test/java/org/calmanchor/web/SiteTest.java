@@ -37,7 +37,8 @@ class SiteTest {
   private static Site site(boolean showsPages) {
     Endpoint endpoint = Endpoint.of(new Door()).and(Endpoint.of(new NewDoor()));
     return new Site(
-        List.of(new Hosted("/door", endpoint)), new SiteSettings(null, null, showsPages, 100));
+        List.of(new Hosted("/door", endpoint)),
+        new SiteSettings(null, null, showsPages, 100, null, true));
   }
 
   private static Exchange ask(String what, String question) throws Exception {
@@ -143,7 +144,7 @@ class SiteTest {
   @Test
   void refusesTwoEntriesOfOnePath() {
     Hosted door = new Hosted("/door", Endpoint.of(new Door()));
-    SiteSettings settings = new SiteSettings(null, null, true, 100);
+    SiteSettings settings = new SiteSettings(null, null, true, 100, null, true);
     assertThatIllegalArgumentException()
         .isThrownBy(() -> new Site(List.of(door, door), settings))
         .withMessage("two services have the path /door");

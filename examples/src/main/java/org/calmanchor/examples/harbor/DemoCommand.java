@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
 import org.calmanchor.core.read.ContractReader;
@@ -11,6 +12,7 @@ import org.calmanchor.core.read.Reading;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 
@@ -32,6 +34,8 @@ public final class DemoCommand implements Subcommand {
       defaultValue = "8080",
       description = "The port; 0 takes any free one. Default: ${DEFAULT-VALUE}.")
   private int port;
+
+  @Mixin private PageOptions page = new PageOptions();
 
   /** The command, made by the service loader. */
   public DemoCommand() {}
@@ -61,7 +65,7 @@ public final class DemoCommand implements Subcommand {
 
   private SoapHost host() {
     try {
-      return SoapHost.onPort(port);
+      return page.applyTo(SoapHost.onPort(port));
     } catch (IllegalArgumentException wrong) {
       throw CommandException.usage("--port: " + wrong.getMessage());
     }

@@ -9,8 +9,7 @@ import java.util.List;
  * @param name its name on the wire
  * @param type the name of its type, as people read it
  * @param kind what control it gets
- * @param required whether it must be present
- * @param repeats whether it is a list
+ * @param presence whether it must be present, may be nil, may repeat
  * @param doc what it means; may be empty
  * @param example a value in the right form; empty for structures
  * @param choices the values there are, for an enumeration or boolean
@@ -21,12 +20,33 @@ public record FieldView(
     String name,
     String type,
     Kind kind,
-    boolean required,
-    boolean repeats,
+    Presence presence,
     String doc,
     String example,
-    List<String> choices,
+    List<Choice> choices,
     List<TypeChoice> structures) {
+
+  /**
+   * How often a member may stand.
+   *
+   * @param required whether it must be present
+   * @param nillable whether xsi:nil may stand for its value
+   * @param repeats whether it is a list
+   */
+  public record Presence(boolean required, boolean nillable, boolean repeats) {}
+
+  /**
+   * One of the values that there are.
+   *
+   * @param value its text
+   * @param doc what it means; may be empty
+   */
+  public record Choice(String value, String doc) {
+    /** What the list of choices shows. */
+    public String shown() {
+      return doc.isEmpty() ? value : value + " \u2013 " + doc;
+    }
+  }
 
   /**
    * A type that a structure may have.
@@ -42,6 +62,8 @@ public record FieldView(
     NUMBER,
     DATE,
     CHOICE,
+    BINARY,
+    MARKUP,
     STRUCTURE
   }
 
@@ -52,17 +74,34 @@ public record FieldView(
       case NUMBER -> "number";
       case DATE -> "date";
       case CHOICE -> "choice";
+      case BINARY -> "binary";
+      case MARKUP -> "markup";
       case STRUCTURE -> "structure";
     };
   }
 
-  /** The same, as a list. */
-  FieldView repeated() {
-    return new FieldView(key, name, type, kind, required, true, doc, example, choices, structures);
+  /** Whether it must be present. */
+  public boolean required() {
+    return presence.required();
+  }
+
+  /** Whether xsi:nil may stand for its value. */
+  public boolean nillable() {
+    return presence.nillable();
+  }
+
+  /** Whether it is a list. */
+  public boolean repeats() {
+    return presence.repeats();
+  }
+
+  /** Whether it is a list whose items are single texts, which can be pasted as lines. */
+  public boolean takesLines() {
+    return repeats() && kind != Kind.STRUCTURE && kind != Kind.BINARY && kind != Kind.MARKUP;
   }
 
   /** What is said beside the name: type, and whether it may be left out. */
   public String note() {
-    return (repeats ? "list of " : "") + type + (required || repeats ? "" : ", optional");
+    return (repeats() ? "list of " : "") + type + (required() || repeats() ? "" : ", optional");
   }
 }

@@ -17,6 +17,7 @@ import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.web.page.FieldView.Kind;
+import org.calmanchor.web.page.FieldView.Presence;
 
 /** Makes forms from a contract. */
 final class Forms {
@@ -44,11 +45,18 @@ final class Forms {
     return new OperationView(
         operation.name(),
         operation.origin().place(),
+        isRenamed(operation),
         operation.doc(),
         contract.requiredHeaders(operation).stream().map(this::header).toList(),
         fields((ComplexType) request.type()),
         result(operation),
         operation.faults().stream().map(Operation.FaultUse::name).toList());
+  }
+
+  /** Whether the method is called otherwise than the operation. */
+  private static boolean isRenamed(Operation operation) {
+    String place = operation.origin().place();
+    return !place.contains("." + operation.name() + "(");
   }
 
   private FieldView header(ElementDeclaration element) {
@@ -83,25 +91,26 @@ final class Forms {
     for (AttributeUse attribute : contract.attributes(type)) {
       String key = TreeMessages.key(contract, type, attribute);
       String name = attribute.name().getLocalPart();
-      fields.add(simple(key, name, attribute.type(), attribute.required(), attribute.doc()));
+      Presence presence = new Presence(attribute.required(), false, false);
+      fields.add(simple(key, name, attribute.type(), presence, attribute.doc()));
     }
     if (type.content() instanceof ComplexType.Text text) {
-      fields.add(simple(TreeMessages.textKey(type), "text", text.type(), true, ""));
+      Presence presence = new Presence(true, false, false);
+      fields.add(simple(TreeMessages.textKey(type), "text", text.type(), presence, ""));
     } else {
       contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
     }
     return fields;
   }
 
-  private FieldView simple(String key, String name, TypeUse type, boolean required, String doc) {
-    List<String> choices = choices(type);
+  private FieldView simple(String key, String name, TypeUse type, Presence presence, String doc) {
+    List<FieldView.Choice> choices = choices(type);
     return new FieldView(
         key,
         name,
         names.described(type),
         kind(type, choices),
-        required,
-        false,
+        presence,
         doc,
         Samples.text(contract, type, name),
         choices,
@@ -109,32 +118,31 @@ final class Forms {
   }
 
   private FieldView field(String key, Member member) {
-    TypeUse type = member.element().type();
+    ElementDeclaration element = member.element();
+    TypeUse type = element.type();
+    Presence presence = new Presence(member.isRequired(), element.nillable(), member.repeats());
     if (contract.holdsAny(type)) {
       return new FieldView(
           key,
           member.name(),
           "any element",
-          Kind.TEXT,
-          member.isRequired(),
-          member.repeats(),
-          member.element().doc(),
+          Kind.MARKUP,
+          presence,
+          element.doc(),
           "<any xmlns=\"urn:example\"/>",
           List.of(),
           List.of());
     }
     if (!(contract.definition(type) instanceof ComplexType complex)) {
-      FieldView one = simple(key, member.name(), type, member.isRequired(), member.element().doc());
-      return member.repeats() ? one.repeated() : one;
+      return simple(key, member.name(), type, presence, element.doc());
     }
     return new FieldView(
         key,
         member.name(),
         names.shown(type),
         Kind.STRUCTURE,
-        member.isRequired(),
-        member.repeats(),
-        member.element().doc(),
+        presence,
+        element.doc(),
         "",
         List.of(),
         structures(complex));
@@ -153,7 +161,7 @@ final class Forms {
     return type.name() == null ? "" : type.name().getLocalPart();
   }
 
-  private Kind kind(TypeUse type, List<String> choices) {
+  private Kind kind(TypeUse type, List<FieldView.Choice> choices) {
     if (contract.definition(type) instanceof ComplexType) {
       return Kind.STRUCTURE;
     }
@@ -164,17 +172,22 @@ final class Forms {
     if (builtIn.equals("date")) {
       return Kind.DATE;
     }
+    if (builtIn.equals("base64Binary")) {
+      return Kind.BINARY;
+    }
     return NUMBERS.contains(builtIn) ? Kind.NUMBER : Kind.TEXT;
   }
 
-  private List<String> choices(TypeUse type) {
+  private List<FieldView.Choice> choices(TypeUse type) {
     if (contract.definition(type) instanceof SimpleType simple
         && simple.variety() instanceof SimpleType.Restriction restriction) {
       return restriction.facets().stream()
           .filter(facet -> facet.kind() == Facet.Kind.ENUMERATION)
-          .map(Facet::value)
+          .map(facet -> new FieldView.Choice(facet.value(), facet.doc()))
           .toList();
     }
-    return names.builtIn(type).equals("boolean") ? List.of("true", "false") : List.of();
+    return names.builtIn(type).equals("boolean")
+        ? List.of(new FieldView.Choice("true", ""), new FieldView.Choice("false", ""))
+        : List.of();
   }
 }

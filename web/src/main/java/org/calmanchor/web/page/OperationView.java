@@ -7,6 +7,7 @@ import java.util.List;
  *
  * @param name its name on the wire
  * @param origin the Java method behind it
+ * @param isRenamed whether that has another name
  * @param doc what it does; may be empty
  * @param headers the header blocks that a request must carry
  * @param fields the request's members
@@ -16,6 +17,7 @@ import java.util.List;
 public record OperationView(
     String name,
     String origin,
+    boolean isRenamed,
     String doc,
     List<FieldView> headers,
     List<FieldView> fields,

@@ -29,6 +29,18 @@ public final class Pages {
     return render("closed.jte", Map.of("service", service, "address", address));
   }
 
+  /**
+   * A service's WSDL document, explained.
+   *
+   * @param page where operations can be tried; empty for nowhere
+   * @param style the style sheet for a page that stands alone; empty for one of this site
+   */
+  public String explained(ServiceSite service, String address, String page, String style) {
+    ExplainedWsdl wsdl = new ExplainedWsdl(service.contract(), address);
+    return render(
+        "explained.jte", Map.of("service", service, "wsdl", wsdl, "page", page, "style", style));
+  }
+
   /** The page for a path where nothing is. */
   public String missing(String path, List<ServiceSite> services, String base) {
     return render("missing.jte", Map.of("path", path, "services", services, "base", base));

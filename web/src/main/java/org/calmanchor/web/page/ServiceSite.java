@@ -4,10 +4,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import org.calmanchor.checks.CheckFile;
+import org.calmanchor.checks.Expected;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.tree.Outcome;
 import org.calmanchor.core.tree.TreeMessages;
 
@@ -71,7 +74,26 @@ public final class ServiceSite {
 
   /** The address of its WSDL document, without host. */
   public String wsdl() {
-    return isFirst ? path + "?wsdl" : path + "?wsdl=" + serviceName();
+    return path + wsdlQuery();
+  }
+
+  /** What follows its path in the address of its WSDL document. */
+  public String wsdlQuery() {
+    return isFirst ? "?wsdl" : "?wsdl=" + serviceName();
+  }
+
+  /** The address of the page that explains its WSDL document, without host. */
+  public String explained() {
+    return path + "?explained&service=" + serviceName();
+  }
+
+  /** What an answer of an operation may be expected to be, as an example in a check's words. */
+  public String expectation(String name) {
+    Operation operation = operation(name);
+    return CheckFile.write(
+        operation.output() == null
+            ? new Expected.Accepted()
+            : new Expected.Result(Samples.response(contract, operation), Expected.Compare.NAMED));
   }
 
   /** The address to which its page sends its questions, up to what is asked. */
@@ -109,7 +131,12 @@ public final class ServiceSite {
     return operation(operation).input().action();
   }
 
-  private Operation operation(String name) {
+  /**
+   * An operation.
+   *
+   * @throws IllegalArgumentException when there is none of that name
+   */
+  Operation operation(String name) {
     return portType.operations().stream()
         .filter(operation -> operation.name().equals(name))
         .findFirst()
@@ -127,9 +154,11 @@ public final class ServiceSite {
     Outcome outcome = messages.answer(operationName, message);
     if (outcome instanceof Outcome.Result result && operation.output() != null) {
       shown.put("kind", "result");
+      shown.put("values", result.values());
       shown.put("nodes", nodes(operation.output().message(), result.values()));
     } else if (outcome instanceof Outcome.DeclaredFault fault) {
       shown.put("kind", "fault");
+      shown.put("values", fault.values());
       shown.put("name", fault.name());
       shown.put("code", fault.code());
       shown.put("reason", fault.reason());

@@ -14,7 +14,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Puts names and types beside a tree of values. A node has {@code name} and {@code type}, and one
- * of {@code value}, {@code members} or {@code items}; an absent member has none of them.
+ * of {@code value}, {@code members}, {@code items} or {@code nil}; an absent member has none of
+ * them.
  */
 final class TypedTree {
   private final Contract contract;
@@ -56,6 +57,11 @@ final class TypedTree {
   }
 
   private Map<String, Object> one(String name, TypeUse type, @Nullable Object value) {
+    if (value instanceof Map<?, ?> nil && nil.containsKey(TreeMessages.NIL_KEY)) {
+      Map<String, Object> node = node(name, names.shown(type));
+      node.put("nil", true);
+      return node;
+    }
     if (contract.definition(type) instanceof ComplexType complex
         && value instanceof Map<?, ?> fields) {
       ComplexType actual = actual(complex, fields.get(TreeMessages.TYPE_KEY));
@@ -66,6 +72,9 @@ final class TypedTree {
     Map<String, Object> node = node(name, names.shown(type));
     if (value != null) {
       node.put("value", value);
+      if (contract.builtIn(type).getLocalPart().equals("base64Binary")) {
+        node.put("isBinary", true);
+      }
     }
     return node;
   }

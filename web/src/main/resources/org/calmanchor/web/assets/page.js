@@ -1,167 +1,46 @@
-// The test page of one service. It gathers plain values from the form and shows what the server
-// made of them; it never builds or reads XML itself.
+// The test page of one service: which operation or view is shown, and what its buttons do.
 
-const desk = document.querySelector(".desk");
-const { path, asking } = desk.dataset;
+import { banner, button, copy, element, offer, part, say } from "./dom.js";
+import { address, ask, call, headLines, path, reachable } from "./server.js";
+import { fill, fillWithExample, gather, mark, prepare, reset, unmark } from "./forms.js";
+import { difference, laidOut, differing, paint } from "./wire.js";
+import { arrived, brief, outcomeOf } from "./answer.js";
+import { compare, prepareExpected } from "./expect.js";
+import { loadChecks } from "./checks.js";
+import { note, showExchanges } from "./exchanges.js";
 
-// --- forms -------------------------------------------------------------------------------------
+const sections = [...document.querySelectorAll("section.operation")];
+const views = [...document.querySelectorAll("section.view")];
+const KEPT = (section) => `values ${location.pathname} ${section.dataset.operation}`;
+const isByHand = (section) => !part(section, "request-hand").hidden;
 
-/** Makes the controls of every field directly within a container ready. */
-function prepare(container) {
-  for (const field of container.querySelectorAll(":scope > .field")) {
-    const { repeats, required } = field.dataset;
-    if (repeats === "true") {
-      field.querySelector(":scope > [data-add]").addEventListener("click", () => {
-        addItem(field);
-        changed(field);
-      });
-      if (required === "true") addItem(field);
-    } else if (required === "true") {
-      show(field);
-    } else {
-      const include = field.querySelector("[data-include]");
-      include.addEventListener("change", () => {
-        include.checked ? show(field) : values(field).replaceChildren();
-        changed(field);
-      });
-    }
-  }
+// --- the request -------------------------------------------------------------------------------
+
+/** What a form stands for, as the server is asked about it. */
+function question(section) {
+  const form = part(section, "form");
+  return {
+    operation: section.dataset.operation,
+    version: form.elements.version.value,
+    values: gather(part(section, "values")),
+    headers: part(section, "headers") ? gather(part(section, "headers")) : {},
+  };
 }
-
-const values = (field) => field.querySelector(":scope > .values");
-
-/** A new control for one value of a field. */
-function control(field) {
-  const made = field.querySelector(":scope > template").content.firstElementChild.cloneNode(true);
-  if (field.dataset.control === "structure") {
-    const kind = made.querySelector(":scope > .kind > [data-kind]");
-    if (kind) {
-      const members = made.querySelector(":scope > [data-members]");
-      const choose = () => fill(members, kind.value);
-      kind.addEventListener("change", () => {
-        choose();
-        changed(field);
-      });
-      choose();
-    } else {
-      fill(made, field.dataset.structure);
-    }
-  }
-  return made;
-}
-
-/** Puts the fields of a structure into a container. */
-function fill(container, structure) {
-  const fields = document.querySelector(`template[data-fields-of="${CSS.escape(structure)}"]`);
-  container.replaceChildren(fields.content.cloneNode(true));
-  prepare(container);
-}
-
-function show(field) {
-  values(field).replaceChildren(control(field));
-}
-
-function addItem(field) {
-  const item = document.createElement("div");
-  item.className = "item";
-  const remove = document.createElement("button");
-  remove.type = "button";
-  remove.className = "small";
-  remove.textContent = "Remove";
-  remove.addEventListener("click", () => {
-    const add = field.querySelector(":scope > [data-add]");
-    item.remove();
-    add.focus();
-    changed(field);
-  });
-  item.append(control(field), remove);
-  values(field).append(item);
-}
-
-/** The plain tree of values of all fields directly within a container. */
-function gather(container) {
-  const tree = {};
-  for (const field of container.querySelectorAll(":scope > .field")) {
-    const held = values(field);
-    if (field.dataset.repeats === "true") {
-      tree[field.dataset.key] = [...held.children].map((item) => one(field, item.firstElementChild));
-    } else if (held.firstElementChild) {
-      tree[field.dataset.key] = one(field, held.firstElementChild);
-    }
-  }
-  return tree;
-}
-
-/** The value of one control: a text, or a tree with the name of its type where it has a choice. */
-function one(field, made) {
-  if (field.dataset.control !== "structure") return made.value;
-  const kind = made.querySelector(":scope > .kind > [data-kind]");
-  return kind
-    ? { "xsi:type": kind.selectedOptions[0].text, ...gather(membersOf(made)) }
-    : gather(made);
-}
-
-/** The container of a structure's fields: its control, or what follows the choice of its type. */
-const membersOf = (made) => made?.querySelector(":scope > [data-members]") ?? made;
-
-/** Marks the field that a published path of the server points at. */
-function mark(section, problem) {
-  const isHeader = problem.path.startsWith("Header/");
-  let container = part(section, isHeader ? "headers" : "values");
-  let field = null;
-  for (const step of problem.path.split("/").slice(1)) {
-    const [, name, index] = step.match(/^@?([^[]*)(?:\[(\d+)\])?$/) ?? [];
-    const next = container?.querySelector(`:scope > .field[data-key="${CSS.escape(name ?? "")}"]`);
-    if (!next) break;
-    field = next;
-    const held = values(next).children[index ? index - 1 : 0];
-    container = membersOf(index ? held?.firstElementChild : held);
-  }
-  if (!field) return;
-  const mistake = document.createElement("p");
-  mistake.className = "mistake";
-  mistake.textContent = `expected ${problem.expected}`;
-  field.classList.add("wrong");
-  field.append(mistake);
-}
-
-function unmark(section) {
-  section.querySelectorAll(".field.wrong").forEach((field) => field.classList.remove("wrong"));
-  section.querySelectorAll(".mistake").forEach((mistake) => mistake.remove());
-}
-
-// --- the server's side -------------------------------------------------------------------------
-
-async function ask(what, question) {
-  const response = await fetch(`${asking}${what}`, {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(question),
-  });
-  const answer = await response.json();
-  if (!response.ok) throw new Error(answer.error);
-  return answer;
-}
-
-const part = (section, name) => section.querySelector(`[data-${name}]`);
 
 /** Shows the request that the form stands for now; null when there is none. */
 async function draft(section) {
-  const form = part(section, "form");
   const turn = (section.turn = (section.turn ?? 0) + 1);
   const error = part(section, "request-error");
   try {
-    const request = await ask("request", {
-      operation: section.dataset.operation,
-      version: form.elements.version.value,
-      values: gather(part(section, "values")),
-      headers: part(section, "headers") ? gather(part(section, "headers")) : {},
-    });
+    const asked = question(section);
+    const request = await ask("request", asked);
     // A later change has overtaken this answer.
     if (turn !== section.turn) return request;
     error.hidden = true;
-    part(section, "request-headers").textContent = headLines(`POST ${path} HTTP/1.1`, request.headers);
+    section.request = request;
+    part(section, "request-headers").textContent = requestHead(request.headers);
     paint(part(section, "request-envelope"), request.envelope);
+    keep(section, asked);
     return request;
   } catch (failure) {
     error.hidden = false;
@@ -170,221 +49,322 @@ async function draft(section) {
   }
 }
 
-function headLines(first, headers) {
-  return [first, ...Object.entries(headers).map(([name, value]) => `${name}: ${value}`)].join("\n");
+const requestHead = (headers) =>
+  headLines(`POST ${path} HTTP/1.1`, { Host: location.host, ...headers });
+
+/** The request as it will be sent: what the form stands for, or what was edited by hand. */
+async function prepared(section) {
+  const request = await draft(section);
+  return request && isByHand(section)
+    ? { ...request, envelope: part(section, "request-hand").value }
+    : request;
 }
 
-const reachable = (failure) =>
-  failure instanceof TypeError
-    ? `The server at ${location.host} does not answer. Is it still running? Start it again, then send once more.`
-    : failure.message;
+function editByHand(section, envelope) {
+  const hand = part(section, "request-hand");
+  hand.value = envelope;
+  setByHand(section, true);
+  hand.focus();
+}
+
+function setByHand(section, isOn) {
+  part(section, "request-hand").hidden = !isOn;
+  part(section, "request-envelope").hidden = isOn;
+  part(section, "hand-note").hidden = !isOn;
+  part(section, "edit").hidden = isOn;
+  part(section, "back").hidden = !isOn;
+  part(section, "losing").hidden = true;
+}
+
+/** Goes back to the form; says first what of the editing would be lost. */
+async function backToForm(section) {
+  const request = await draft(section);
+  const edited = part(section, "request-hand").value;
+  const lost = differing(laidOut(request?.envelope ?? ""), laidOut(edited)).filter(
+    (line) => line.sign !== " ",
+  );
+  if (lost.length === 0) {
+    setByHand(section, false);
+    return;
+  }
+  const losing = part(section, "losing");
+  losing.replaceChildren(
+    element("p", {}, `Going back loses what was edited, ${lost.length} lines:`),
+    difference(request?.envelope ?? "", edited),
+    button("Take what fits into the form", () => takeIntoForm(section, edited)),
+    button("Lose it", () => {
+      setByHand(section, false);
+      part(section, "edit").focus();
+    }),
+    button("Go on editing", () => {
+      losing.hidden = true;
+      part(section, "request-hand").focus();
+    }),
+  );
+  losing.hidden = false;
+  losing.querySelector("button").focus();
+}
+
+async function takeIntoForm(section, message) {
+  try {
+    const read = await ask("values", { message });
+    open(read);
+  } catch (failure) {
+    part(section, "losing").append(
+      element("p", { class: "error", role: "alert" }, `It does not fit: ${failure.message}`),
+    );
+  }
+}
+
+// --- sending -----------------------------------------------------------------------------------
 
 async function send(section) {
-  const request = await draft(section);
+  const request = await prepared(section);
   if (!request) return;
   unmark(section);
-  const answer = part(section, "answer");
+  const asked = question(section);
   const outcome = part(section, "outcome");
   const begin = performance.now();
+  part(section, "send").disabled = true;
   try {
-    const response = await fetch(path, {
-      method: "POST",
-      headers: request.headers,
-      body: request.envelope,
+    const answer = await call(request.headers, request.envelope);
+    const read = await shown(section, answer);
+    section.last = { question: asked, message: answer.message };
+    part(section, "take").disabled = false;
+    await compare(section, asked, answer.message);
+    note({
+      requestHeaders: request.headers,
+      request: request.envelope,
+      status: answer.status,
+      responseHeaders: answer.headers,
+      response: answer.message,
+      millis: answer.took,
+      said: brief(read),
     });
-    const message = await response.text();
-    const took = performance.now() - begin;
-    const size = new TextEncoder().encode(message).length;
-    part(section, "response-headers").textContent = headLines(
-      `HTTP ${response.status} ${response.statusText}`.trim() + `   ${size} bytes in ${took.toFixed(0)} ms`,
-      Object.fromEntries(response.headers),
-    );
-    paint(part(section, "response-body"), message);
-    if (!message) {
-      outcome.replaceChildren(...arrived(response));
-      answer.hidden = false;
-      return;
-    }
-    const read = await ask("answer", { operation: section.dataset.operation, message });
-    outcome.replaceChildren(...outcomeOf(section, read));
-    (read.problems ?? []).forEach((problem) => mark(section, problem));
   } catch (failure) {
     part(section, "response-headers").textContent = "";
     part(section, "response-body").textContent = "";
+    part(section, "agreement").replaceChildren();
     outcome.replaceChildren(banner(true, "No answer", reachable(failure)));
+    note({
+      requestHeaders: request.headers,
+      request: request.envelope,
+      status: 0,
+      response: "",
+      millis: performance.now() - begin,
+      said: "no answer",
+    });
+  } finally {
+    part(section, "send").disabled = false;
   }
+  const answer = part(section, "answer");
   answer.hidden = false;
   answer.scrollIntoView({ block: "nearest" });
 }
 
-// --- the answer --------------------------------------------------------------------------------
-
-function element(name, attributes, ...children) {
-  const made = document.createElement(name);
-  for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, value);
-  made.append(...children);
-  return made;
-}
-
-const banner = (isFault, title, text) =>
-  element("div", { class: isFault ? "outcome fault" : "outcome" }, element("strong", {}, title), text);
-
-/** What an answer without a body says, as one-way operations give. */
-function arrived(response) {
-  const incident = response.headers.get("Incident-Id");
-  return response.ok
-    ? [banner(false, "Arrived", "The message was read; this operation answers with nothing.")]
-    : [banner(true, `Refused (${response.status})`, `The server's log says why under incident ${incident}.`)];
-}
-
-function outcomeOf(section, read) {
-  switch (read.kind) {
-    case "result":
-      return read.nodes.length === 0
-        ? [banner(false, "Done", "The operation answers with nothing, as it should.")]
-        : [...read.nodes.map((node) => typed(node))];
-    case "fault":
-      return [
-        banner(true, `Declared fault ${read.name} (${read.code})`, read.reason),
-        ...(read.nodes?.length ? [table(read.nodes)] : []),
-      ];
-    case "refused":
-      return [banner(true, `Fault (${read.code})`, read.reason)];
-    default:
-      return [banner(true, "This is not an answer that the contract knows", read.reason)];
+/** Shows an answer, and gives its typed outcome, or null where it has none. */
+async function shown(section, answer) {
+  const time =
+    answer.server === null
+      ? `${answer.took.toFixed(0)} ms`
+      : `${answer.took.toFixed(1)} ms, ${answer.server.toFixed(1)} of them in the server`;
+  const status = `HTTP ${answer.status} ${answer.statusText}`.trim();
+  part(section, "response-headers").textContent = headLines(
+    `${status}   ${answer.size.toLocaleString("en")} bytes in ${time}`,
+    answer.headers,
+  );
+  paint(part(section, "response-body"), answer.message);
+  const outcome = part(section, "outcome");
+  if (!answer.message) {
+    outcome.replaceChildren(...arrived(answer));
+    return null;
   }
-}
-
-/** The result: one value large, a structure or list as a table. */
-function typed(node) {
-  if (node.items) {
-    const count = node.items.length;
-    return element(
-      "div",
-      {},
-      banner(false, `${node.name}: ${count === 0 ? "an empty list" : `${count} item${count === 1 ? "" : "s"}`}`, node.type),
-      ...(count ? [list(node.items)] : []),
-    );
+  if (!answer.headers["content-type"]?.includes("xml")) {
+    const title = `Refused by HTTP (${answer.status})`;
+    outcome.replaceChildren(banner(true, title, answer.message));
+    return null;
   }
-  if (node.members) {
-    return element("div", {}, banner(false, node.name, node.type), table(node.members));
+  const read = await ask("answer", {
+    operation: section.dataset.operation,
+    message: answer.message,
+  });
+  outcome.replaceChildren(...outcomeOf(read));
+  for (const problem of read.problems ?? []) {
+    mark(part(section, "headers"), part(section, "values"), problem);
   }
-  return table([node]);
+  return read;
 }
 
-const isNumber = (node) =>
-  ["byte", "short", "int", "long", "integer", "decimal", "float", "double"].includes(node.type);
+// --- copying -----------------------------------------------------------------------------------
 
-/** Members as rows of name, type and value. */
-function table(nodes) {
-  const rows = nodes.map((node) =>
-    element(
-      "tr",
-      { "data-result": node.name },
-      element("th", { scope: "row" }, node.name),
-      element("td", { class: "note" }, node.type),
-      element("td", {}, valueOf(node)),
-    ),
-  );
-  const head = ["name", "type", "value"].map((title) => element("th", { scope: "col" }, title));
-  return grid(head, rows);
+const quoted = (text) => `'${text.replaceAll("'", "'\\''")}'`;
+
+const COPIES = {
+  curl: ({ headers, envelope }) =>
+    [
+      `curl -sS ${quoted(address)}`,
+      ...Object.entries(headers).map(([name, value]) => `  -H ${quoted(`${name}: ${value}`)}`),
+      `  --data-binary ${quoted(envelope)}`,
+    ].join(" \\\n"),
+  http: ({ headers, envelope }) =>
+    `${requestHead({
+      ...headers,
+      "Content-Length": new TextEncoder().encode(envelope).length,
+    })}\n\n${envelope}`,
+  envelope: ({ envelope }) => envelope,
+  java: ({ java }) => java,
+};
+
+async function copyAs(section, way) {
+  const request = await prepared(section);
+  if (!request) return;
+  const title = { curl: "The curl command", http: "The HTTP request", java: "The Java call" }[way];
+  await offer(part(section, "copied"), title ?? "The envelope", COPIES[way](request));
 }
 
-/** A table that scrolls by itself when the page is narrow. */
-function grid(head, rows) {
-  return element(
-    "div",
-    { class: "scroll" },
-    element(
-      "table",
-      { class: "typed" },
-      element("thead", {}, element("tr", {}, ...head)),
-      element("tbody", {}, ...rows),
-    ),
-  );
-}
+// --- opening -----------------------------------------------------------------------------------
 
-/** Items as rows, with a column for each member. */
-function list(items) {
-  const columns = items[0].members;
-  if (!columns) {
-    return element("ol", {}, ...items.map((item) => element("li", {}, valueOf(item))));
+/** Opens an operation with given values, as a kept check or an earlier exchange has them. */
+function open({ operation, version, values, headers, expect, name }) {
+  const section = sections.find((each) => each.dataset.operation === operation);
+  if (!section) return;
+  ready(section);
+  setByHand(section, false);
+  speak(section, version);
+  fill(part(section, "values"), values);
+  if (part(section, "headers")) fill(part(section, "headers"), headers ?? {});
+  if (expect) {
+    part(section, "expected").value = expect;
+    part(section, "expected").dispatchEvent(new Event("change"));
+    part(section, "check-name").value = name ?? "";
   }
-  const head = columns.map((column) =>
-    element("th", { scope: "col" }, element("b", {}, column.name), element("br", {}), column.type),
-  );
-  const rows = items.map((item) =>
-    element(
-      "tr",
-      {},
-      ...item.members.map((member) =>
-        element("td", { class: isNumber(member) ? "amount" : "" }, brief(member)),
-      ),
-    ),
-  );
-  return grid(head, rows);
+  location.hash = `#${operation}`;
+  choose();
 }
 
-/** A value within a row: its members one below the other, without their types. */
-function brief(node) {
-  if (!node.members) return valueOf(node);
-  const lines = node.members.map((member) =>
-    element(
-      "div",
-      { "data-result": member.name },
-      element("span", { class: "note" }, `${member.name} `),
-      brief(member),
-    ),
-  );
-  return element("div", {}, ...lines);
-}
-
-function valueOf(node) {
-  if (node.items) return node.items.length ? list(node.items) : "none";
-  if (node.members) return table(node.members);
-  return node.value === undefined ? element("span", { class: "quiet" }, "absent") : node.value;
-}
-
-/** Shows a message with its tags set apart from its text. Shows only: nothing is read from it. */
-function paint(pre, message) {
-  const pieces = message.split(/(<[^>]*>)/).filter((piece) => piece !== "");
-  pre.replaceChildren(
-    ...pieces.map((piece) =>
-      element("span", { class: piece.startsWith("<") ? "tag" : "literal" }, piece),
-    ),
-  );
+/** Opens a message again: in the form where it fits, else for editing by hand. */
+async function openMessage({ request }) {
+  try {
+    open(await ask("values", { message: request }));
+  } catch (failure) {
+    const section = sections.find((each) => request.includes(each.dataset.operation)) ?? sections[0];
+    location.hash = `#${section.dataset.operation}`;
+    choose();
+    await draft(section);
+    editByHand(section, request);
+    say(`It does not fit the form: ${failure.message}`);
+  }
 }
 
 // --- the page ----------------------------------------------------------------------------------
 
-const sections = [...document.querySelectorAll("section.operation")];
 let waiting = 0;
 
-function changed(target) {
-  const section = target.closest("section.operation");
+function changed(section) {
   clearTimeout(waiting);
   waiting = setTimeout(() => draft(section), 150);
 }
 
-function choose() {
-  const wanted = decodeURIComponent(location.hash.slice(1));
-  const chosen = sections.find((section) => section.dataset.operation === wanted) ?? sections[0];
-  for (const section of sections) section.hidden = section !== chosen;
-  for (const link of document.querySelectorAll(".operations li a")) {
-    const isChosen = link.getAttribute("href") === `#${chosen.dataset.operation}`;
-    isChosen ? link.setAttribute("aria-current", "true") : link.removeAttribute("aria-current");
-  }
-  draft(chosen);
-}
-
-for (const section of sections) {
+/** Makes an operation ready when it is first shown: a service may have hundreds. */
+function ready(section) {
+  if (section.isReady) return;
+  section.isReady = true;
   const form = part(section, "form");
   for (const members of form.querySelectorAll(":scope > .members")) prepare(members);
-  form.addEventListener("input", () => changed(form));
+  restore(section);
+  form.addEventListener("input", () => changed(section));
   form.addEventListener("submit", (event) => {
     event.preventDefault();
     send(section);
   });
+  part(section, "example-values").addEventListener("click", () => {
+    fillWithExample(part(section, "values"));
+    if (part(section, "headers")) fillWithExample(part(section, "headers"));
+    draft(section);
+  });
+  part(section, "reset").addEventListener("click", () => {
+    for (const members of form.querySelectorAll(":scope > .members")) reset(members);
+    unmark(section);
+    draft(section);
+  });
+  part(section, "edit").addEventListener("click", async () => {
+    const request = await draft(section);
+    if (request) editByHand(section, request.envelope);
+  });
+  part(section, "back").addEventListener("click", () => backToForm(section));
+  for (const way of section.querySelectorAll("[data-copy]")) {
+    way.addEventListener("click", () => copyAs(section, way.dataset.copy));
+  }
+  prepareExpected(section, { question, checksChanged: loadChecks });
 }
+
+/** Chooses the version of SOAP, where there is a choice. */
+function speak(section, version) {
+  const choice = part(section, "form").elements.version;
+  if (version && choice instanceof RadioNodeList) choice.value = version;
+}
+
+/** Keeps what is in a form for when the page comes back. */
+function keep(section, asked) {
+  try {
+    localStorage.setItem(KEPT(section), JSON.stringify(asked));
+  } catch {
+    // More than a browser keeps, as big files are: the form then begins anew after a reload.
+    localStorage.removeItem(KEPT(section));
+  }
+}
+
+/** Puts back what was in the form when the page was left. */
+function restore(section) {
+  const kept = localStorage.getItem(KEPT(section));
+  if (!kept) return;
+  try {
+    const { version, values, headers } = JSON.parse(kept);
+    speak(section, version);
+    fill(part(section, "values"), values);
+    if (part(section, "headers")) fill(part(section, "headers"), headers);
+  } catch {
+    // What was kept is of another form of this operation; the form begins anew.
+    localStorage.removeItem(KEPT(section));
+  }
+}
+
+function choose() {
+  const wanted = decodeURIComponent(location.hash.slice(1));
+  const view = views.find((each) => `!${each.dataset.view}` === wanted);
+  const chosen = view
+    ? null
+    : (sections.find((each) => each.dataset.operation === wanted) ?? sections[0]);
+  for (const section of sections) section.hidden = section !== chosen;
+  for (const each of views) each.hidden = each !== view;
+  const target = view ? `#!${view.dataset.view}` : `#${chosen.dataset.operation}`;
+  for (const link of document.querySelectorAll(".operations li a")) {
+    link.getAttribute("href") === target
+      ? link.setAttribute("aria-current", "true")
+      : link.removeAttribute("aria-current");
+  }
+  if (view?.dataset.view === "exchanges") showExchanges();
+  if (view?.dataset.view === "checks") loadChecks();
+  if (chosen) {
+    ready(chosen);
+    draft(chosen);
+  }
+}
+
+document.querySelector("[data-filter]")?.addEventListener("input", (event) => {
+  const filter = event.target.value.toLowerCase();
+  for (const item of document.querySelectorAll(".operations ol li")) {
+    item.hidden = !item.textContent.toLowerCase().includes(filter);
+  }
+});
+for (const way of document.querySelectorAll("[data-copy-text]")) {
+  way.addEventListener("click", async () => {
+    const isCopied = await copy(way.dataset.copyText);
+    way.textContent = isCopied ? "Copied" : way.dataset.copyText;
+  });
+}
+document.addEventListener("reopen", (event) => open(event.detail));
+document.addEventListener("reopen-message", (event) => openMessage(event.detail));
 addEventListener("hashchange", choose);
 choose();
+loadChecks();

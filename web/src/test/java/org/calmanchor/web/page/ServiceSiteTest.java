@@ -56,8 +56,12 @@ class ServiceSiteTest {
   @Test
   void givesEachMemberTheControlThatFits() {
     assertThat(field(chart(), "name").kind()).isEqualTo(Kind.TEXT);
-    assertThat(field(chart(), "ground").choices()).containsExactly("MUD", "SAND");
-    assertThat(field(chart(), "current").choices()).containsExactly("true", "false");
+    assertThat(field(chart(), "ground").choices())
+        .extracting(FieldView.Choice::value)
+        .containsExactly("MUD", "SAND");
+    assertThat(field(chart(), "current").choices())
+        .extracting(FieldView.Choice::value)
+        .containsExactly("true", "false");
     assertThat(field(chart(), "printed").kind()).isEqualTo(Kind.DATE);
     assertThat(field(chart(), "printed").note()).isEqualTo("date");
     assertThat(field(chart(), "checked").example()).isEqualTo("2027-06-11T14:30:00");

@@ -1,0 +1,32 @@
+package org.calmanchor.cli;
+
+import java.nio.file.Path;
+import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+
+/** What the test page of a hosted service can do; it is there on this machine only. */
+public final class PageOptions {
+  @Option(
+      names = "--checks",
+      paramLabel = "FOLDER",
+      description =
+          "Where the test page keeps checks and finds those to run; made when the first is kept.")
+  private @Nullable Path checks;
+
+  @Option(
+      names = "--no-exchanges",
+      description = "Does not keep the last exchanges of all callers for the test page.")
+  private boolean keepsNone;
+
+  /** The options, for the command line. */
+  public PageOptions() {}
+
+  /** Gives {@code host} what was chosen. */
+  public SoapHost applyTo(SoapHost host) {
+    if (checks != null) {
+      host.checks(checks);
+    }
+    return host.development(!keepsNone);
+  }
+}

@@ -1,0 +1,66 @@
+package org.calmanchor.web;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The last exchanges with any caller, for development. Under load only some of each second are
+ * kept, so that the others cost nothing; how many were not is counted. Safe for any number of
+ * threads.
+ */
+final class ExchangeLog {
+  private static final int KEPT = 50;
+  private static final int PER_SECOND = 20;
+
+  private final Deque<RecordedExchange> last = new ArrayDeque<>();
+  private final AtomicLong second = new AtomicLong();
+  private final AtomicInteger inSecond = new AtomicInteger();
+  private final AtomicLong passedOver = new AtomicLong();
+
+  /** A recording of an exchange that begins now; null when enough of this second are recorded. */
+  @Nullable RecordedExchange begin(HttpRequest request, HttpResponse response) {
+    long now = TimeUnit.NANOSECONDS.toSeconds(System.nanoTime());
+    long known = second.get();
+    if (now != known && second.compareAndSet(known, now)) {
+      inSecond.set(0);
+    }
+    // Looked at first: to count up costs more when all threads do it.
+    if (inSecond.get() >= PER_SECOND || inSecond.incrementAndGet() > PER_SECOND) {
+      passedOver.incrementAndGet();
+      return null;
+    }
+    return new RecordedExchange(request, response);
+  }
+
+  synchronized void add(RecordedExchange exchange) {
+    if (last.size() == KEPT) {
+      last.removeLast();
+    }
+    last.addFirst(exchange);
+  }
+
+  /** The exchanges of a path as the page shows them, the newest first. */
+  Map<String, Object> shown(String path) {
+    List<RecordedExchange> all;
+    synchronized (this) {
+      all = new ArrayList<>(last);
+    }
+    Map<String, Object> shown = new LinkedHashMap<>();
+    shown.put(
+        "exchanges",
+        all.stream()
+            .filter(exchange -> exchange.path().equals(path))
+            .map(RecordedExchange::shown)
+            .toList());
+    shown.put("passedOver", passedOver.get());
+    return shown;
+  }
+}

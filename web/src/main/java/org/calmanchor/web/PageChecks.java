@@ -1,0 +1,149 @@
+package org.calmanchor.web;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.checks.Check;
+import org.calmanchor.checks.CheckFile;
+import org.calmanchor.checks.CheckFileException;
+import org.calmanchor.checks.Comparison;
+import org.calmanchor.checks.Expected;
+import org.calmanchor.checks.Expected.Compare;
+import org.calmanchor.core.tree.Outcome;
+import org.calmanchor.web.page.ServiceSite;
+import org.jspecify.annotations.Nullable;
+
+/** What the page asks about checks of one service. */
+final class PageChecks {
+  private final ServiceSite service;
+  private final @Nullable Path folder;
+
+  /**
+   * Answers for one service.
+   *
+   * @param folder where checks are kept, or null for nowhere
+   */
+  PageChecks(ServiceSite service, @Nullable Path folder) {
+    this.service = service;
+    this.folder = folder;
+  }
+
+  /** Where an answer is not what was expected. */
+  Map<String, Object> compare(Question question) {
+    String message = question.text("message");
+    Check check = check(question, "compared");
+    Outcome outcome = outcome(check.operation(), message);
+    List<Map<String, String>> differences =
+        new Comparison(service.contract())
+            .differences(check, outcome).stream()
+                .map(
+                    each ->
+                        Map.of(
+                            "path", each.path(),
+                            "expected", each.expected(),
+                            "found", each.found()))
+                .toList();
+    return Map.of("differences", differences);
+  }
+
+  /** The answer itself as what is expected. */
+  Map<String, Object> expect(Question question) {
+    String message = question.text("message");
+    Outcome outcome = outcome(question.text("operation"), message);
+    Expected expected;
+    if (message.isEmpty()) {
+      expected = new Expected.Accepted();
+    } else if (outcome instanceof Outcome.Result result) {
+      expected = new Expected.Result(result.values(), Compare.ALL);
+    } else if (outcome instanceof Outcome.DeclaredFault fault) {
+      expected =
+          new Expected.Refusal(
+              fault.name(), fault.code(), fault.reason(), fault.values(), Compare.ALL);
+    } else if (outcome instanceof Outcome.OtherFault fault) {
+      expected = new Expected.Refusal(null, fault.code(), null, null, Compare.ALL);
+    } else {
+      throw new IllegalArgumentException(
+          "The answer is none that the contract knows; nobody should expect that.");
+    }
+    return Map.of("expect", CheckFile.write(expected));
+  }
+
+  private Outcome outcome(String operation, String message) {
+    return message.isEmpty()
+        ? new Outcome.Result(Map.of())
+        : service.messages().answer(operation, message.getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** The check as a file holds it, and what such a file would be called. */
+  Map<String, Object> write(Question question) {
+    Check check = check(question, question.text("name"));
+    return Map.of("yaml", CheckFile.write(check), "file", CheckFile.nameFor(check));
+  }
+
+  /** Keeps the check in the folder. */
+  Map<String, Object> keep(Question question) throws IOException {
+    if (folder == null) {
+      throw new IllegalArgumentException(
+          "This host has no folder for checks; start it with one, or download the file.");
+    }
+    Check check = check(question, question.text("name"));
+    try {
+      return Map.of("file", String.valueOf(CheckFile.keep(check, folder).getFileName()));
+    } catch (FileAlreadyExistsException taken) {
+      throw new IllegalArgumentException(
+          "There is a check of that name already, in "
+              + CheckFile.nameFor(check)
+              + ". Give this one another name; nothing was overwritten.",
+          taken);
+    }
+  }
+
+  /** The checks of this service that are kept, and what of the folder could not be read. */
+  Map<String, Object> kept() throws IOException {
+    Map<String, Object> answer = new LinkedHashMap<>();
+    answer.put("isKept", folder != null);
+    List<Map<String, Object>> shown = new ArrayList<>();
+    try {
+      List<Check> all =
+          folder == null || !Files.isDirectory(folder) ? List.of() : CheckFile.readAll(folder);
+      for (Check check : all) {
+        if (check.service().isEmpty() || check.service().equals(service.name())) {
+          shown.add(shown(check));
+        }
+      }
+    } catch (CheckFileException unreadable) {
+      answer.put("error", unreadable.getMessage());
+    }
+    answer.put("checks", shown);
+    return answer;
+  }
+
+  private Map<String, Object> shown(Check check) {
+    Map<String, Object> shown = new LinkedHashMap<>();
+    shown.put("name", check.name());
+    shown.put("operation", check.operation());
+    shown.put(
+        "version", check.version() == null ? service.versions().get(0) : check.version().title());
+    shown.put("values", check.input());
+    shown.put("headers", check.headers());
+    shown.put("expect", CheckFile.write(check.expected()));
+    return shown;
+  }
+
+  private Check check(Question question, String name) {
+    return new Check(
+        name,
+        service.name(),
+        question.text("operation"),
+        question.version(),
+        question.treeOrNone("values"),
+        question.treeOrNone("headers"),
+        CheckFile.readExpected("expected", question.text("expect")));
+  }
+}

@@ -1,0 +1,74 @@
+package org.calmanchor.web;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
+
+/** What the page sends with a question, as it stands in JSON. */
+final class Question {
+  private final Map<String, Object> parts;
+
+  Question(Map<String, Object> parts) {
+    this.parts = parts;
+  }
+
+  /**
+   * A text.
+   *
+   * @throws IllegalArgumentException when it is missing
+   */
+  String text(String name) {
+    String text = textOrNull(name);
+    if (text == null) {
+      throw new IllegalArgumentException("\"" + name + "\" is missing.");
+    }
+    return text;
+  }
+
+  /** A text, or null where there is none. */
+  @Nullable String textOrNull(String name) {
+    return parts.get(name) instanceof String text ? text : null;
+  }
+
+  /** Whether something of that name was sent. */
+  boolean has(String name) {
+    return parts.get(name) != null;
+  }
+
+  /**
+   * A tree of values.
+   *
+   * @throws IllegalArgumentException when it is missing
+   */
+  Map<String, Object> tree(String name) {
+    if (!(parts.get(name) instanceof Map<?, ?>)) {
+      throw new IllegalArgumentException("\"" + name + "\" is missing.");
+    }
+    return treeOrNone(name);
+  }
+
+  /** A tree of values, empty where there is none. */
+  Map<String, Object> treeOrNone(String name) {
+    Map<String, Object> named = new LinkedHashMap<>();
+    if (parts.get(name) instanceof Map<?, ?> values) {
+      values.forEach((key, value) -> named.put(String.valueOf(key), value));
+    }
+    return named;
+  }
+
+  /**
+   * The version of SOAP that is asked for.
+   *
+   * @throws IllegalArgumentException when it is none
+   */
+  SoapVersion version() {
+    String title = text("version");
+    for (SoapVersion version : SoapVersion.values()) {
+      if (version.title().equals(title)) {
+        return version;
+      }
+    }
+    throw new IllegalArgumentException("\"version\" is \"SOAP 1.1\" or \"SOAP 1.2\".");
+  }
+}

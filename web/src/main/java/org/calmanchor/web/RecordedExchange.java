@@ -1,0 +1,210 @@
+package org.calmanchor.web;
+
+import java.io.ByteArrayOutputStream;
+import java.io.FilterInputStream;
+import java.io.FilterOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
+
+/** An exchange that passes through and is kept, up to a limit, with its secrets masked. */
+final class RecordedExchange implements HttpRequest, HttpResponse {
+  private static final int MOST_BYTES = 64 << 10;
+
+  private final HttpRequest request;
+  private final HttpResponse response;
+  private final Map<String, Object> begun = new LinkedHashMap<>();
+  private final long start = System.nanoTime();
+  private final ByteArrayOutputStream received = new ByteArrayOutputStream();
+  private final ByteArrayOutputStream sent = new ByteArrayOutputStream();
+  private final Map<String, String> answerHeaders = new LinkedHashMap<>();
+  private @Nullable InputStream body;
+  private @Nullable OutputStream output;
+  private Map<String, Object> shown = Map.of();
+  private boolean wasAborted;
+  private int status;
+
+  RecordedExchange(HttpRequest request, HttpResponse response) {
+    this.request = request;
+    this.response = response;
+    // Taken down now: the request does not outlive its answer.
+    begun.put("at", Instant.now().toString());
+    begun.put("from", request.remoteAddress());
+    begun.put("isPage", "same-origin".equals(request.header("Sec-Fetch-Site")));
+    begun.put("path", request.path());
+    begun.put("requestHeaders", Secrets.maskedHeaders(request.headers()));
+  }
+
+  /** Takes down what came of it. */
+  synchronized void end() {
+    Map<String, Object> all = new LinkedHashMap<>(begun);
+    all.put("request", text(received));
+    all.put("status", status);
+    all.put("wasAborted", wasAborted);
+    all.put("responseHeaders", Secrets.maskedHeaders(answerHeaders));
+    all.put("response", text(sent));
+    all.put("millis", TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0);
+    shown = all;
+  }
+
+  synchronized Map<String, Object> shown() {
+    return shown;
+  }
+
+  private static String text(ByteArrayOutputStream kept) {
+    String text = Secrets.masked(kept.toString(StandardCharsets.UTF_8));
+    return kept.size() < MOST_BYTES ? text : text + "\n\u2026 (only the first 64 KiB are kept)";
+  }
+
+  private static void keep(ByteArrayOutputStream kept, byte[] bytes, int offset, int length) {
+    kept.write(bytes, offset, Math.min(length, MOST_BYTES - kept.size()));
+  }
+
+  @Override
+  public InputStream body() {
+    InputStream open = body;
+    if (open == null) {
+      open = new Received(request.body());
+      body = open;
+    }
+    return open;
+  }
+
+  private final class Received extends FilterInputStream {
+    Received(InputStream in) {
+      super(in);
+    }
+
+    @Override
+    public int read() throws IOException {
+      byte[] one = new byte[1];
+      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+    }
+
+    @Override
+    public int read(byte[] bytes, int offset, int length) throws IOException {
+      int read = in.read(bytes, offset, length);
+      if (read > 0) {
+        keep(received, bytes, offset, read);
+      }
+      return read;
+    }
+  }
+
+  @Override
+  public OutputStream output() {
+    OutputStream open = output;
+    if (open == null) {
+      open = new Sent(response.output());
+      output = open;
+    }
+    return open;
+  }
+
+  private final class Sent extends FilterOutputStream {
+    Sent(OutputStream out) {
+      super(out);
+    }
+
+    @Override
+    public void write(int single) throws IOException {
+      write(new byte[] {(byte) single}, 0, 1);
+    }
+
+    @Override
+    public void write(byte[] bytes, int offset, int length) throws IOException {
+      keep(sent, bytes, offset, length);
+      out.write(bytes, offset, length);
+    }
+  }
+
+  @Override
+  public void status(int code) {
+    status = code;
+    response.status(code);
+  }
+
+  @Override
+  public void header(String name, String value) {
+    answerHeaders.put(name, value);
+    response.header(name, value);
+  }
+
+  @Override
+  public void abort() {
+    wasAborted = true;
+    response.abort();
+  }
+
+  @Override
+  public String method() {
+    return request.method();
+  }
+
+  @Override
+  public String path() {
+    return String.valueOf(begun.get("path"));
+  }
+
+  @Override
+  public @Nullable String query() {
+    return request.query();
+  }
+
+  @Override
+  public @Nullable String header(String name) {
+    return request.header(name);
+  }
+
+  @Override
+  public Map<String, String> headers() {
+    return request.headers();
+  }
+
+  @Override
+  public String scheme() {
+    return request.scheme();
+  }
+
+  @Override
+  public @Nullable String authority() {
+    return request.authority();
+  }
+
+  @Override
+  public String localAddress() {
+    return request.localAddress();
+  }
+
+  @Override
+  public String remoteAddress() {
+    return request.remoteAddress();
+  }
+
+  @Override
+  public long length() {
+    return request.length();
+  }
+
+  @Override
+  public @Nullable Principal principal() {
+    return request.principal();
+  }
+
+  @Override
+  public @Nullable Instant deadline() {
+    return request.deadline();
+  }
+
+  @Override
+  public boolean isCancelled() {
+    return request.isCancelled();
+  }
+}

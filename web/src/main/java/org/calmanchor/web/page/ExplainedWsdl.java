@@ -1,0 +1,235 @@
+package org.calmanchor.web.page;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.Binding;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Facet;
+import org.calmanchor.core.model.Member;
+import org.calmanchor.core.model.Message;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.model.Schema;
+import org.calmanchor.core.model.Service;
+import org.calmanchor.core.model.SimpleType;
+import org.calmanchor.core.model.TypeDefinition;
+import org.calmanchor.core.wsdl.WsdlWriter;
+import org.jspecify.annotations.Nullable;
+
+/** A service's WSDL document with a sentence on each of its parts. Immutable. */
+public final class ExplainedWsdl {
+  private static final Pattern NAMED =
+      Pattern.compile(
+          "( *)<(?:wsdl|xsd):(message|portType|operation|binding|service|element|complexType"
+              + "|simpleType)[ ].*?name=\"([^\"]*)\".*");
+
+  private final Contract contract;
+  private final String address;
+  private final List<String> lines;
+  private final Map<String, Integer> places = new LinkedHashMap<>();
+  private final Map<QName, String> messageUses = new LinkedHashMap<>();
+  private final Map<QName, String> messageOperations = new LinkedHashMap<>();
+
+  /** The document of {@code contract} for a service at {@code address}. */
+  public ExplainedWsdl(Contract contract, String address) {
+    this.contract = contract;
+    this.address = address;
+    this.lines = WsdlWriter.write(contract, address).lines().toList();
+    findPlaces();
+    findUses();
+  }
+
+  /** The lines of the document. */
+  public List<String> lines() {
+    return lines;
+  }
+
+  /** Notes the line at which each component begins; those within others are no components. */
+  private void findPlaces() {
+    int deepest = 6;
+    for (int i = 0; i < lines.size(); i++) {
+      Matcher named = NAMED.matcher(lines.get(i));
+      if (named.matches() && named.group(1).length() <= deepest) {
+        places.putIfAbsent(named.group(2) + " " + named.group(3), i + 1);
+      }
+    }
+  }
+
+  private int line(String kind, String name) {
+    return Objects.requireNonNullElse(places.get(kind + " " + name), 1);
+  }
+
+  private void findUses() {
+    for (PortType portType : contract.portTypes()) {
+      for (Operation operation : portType.operations()) {
+        String name = operation.name();
+        use(operation.input().message(), "carries what a caller sends to " + name, name);
+        if (operation.output() != null) {
+          use(operation.output().message(), "carries what " + name + " answers", name);
+        }
+        for (Operation.FaultUse fault : operation.faults()) {
+          use(fault.message(), "carries the refusal " + fault.name(), name);
+        }
+      }
+    }
+  }
+
+  private void use(QName message, String purpose, String operation) {
+    if (messageUses.putIfAbsent(message, purpose) == null) {
+      messageOperations.put(message, operation);
+    } else if (!operation.equals(messageOperations.get(message))) {
+      messageOperations.put(message, "");
+    }
+  }
+
+  /** What is said where: the service and its ports. */
+  public List<WsdlPart> services() {
+    List<WsdlPart> parts = new ArrayList<>();
+    for (Service service : contract.services()) {
+      String name = service.name().getLocalPart();
+      String purpose =
+          "says where to call: at "
+              + address
+              + ", through "
+              + count(service.ports().size(), "port");
+      parts.add(part("service", name, purpose, ""));
+    }
+    return parts;
+  }
+
+  /** How messages travel. */
+  public List<WsdlPart> bindings() {
+    List<WsdlPart> parts = new ArrayList<>();
+    for (Binding binding : contract.bindings()) {
+      String purpose =
+          "says how the operations travel: as "
+              + binding.version().title()
+              + " over HTTP, the body exactly as the types describe it (document/literal)";
+      parts.add(part("binding", binding.name().getLocalPart(), purpose, ""));
+    }
+    return parts;
+  }
+
+  /** What can be asked: port types and their operations. */
+  public List<WsdlPart> operations() {
+    List<WsdlPart> parts = new ArrayList<>();
+    for (PortType portType : contract.portTypes()) {
+      String all =
+          "lists "
+              + count(portType.operations().size(), "operation")
+              + ", without saying how they"
+              + " travel";
+      parts.add(part("portType", portType.name().getLocalPart(), all, ""));
+      for (Operation operation : portType.operations()) {
+        parts.add(part("operation", operation.name(), purpose(operation), operation.name()));
+      }
+    }
+    return parts;
+  }
+
+  private static String purpose(Operation operation) {
+    StringBuilder purpose = new StringBuilder();
+    purpose.append(
+        operation.output() == null ? "is sent and not answered" : "is asked and answers");
+    if (!operation.faults().isEmpty()) {
+      List<String> names = operation.faults().stream().map(Operation.FaultUse::name).toList();
+      purpose.append(", or refuses with ").append(String.join(" or ", names));
+    }
+    if (!operation.doc().isEmpty()) {
+      purpose.append(": ").append(operation.doc());
+    }
+    return purpose.toString();
+  }
+
+  /** What goes to and fro. */
+  public List<WsdlPart> messages() {
+    List<WsdlPart> parts = new ArrayList<>();
+    for (Message message : contract.messages()) {
+      String use = messageUses.getOrDefault(message.name(), "carries header blocks");
+      List<String> elements =
+          message.parts().stream()
+              .map(Message.Part::element)
+              .filter(Objects::nonNull)
+              .map(QName::getLocalPart)
+              .toList();
+      String purpose = use + ", as the element " + String.join(", ", elements);
+      String operation = messageOperations.getOrDefault(message.name(), "");
+      parts.add(part("message", message.name().getLocalPart(), purpose, operation));
+    }
+    return parts;
+  }
+
+  /** What it is made of: elements and types. */
+  public List<WsdlPart> types() {
+    List<WsdlPart> parts = new ArrayList<>();
+    for (Schema schema : contract.schemas()) {
+      for (TypeDefinition type : schema.types()) {
+        QName name = type.name();
+        if (name != null) {
+          boolean isComplex = type instanceof ComplexType;
+          String purpose = purpose(type);
+          parts.add(
+              part(isComplex ? "complexType" : "simpleType", name.getLocalPart(), purpose, ""));
+        }
+      }
+      for (ElementDeclaration element : schema.elements()) {
+        parts.add(part("element", element.name().getLocalPart(), purpose(element), ""));
+      }
+    }
+    return parts;
+  }
+
+  private String purpose(ElementDeclaration element) {
+    return contract.definition(element.type()) instanceof ComplexType complex
+        ? "stands in a body or header and holds " + members(complex)
+        : "stands in a body or header";
+  }
+
+  private String purpose(TypeDefinition type) {
+    String doc = type.doc().isEmpty() ? "" : ": " + type.doc();
+    if (type instanceof ComplexType complex) {
+      return "is a structure of " + members(complex) + doc;
+    }
+    List<String> values = values((SimpleType) type);
+    return (values.isEmpty()
+            ? "is " + contract.builtIn((SimpleType) type).getLocalPart() + " with narrower bounds"
+            : "is one of " + String.join(", ", values))
+        + doc;
+  }
+
+  private static List<String> values(SimpleType type) {
+    return type.variety() instanceof SimpleType.Restriction restriction
+        ? restriction.facets().stream()
+            .filter(facet -> facet.kind() == Facet.Kind.ENUMERATION)
+            .map(Facet::value)
+            .toList()
+        : List.of();
+  }
+
+  private String members(ComplexType type) {
+    List<String> names = new ArrayList<>();
+    contract.attributes(type).forEach(each -> names.add(each.name().getLocalPart()));
+    if (type.content() instanceof ComplexType.Text) {
+      names.add("text");
+    } else {
+      contract.members(type).stream().map(Member::name).forEach(names::add);
+    }
+    return names.isEmpty() ? "nothing" : String.join(", ", names);
+  }
+
+  private static String count(int number, String thing) {
+    return number + " " + thing + (number == 1 ? "" : "s");
+  }
+
+  private WsdlPart part(String kind, String name, String purpose, @Nullable String operation) {
+    return new WsdlPart(kind, name, line(kind, name), purpose, operation == null ? "" : operation);
+  }
+}

@@ -1,0 +1,55 @@
+// What the page asks of the server. The page itself never builds or reads contract XML.
+
+const desk = document.querySelector(".desk");
+export const { path, asking, address, service } = desk.dataset;
+
+/** How long a call may take before the page gives up, in milliseconds. */
+const PATIENCE = 120_000;
+
+export async function ask(what, question = {}) {
+  const response = await fetch(`${asking}${what}`, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(question),
+  });
+  const answer = await response.json();
+  if (!response.ok) throw new Error(answer.error);
+  return answer;
+}
+
+/** Sends an envelope to the endpoint, as any caller would. */
+export async function call(headers, envelope) {
+  const begin = performance.now();
+  const response = await fetch(path, {
+    method: "POST",
+    headers,
+    body: envelope,
+    signal: AbortSignal.timeout(PATIENCE),
+  });
+  const message = await response.text();
+  const took = performance.now() - begin;
+  const timing = response.headers.get("Server-Timing")?.match(/dur=([\d.]+)/);
+  return {
+    status: response.status,
+    statusText: response.statusText,
+    headers: Object.fromEntries(response.headers),
+    message,
+    size: new TextEncoder().encode(message).length,
+    took,
+    server: timing ? Number(timing[1]) : null,
+  };
+}
+
+/** What a failure to reach the server means, and what to try. */
+export function reachable(failure) {
+  if (failure.name === "TimeoutError") {
+    return `No answer came within ${PATIENCE / 1000} seconds, and the page stopped waiting. The service may still be at work; its log says more.`;
+  }
+  return failure instanceof TypeError
+    ? `The server at ${location.host} does not answer, or broke the connection off. Is it still running, and on this port? Start it again, then send once more.`
+    : failure.message;
+}
+
+export function headLines(first, headers) {
+  return [first, ...Object.entries(headers).map(([name, value]) => `${name}: ${value}`)].join("\n");
+}

@@ -1,0 +1,129 @@
+// Shows messages: tags apart from text, a line for each element, folded where asked. It only shows;
+// nothing is ever read from a message here.
+
+import { element } from "./dom.js";
+
+const TOKEN = /(<!--[\s\S]*?-->|<!\[CDATA\[[\s\S]*?\]\]>|<(?:"[^"]*"|'[^']*'|[^>"'])*>)/;
+
+/** Longer messages are shown as they are: a page with that many lines would only be slow. */
+const MOST_CHARACTERS = 400_000;
+
+/** The lines of a message: how deep each is, and its pieces. */
+function lines(message) {
+  const pieces = message.split(TOKEN).filter((piece) => piece !== "");
+  const made = [];
+  let depth = 0;
+  for (let i = 0; i < pieces.length; i++) {
+    const piece = pieces[i];
+    if (!piece.startsWith("<") && piece.trim() === "") continue;
+    if (/^<\//.test(piece)) {
+      made.push({ depth: --depth, pieces: [piece] });
+    } else if (/^<[^!?]/.test(piece) && !piece.endsWith("/>")) {
+      const [text, end] = [pieces[i + 1] ?? "", pieces[i + 2] ?? ""];
+      if (/^<\//.test(text)) {
+        made.push({ depth, pieces: [piece, text] });
+        i += 1;
+      } else if (!text.startsWith("<") && /^<\//.test(end)) {
+        made.push({ depth, pieces: [piece, text, end] });
+        i += 2;
+      } else {
+        made.push({ depth: depth++, pieces: [piece], isOpening: true });
+      }
+    } else {
+      made.push({ depth, pieces: [piece] });
+    }
+  }
+  return made;
+}
+
+/** Shows a message in an element of preformatted text. */
+export function paint(pre, message) {
+  if (!message.startsWith("<") || message.length > MOST_CHARACTERS) {
+    pre.replaceChildren(message);
+    return;
+  }
+  const rows = lines(message).map((line) => {
+    const row = element(
+      "span",
+      { class: "row" },
+      "  ".repeat(Math.max(0, line.depth)),
+      ...line.pieces.map((piece) =>
+        element("span", { class: piece.startsWith("<") ? "tag" : "literal" }, piece),
+      ),
+      "\n",
+    );
+    row.depth = line.depth;
+    if (line.isOpening) foldable(row, line.pieces[0]);
+    return row;
+  });
+  pre.replaceChildren(...rows);
+}
+
+function foldable(row, tag) {
+  const name = tag.match(/^<([^\s>]+)/)[1];
+  const toggle = element("button", {
+    type: "button",
+    class: "fold",
+    "aria-expanded": "true",
+    "aria-label": `Fold ${name}`,
+  });
+  toggle.addEventListener("click", () => {
+    const isOpen = toggle.getAttribute("aria-expanded") !== "true";
+    toggle.setAttribute("aria-expanded", String(isOpen));
+    for (let at = row.nextElementSibling; at && at.depth > row.depth; at = at.nextElementSibling) {
+      at.hidden = !isOpen;
+      if (isOpen) at.querySelector(":scope > .fold")?.setAttribute("aria-expanded", "true");
+    }
+  });
+  row.prepend(toggle);
+}
+
+/** The message with a line for each element, as it is compared line by line. */
+export const laidOut = (message) =>
+  lines(message).map((line) => "  ".repeat(Math.max(0, line.depth)) + line.pieces.join(""));
+
+/** Two lists of lines as one, each line in one of them, the other, or both. */
+export function differing(before, after) {
+  const common = Array.from({ length: before.length + 1 }, () => new Uint16Array(after.length + 1));
+  for (let i = before.length - 1; i >= 0; i--) {
+    for (let j = after.length - 1; j >= 0; j--) {
+      common[i][j] =
+        before[i] === after[j]
+          ? common[i + 1][j + 1] + 1
+          : Math.max(common[i + 1][j], common[i][j + 1]);
+    }
+  }
+  const merged = [];
+  let [i, j] = [0, 0];
+  while (i < before.length || j < after.length) {
+    if (i < before.length && j < after.length && before[i] === after[j]) {
+      merged.push({ sign: " ", text: before[i++] });
+      j++;
+    } else if (j < after.length && (i === before.length || common[i][j + 1] > common[i + 1][j])) {
+      merged.push({ sign: "+", text: after[j++] });
+    } else {
+      merged.push({ sign: "−", text: before[i++] });
+    }
+  }
+  return merged;
+}
+
+/** Shows what two messages have in common and what not. */
+export function difference(before, after) {
+  const [a, b] = [laidOut(before), laidOut(after)];
+  if (a.length > 3000 || b.length > 3000) {
+    return element("p", { class: "quiet" }, "They are too long to be compared here.");
+  }
+  const merged = differing(a, b);
+  if (merged.every((line) => line.sign === " ")) {
+    return element("p", { class: "quiet" }, "They are the same, line by line.");
+  }
+  const kinds = { "+": "added", "−": "removed", " ": "same" };
+  return element(
+    "pre",
+    { class: "wire diff", tabindex: "0", "aria-label": "Line by line" },
+    ...merged.map((line) =>
+      element("span", { class: `row ${kinds[line.sign]}` }, `${line.sign} ${line.text}\n`),
+    ),
+  );
+}
