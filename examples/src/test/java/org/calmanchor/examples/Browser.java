@@ -6,9 +6,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Dimension;
 import org.openqa.selenium.OutputType;
+import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -26,6 +28,8 @@ public final class Browser implements AutoCloseable {
   private Browser(ChromeDriver driver) {
     this.driver = driver;
     this.waiting = new WebDriverWait(driver, PATIENCE);
+    // The page may draw anew between finding something and looking at it.
+    waiting.ignoring(StaleElementReferenceException.class);
   }
 
   /** A new browser, with a profile of its own below {@code folder}. */
@@ -116,6 +120,17 @@ public final class Browser implements AutoCloseable {
   /** What a script gives back. */
   public Object run(String script) {
     return driver.executeScript(script);
+  }
+
+  /** What the promise that a script makes becomes. */
+  public Object wait(String promise) {
+    return driver.executeAsyncScript(
+        promise + ".then(arguments[arguments.length - 1], e => { throw e })");
+  }
+
+  /** A command of the browser's own protocol. */
+  public void command(String name, Map<String, Object> parameters) {
+    driver.executeCdpCommand(name, parameters);
   }
 
   /** What the browser complained about since the last question. */

@@ -10,7 +10,7 @@ import java.util.regex.Pattern;
 final class Secrets {
   static final String MASK = "\u2022\u2022\u2022";
 
-  private static final String WORDS = "(?:password|passwort|secret|token|credential|pin)";
+  private static final String WORDS = "(?:password|passwort|secret|token|credential)";
 
   /** The text of an element with such a word in its name. */
   private static final Pattern ELEMENTS =

@@ -98,7 +98,7 @@ class SiteTest {
     Exchange plain = Exchange.post("/door?page=request", "text/plain", body).on(site(true));
     assertThat(plain.status).isEqualTo(415);
     Exchange large =
-        Exchange.post("/door?page=request", "application/json", new byte[(4 << 20) + 1])
+        Exchange.post("/door?page=request", "application/json", new byte[(16 << 20) + 1])
             .on(site(true));
     assertThat(large.status).isEqualTo(413);
     Exchange unknown =

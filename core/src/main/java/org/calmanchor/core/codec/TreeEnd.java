@@ -219,7 +219,7 @@ public final class TreeEnd implements End<TreeEnd.Tree> {
 
     @Override
     public Object nil() {
-      return NIL;
+      return TreeEnd.NIL;
     }
 
     @Override

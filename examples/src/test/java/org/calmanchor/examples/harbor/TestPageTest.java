@@ -1,14 +1,17 @@
 package org.calmanchor.examples.harbor;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.calmanchor.examples.PageDriver.field;
 
 import java.nio.file.Path;
 import org.calmanchor.examples.Browser;
+import org.calmanchor.examples.PageDriver;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
@@ -18,12 +21,14 @@ class TestPageTest {
   private static BerthStore store;
   private static RunningHost host;
   private static Browser browser;
+  private static PageDriver page;
 
   @BeforeAll
   static void start(@TempDir Path folder) {
     store = BerthStore.seeded();
     host = SoapHost.onPort(0).serve("/berths", new BerthDesk(store)).start();
     browser = Browser.in(folder);
+    page = new PageDriver(browser, host, "/berths");
   }
 
   @AfterAll
@@ -33,26 +38,22 @@ class TestPageTest {
     store.close();
   }
 
+  @BeforeEach
+  void beginAnew() {
+    page.forget();
+  }
+
   @AfterEach
   void theBrowserHadNothingToComplainAbout() {
     assertThat(browser.complaints()).noneMatch(line -> line.contains("Content Security Policy"));
   }
 
   private static void open(String operation) {
-    browser.open(host.address("/berths#" + operation));
-    browser.textOf("[data-request-envelope]", "tns:" + operation);
-  }
-
-  private static String field(String... path) {
-    StringBuilder css = new StringBuilder("section:not([hidden]) form");
-    for (String key : path) {
-      css.append(" .field[data-key=").append(key).append("] > .values");
-    }
-    return css + " > *";
+    page.open(operation);
   }
 
   private static void send() {
-    browser.click("section:not([hidden]) button.send");
+    page.click("send");
   }
 
   @Test
@@ -113,11 +114,11 @@ class TestPageTest {
     browser.fill(field("reservation", "arrival"), "2027-07-02");
     browser.fill(field("reservation", "boat") + " .field[data-key=length] > .values > *", "12.35");
     String notify = "section:not([hidden]) .field[data-key=notify]";
-    browser.click(notify + " > [data-add]");
-    browser.click(notify + " > [data-add]");
+    browser.click(notify + " > .more > [data-add]");
+    browser.click(notify + " > .more > [data-add]");
     browser.fill(notify + " .item:nth-child(2) input", "odo@lanternquay.test");
     browser.textOf("[data-request-envelope]", "<tns:notify>odo@lanternquay.test</tns:notify>");
-    browser.click(notify + " .item:nth-child(1) button");
+    browser.click(notify + " .item:nth-child(1) .item-tools button:last-child");
     send();
     assertThat(browser.textOf("[data-outcome]", "BerthTaken"))
         .contains(

@@ -273,6 +273,7 @@ function ready(section) {
   for (const members of form.querySelectorAll(":scope > .members")) prepare(members);
   restore(section);
   form.addEventListener("input", () => changed(section));
+  form.addEventListener("change", () => changed(section));
   form.addEventListener("submit", (event) => {
     event.preventDefault();
     send(section);

@@ -1,0 +1,95 @@
+package org.calmanchor.examples;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.host.RunningHost;
+
+/** Drives the test page of one service as a person does. */
+public final class PageDriver {
+  private static final String SHOWN = "section:not([hidden]) ";
+
+  private final Browser browser;
+  private final RunningHost host;
+  private final String path;
+
+  /** The page at {@code path} of {@code host}. */
+  public PageDriver(Browser browser, RunningHost host, String path) {
+    this.browser = browser;
+    this.host = host;
+    this.path = path;
+  }
+
+  /** Opens an operation, and waits until its request is there. */
+  public void open(String operation) {
+    browser.open(host.address(path + "#" + operation));
+    browser.textOf(SHOWN + "[data-request-envelope]", "tns:" + operation);
+  }
+
+  /** Opens a view that is no operation's. */
+  public void view(String name) {
+    browser.open(host.address(path + "#!" + name));
+    browser.visible("[data-view=" + name + "] h2");
+  }
+
+  /** Forgets what the browser has kept. */
+  public void forget() {
+    browser.open(host.address(path));
+    browser.run("localStorage.clear()");
+  }
+
+  /** The selector of the control at the end of these members. */
+  public static String field(String... members) {
+    StringBuilder css = new StringBuilder(SHOWN + "form");
+    for (String member : members) {
+      css.append(" .field[data-key='").append(member).append("'] > .values");
+    }
+    return css + " > *";
+  }
+
+  /** The selector of a part of the operation that is shown. */
+  public static String part(String name) {
+    return SHOWN + "[data-" + name + "]";
+  }
+
+  /** Clicks a part of the operation that is shown. */
+  public void click(String part) {
+    browser.click(part(part));
+  }
+
+  /** Sends, and gives the outcome when it holds {@code expected}. */
+  public String send(String expected) {
+    click("send");
+    return browser.textOf(part("outcome"), expected);
+  }
+
+  /** The request's envelope as it is shown, when it holds {@code expected}. */
+  public String envelope(String expected) {
+    return browser.textOf(part("request-envelope"), expected);
+  }
+
+  /** What an accessibility checker finds wrong with what is shown now, by WCAG 2.2 AA. */
+  @SuppressWarnings("unchecked") // the script gives a list of texts
+  public List<String> barriers() {
+    try (InputStream script = PageDriver.class.getResourceAsStream("/axe.min.js")) {
+      browser.run(new String(script.readAllBytes(), StandardCharsets.UTF_8));
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
+    return (List<String>)
+        browser.wait(
+            "axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']}).then(found"
+                + " => found.violations.flatMap(v => v.nodes.map(n => v.id + ' ' + n.html"
+                + " + ' ' + n.failureSummary)))");
+  }
+
+  /** Makes the browser prefer a dark or a light scheme. */
+  public void prefer(String scheme) {
+    browser.command(
+        "Emulation.setEmulatedMedia",
+        Map.of("features", List.of(Map.of("name", "prefers-color-scheme", "value", scheme))));
+  }
+}
