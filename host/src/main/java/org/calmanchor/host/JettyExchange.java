@@ -5,8 +5,10 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.SocketAddress;
+import java.nio.ByteBuffer;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -31,6 +33,9 @@ final class JettyExchange implements HttpRequest, HttpResponse {
           "Content-Type", HttpHeader.CONTENT_TYPE,
           "Content-Encoding", HttpHeader.CONTENT_ENCODING,
           "Accept-Encoding", HttpHeader.ACCEPT_ENCODING);
+
+  /** So little is copied twice for less than it costs to take a buffer from the pool. */
+  private static final int SMALL_BYTES = 4 << 10;
 
   private final Request request;
   private final Response response;
@@ -169,8 +174,7 @@ final class JettyExchange implements HttpRequest, HttpResponse {
    * system takes it from, so that it is copied once.
    */
   private final class LastKnownOutput extends OutputStream {
-    private final AtomicReference<RetainableByteBuffer.@Nullable Mutable> held =
-        new AtomicReference<>();
+    private final AtomicReference<@Nullable RetainableByteBuffer> held = new AtomicReference<>();
 
     @Override
     public void write(int single) throws IOException {
@@ -188,15 +192,24 @@ final class JettyExchange implements HttpRequest, HttpResponse {
           before.release();
         }
       }
-      RetainableByteBuffer.Mutable next =
-          request.getComponents().getByteBufferPool().acquire(length, true);
-      BufferUtil.append(next.getByteBuffer(), bytes, offset, length);
+      RetainableByteBuffer next = copied(bytes, offset, length);
       held.set(next);
       if (isOver.get()) {
         // It was aborted meanwhile, by a thread that did not see what is held now.
         drop();
         requireOpen();
       }
+    }
+
+    private RetainableByteBuffer copied(byte[] bytes, int offset, int length) {
+      if (length <= SMALL_BYTES) {
+        byte[] copy = Arrays.copyOfRange(bytes, offset, offset + length);
+        return RetainableByteBuffer.wrap(ByteBuffer.wrap(copy));
+      }
+      RetainableByteBuffer.Mutable taken =
+          request.getComponents().getByteBufferPool().acquire(length, true);
+      BufferUtil.append(taken.getByteBuffer(), bytes, offset, length);
+      return taken;
     }
 
     private void requireOpen() throws IOException {

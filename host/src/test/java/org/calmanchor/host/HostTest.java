@@ -104,7 +104,7 @@ class HostTest {
         "/light?other|404|text/plain|The WSDL is at http://localhost:",
         "/nowhere|404|text/html|Nothing is at /nowhere",
         "/calm-anchor/page.css|200|text/css|--paper",
-        "/calm-anchor/page.js|200|text/javascript|const desk",
+        "/calm-anchor/page.js|200|text/javascript|The test page of one service",
         "/calm-anchor/secret|404|text/plain|There is no such file.",
         "/calm-anchor/..%2f..%2fpom.xml|400|text/plain|400 Bad Request."
       })

@@ -11,6 +11,7 @@ import org.calmanchor.core.SignalBook;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.Samples;
@@ -44,6 +45,27 @@ class TreeMessagesTest {
         assertThat(Standards.firstError(schema, request)).as(request).isEmpty();
       }
       assertThat(call(version, operation.name(), sample)).isInstanceOf(Outcome.Result.class);
+    }
+  }
+
+  @ParameterizedTest
+  @EnumSource(SoapVersion.class)
+  void readsTheRequestsThatItWrites(SoapVersion version) {
+    Contract contract = endpoint.contracts().get(0);
+    for (Operation operation : contract.portTypes().get(0).operations()) {
+      Map<String, Object> sample = Samples.request(contract, operation);
+      byte[] request =
+          messages.request(operation.name(), version, sample, TreeMessages.Layout.INDENTED);
+      TreeRequest read = messages.request(request);
+      assertThat(read.operation()).isEqualTo(operation.name());
+      assertThat(
+              messages.request(
+                  operation.name(), read.version(), read.values(), TreeMessages.Layout.INDENTED))
+          .isEqualTo(request);
+    }
+    for (String other : List.of("", "<a/>", "no xml")) {
+      assertThatIllegalArgumentException()
+          .isThrownBy(() -> messages.request(other.getBytes(StandardCharsets.UTF_8)));
     }
   }
 

@@ -22,6 +22,8 @@ class ArchitectureTest {
           .definedBy("org.calmanchor.annotations..")
           .layer("core")
           .definedBy("org.calmanchor.core..")
+          .layer("checks")
+          .definedBy("org.calmanchor.checks..")
           .layer("web")
           .definedBy("org.calmanchor.web..")
           .layer("host")
@@ -36,6 +38,8 @@ class ArchitectureTest {
           .mayOnlyBeAccessedByLayers("examples")
           .whereLayer("host")
           .mayOnlyBeAccessedByLayers("cli", "examples")
+          .whereLayer("checks")
+          .mayOnlyBeAccessedByLayers("web", "cli", "examples")
           .whereLayer("web")
           .mayOnlyBeAccessedByLayers("host", "cli", "examples")
           .because("a module may use only what stands above it in the README's table");

@@ -1,0 +1,83 @@
+package org.calmanchor.examples.harbor;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.regex.Pattern;
+import org.calmanchor.checks.Check;
+import org.calmanchor.checks.CheckFile;
+import org.calmanchor.checks.CheckResult;
+import org.calmanchor.checks.CheckRun;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.tree.Outcome;
+import org.calmanchor.core.tree.TreeMessages;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+import org.junit.jupiter.api.Test;
+
+/** The checks that come with the harbor hold, sent over HTTP. */
+class HarborChecksTest {
+  private static final Path ROOT = Path.of("..");
+
+  private final Contract contract = ContractReader.read(BerthDesk.class).contract();
+  private final TreeMessages messages = TreeMessages.of(contract);
+
+  private Outcome call(Check check, URI address) throws IOException {
+    SoapVersion version = Objects.requireNonNullElse(check.version(), SoapVersion.SOAP_1_1);
+    byte[] request =
+        messages.request(check.operation(), version, check.input(), TreeMessages.Layout.COMPACT);
+    HttpRequest post =
+        HttpRequest.newBuilder(address)
+            .header("Content-Type", version.mediaType())
+            .POST(HttpRequest.BodyPublishers.ofByteArray(request))
+            .build();
+    try {
+      HttpResponse<byte[]> answer =
+          HttpClient.newHttpClient().send(post, HttpResponse.BodyHandlers.ofByteArray());
+      return answer.statusCode() == 202
+          ? new Outcome.Result(Map.of())
+          : messages.answer(check.operation(), answer.body());
+    } catch (InterruptedException interrupted) {
+      throw new IOException(interrupted);
+    }
+  }
+
+  @Test
+  void allHold() throws IOException {
+    List<Check> checks = CheckFile.readAll(ROOT.resolve("examples/checks"));
+    try (BerthStore store = BerthStore.seeded();
+        RunningHost host = SoapHost.onPort(0).serve("/berths", new BerthDesk(store)).start()) {
+      CheckRun run = new CheckRun(contract, check -> call(check, host.address("/berths")));
+      List<CheckResult> results = run.run(checks);
+      assertThat(results)
+          .hasSizeGreaterThan(5)
+          .allSatisfy(
+              result -> assertThat(result.differences()).as(result.check().name()).isEmpty());
+    }
+  }
+
+  @Test
+  void theDocumentsExamplesAreChecks() throws IOException {
+    String document = Files.readString(ROOT.resolve("docs/checks.md"));
+    List<String> blocks =
+        Pattern.compile("```yaml\\n(.*?)```", Pattern.DOTALL)
+            .matcher(document)
+            .results()
+            .map(block -> block.group(1))
+            .toList();
+    assertThat(blocks).hasSize(2);
+    assertThat(blocks.stream().mapToInt(block -> CheckFile.read("checks.md", block).size()).sum())
+        .isEqualTo(4);
+  }
+}
