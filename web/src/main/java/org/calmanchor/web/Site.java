@@ -66,7 +66,8 @@ public final class Site {
     } else if (service != null) {
       document(service, request, response);
     } else if (request.path().equals("/")) {
-      Answers.html(response, 200, rendered.index(all(), hosts.baseOf(request)));
+      Answers.html(
+          response, 200, rendered.index(all(), hosts.baseOf(request), settings.showsPages()));
     } else if (request.path().startsWith(ASSETS + "/")) {
       assets.send(request, response);
     } else {
@@ -202,6 +203,9 @@ public final class Site {
   }
 
   private void missing(HttpRequest request, HttpResponse response) throws IOException {
-    Answers.html(response, 404, rendered.missing(request.path(), all(), hosts.baseOf(request)));
+    Answers.html(
+        response,
+        404,
+        rendered.missing(request.path(), all(), hosts.baseOf(request), settings.showsPages()));
   }
 }

@@ -234,6 +234,24 @@ class PageToolsTest {
   }
 
   @Test
+  void sendsCredentialsAndShowsThemToNobody() {
+    page.open("quoteStay");
+    browser.click(".credentials summary");
+    browser.fill("[data-user]", "odo");
+    browser.fill("[data-password]", "tr\u00e4nk");
+    browser.textOf(part("request-headers"), "Authorization: Basic \u2022\u2022\u2022");
+    page.send("result");
+    page.click("copy=curl");
+    assertThat(browser.textOf(part("copied"), "curl -sS"))
+        .contains("-H 'Authorization: Basic \u2022\u2022\u2022'");
+    browser.click("a[href='#!exchanges']");
+    browser.textOf("[data-anybody]", "quoteStay");
+    browser.click("[data-anybody] [data-exchange] td:last-child button");
+    assertThat(browser.textOf("[data-anybody]", "Authorization"))
+        .contains("Authorization: \u2022\u2022\u2022");
+  }
+
+  @Test
   void takesAndGivesFiles(@TempDir Path folder) throws IOException {
     Path file = Files.write(folder.resolve("survey.bin"), new byte[] {0, 1, 2, (byte) 0xFF});
     page.open("attachSurvey");

@@ -15,8 +15,9 @@ public final class Pages {
           null, ContentType.Html, Pages.class.getClassLoader(), TEMPLATES);
 
   /** The list of services. */
-  public String index(List<ServiceSite> services, String base) {
-    return render("index.jte", Map.of("services", services, "base", base));
+  public String index(List<ServiceSite> services, String base, boolean showsPages) {
+    return render(
+        "index.jte", Map.of("services", services, "base", base, "showsPages", showsPages));
   }
 
   /** A service's test page. */
@@ -42,8 +43,10 @@ public final class Pages {
   }
 
   /** The page for a path where nothing is. */
-  public String missing(String path, List<ServiceSite> services, String base) {
-    return render("missing.jte", Map.of("path", path, "services", services, "base", base));
+  public String missing(String path, List<ServiceSite> services, String base, boolean showsPages) {
+    return render(
+        "missing.jte",
+        Map.of("path", path, "services", services, "base", base, "showsPages", showsPages));
   }
 
   private String render(String template, Map<String, Object> parameters) {

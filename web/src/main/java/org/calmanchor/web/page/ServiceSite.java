@@ -3,6 +3,7 @@ package org.calmanchor.web.page;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import javax.xml.namespace.QName;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
@@ -24,6 +25,7 @@ public final class ServiceSite {
   private final TypedTree typed;
   private final List<OperationView> operations;
   private final List<TypeView> types;
+  private final Map<String, String> expectations = new ConcurrentHashMap<>();
 
   /**
    * The service of {@code contract} at {@code path}.
@@ -89,6 +91,11 @@ public final class ServiceSite {
 
   /** What an answer of an operation may be expected to be, as an example in a check's words. */
   public String expectation(String name) {
+    // Made when a page first shows it, so that a host without visitors need not wait for it.
+    return expectations.computeIfAbsent(name, this::newExpectation);
+  }
+
+  private String newExpectation(String name) {
     Operation operation = operation(name);
     return CheckFile.write(
         operation.output() == null

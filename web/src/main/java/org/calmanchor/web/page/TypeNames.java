@@ -40,6 +40,8 @@ final class TypeNames {
               case MAX_EXCLUSIVE -> ", less than " + facet.value();
               case MIN_LENGTH -> ", at least " + facet.value() + unit;
               case MAX_LENGTH -> ", at most " + facet.value() + unit;
+              case LENGTH -> ", exactly " + facet.value() + unit;
+              case FRACTION_DIGITS -> ", at most " + facet.value() + " after the point";
               case TOTAL_DIGITS -> ", at most " + facet.value() + " digits";
               default -> "";
             });

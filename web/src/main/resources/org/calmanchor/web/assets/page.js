@@ -1,7 +1,7 @@
 // The test page of one service: which operation or view is shown, and what its buttons do.
 
 import { banner, button, copy, element, offer, part, say } from "./dom.js";
-import { address, ask, call, headLines, path, reachable } from "./server.js";
+import { address, ask, call, credentials, headLines, path, reachable } from "./server.js";
 import { fill, fillWithExample, gather, mark, prepare, reset, unmark } from "./forms.js";
 import { difference, laidOut, differing, paint } from "./wire.js";
 import { arrived, brief, outcomeOf } from "./answer.js";
@@ -50,7 +50,7 @@ async function draft(section) {
 }
 
 const requestHead = (headers) =>
-  headLines(`POST ${path} HTTP/1.1`, { Host: location.host, ...headers });
+  headLines(`POST ${path} HTTP/1.1`, { Host: location.host, ...headers, ...credentials(true) });
 
 /** The request as it will be sent: what the form stands for, or what was edited by hand. */
 async function prepared(section) {
@@ -203,7 +203,9 @@ const COPIES = {
   curl: ({ headers, envelope }) =>
     [
       `curl -sS ${quoted(address)}`,
-      ...Object.entries(headers).map(([name, value]) => `  -H ${quoted(`${name}: ${value}`)}`),
+      ...Object.entries({ ...headers, ...credentials(true) }).map(
+        ([name, value]) => `  -H ${quoted(`${name}: ${value}`)}`,
+      ),
       `  --data-binary ${quoted(envelope)}`,
     ].join(" \\\n"),
   http: ({ headers, envelope }) =>
@@ -362,6 +364,12 @@ for (const way of document.querySelectorAll("[data-copy-text]")) {
   way.addEventListener("click", async () => {
     const isCopied = await copy(way.dataset.copyText);
     way.textContent = isCopied ? "Copied" : way.dataset.copyText;
+  });
+}
+for (const box of document.querySelectorAll(".credentials input")) {
+  box.addEventListener("input", () => {
+    const shown = sections.find((section) => !section.hidden);
+    if (shown) changed(shown);
   });
 }
 document.addEventListener("reopen", (event) => open(event.detail));

@@ -17,12 +17,22 @@ export async function ask(what, question = {}) {
   return answer;
 }
 
+/** The header that carries the credentials, if there are any (RFC 7617). */
+export function credentials(isShown) {
+  const user = document.querySelector("[data-user]").value;
+  const password = document.querySelector("[data-password]").value;
+  if (user === "" && password === "") return {};
+  if (isShown) return { Authorization: "Basic •••" };
+  const bytes = new TextEncoder().encode(`${user}:${password}`);
+  return { Authorization: `Basic ${btoa(String.fromCharCode(...bytes))}` };
+}
+
 /** Sends an envelope to the endpoint, as any caller would. */
 export async function call(headers, envelope) {
   const begin = performance.now();
   const response = await fetch(path, {
     method: "POST",
-    headers,
+    headers: { ...headers, ...credentials(false) },
     body: envelope,
     signal: AbortSignal.timeout(PATIENCE),
   });
