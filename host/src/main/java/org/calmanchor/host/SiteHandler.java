@@ -2,6 +2,8 @@ package org.calmanchor.host;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
 import org.calmanchor.web.Site;
 import org.eclipse.jetty.server.Handler;
 import org.eclipse.jetty.server.Request;
@@ -25,7 +27,13 @@ final class SiteHandler extends Handler.Abstract {
   public boolean handle(Request request, Response response, Callback callback) {
     JettyExchange exchange = new JettyExchange(request, response, callback);
     try {
-      site.handle(exchange, exchange).whenComplete((done, failed) -> finish(exchange, failed));
+      CompletionStage<Void> handled = site.handle(exchange, exchange);
+      CompletableFuture<Void> known = handled.toCompletableFuture();
+      if (known.isDone() && !known.isCompletedExceptionally()) {
+        finish(exchange, null);
+      } else {
+        handled.whenComplete((done, failed) -> finish(exchange, failed));
+      }
     } catch (IOException | UncheckedIOException callerGone) {
       LOG.debug("the caller of {} has gone", exchange.path(), callerGone);
       exchange.abort();

@@ -1,5 +1,6 @@
 package org.calmanchor.web;
 
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.FilterInputStream;
 import java.io.FilterOutputStream;
@@ -12,10 +13,14 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import java.util.zip.GZIPInputStream;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** An exchange that passes through and is kept, up to a limit, with its secrets masked. */
 final class RecordedExchange implements HttpRequest, HttpResponse {
+  private static final Logger LOG = LoggerFactory.getLogger(Site.class);
   private static final int MOST_BYTES = 64 << 10;
 
   private final HttpRequest request;
@@ -25,6 +30,7 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
   private final ByteArrayOutputStream received = new ByteArrayOutputStream();
   private final ByteArrayOutputStream sent = new ByteArrayOutputStream();
   private final Map<String, String> answerHeaders = new LinkedHashMap<>();
+  private final @Nullable String requestCoding;
   private @Nullable InputStream body;
   private @Nullable OutputStream output;
   private Map<String, Object> shown = Map.of();
@@ -40,16 +46,17 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
     begun.put("isPage", "same-origin".equals(request.header("Sec-Fetch-Site")));
     begun.put("path", request.path());
     begun.put("requestHeaders", Secrets.maskedHeaders(request.headers()));
+    this.requestCoding = request.header("Content-Encoding");
   }
 
   /** Takes down what came of it. */
   synchronized void end() {
     Map<String, Object> all = new LinkedHashMap<>(begun);
-    all.put("request", text(received));
+    all.put("request", text(received, requestCoding));
     all.put("status", status);
     all.put("wasAborted", wasAborted);
     all.put("responseHeaders", Secrets.maskedHeaders(answerHeaders));
-    all.put("response", text(sent));
+    all.put("response", text(sent, answerHeaders.get("Content-Encoding")));
     all.put("millis", TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0);
     shown = all;
   }
@@ -58,9 +65,28 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
     return shown;
   }
 
-  private static String text(ByteArrayOutputStream kept) {
-    String text = Secrets.masked(kept.toString(StandardCharsets.UTF_8));
-    return kept.size() < MOST_BYTES ? text : text + "\n\u2026 (only the first 64 KiB are kept)";
+  private static String text(ByteArrayOutputStream kept, @Nullable String coding) {
+    boolean isWhole = kept.size() < MOST_BYTES;
+    byte[] bytes = "gzip".equals(coding) ? unpacked(kept.toByteArray()) : kept.toByteArray();
+    String text = Secrets.masked(new String(bytes, StandardCharsets.UTF_8));
+    return isWhole ? text : text + "\n\u2026 (only the first 64 KiB are kept)";
+  }
+
+  /** As much as can be had of what may be cut off. */
+  private static byte[] unpacked(byte[] packed) {
+    ByteArrayOutputStream plain = new ByteArrayOutputStream();
+    byte[] piece = new byte[4096];
+    try (InputStream in = new GZIPInputStream(new ByteArrayInputStream(packed))) {
+      for (int read = in.read(piece); read > 0; read = in.read(piece)) {
+        keep(plain, piece, 0, read);
+        if (plain.size() == MOST_BYTES) {
+          break;
+        }
+      }
+    } catch (IOException cutOff) {
+      LOG.debug("a recorded message ends within its compression", cutOff);
+    }
+    return plain.toByteArray();
   }
 
   private static void keep(ByteArrayOutputStream kept, byte[] bytes, int offset, int length) {

@@ -24,6 +24,10 @@ import org.slf4j.LoggerFactory;
 final class Bracket {
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
 
+  /** How most calls end: at once, and well. */
+  static final CompletionStage<CallEnd> RESULT =
+      CompletableFuture.completedFuture(CallEnd.OF_RESULT);
+
   private final OperationPlan operation;
   private final Request request;
   private final Answer answer;
@@ -89,7 +93,7 @@ final class Bracket {
   }
 
   private static CompletionStage<CallEnd> ended(CallEnd end) {
-    return CompletableFuture.completedFuture(end);
+    return end.equals(CallEnd.OF_RESULT) ? RESULT : CompletableFuture.completedFuture(end);
   }
 
   /** Reads the message to its end, or to where the items begin that the method takes one by one. */

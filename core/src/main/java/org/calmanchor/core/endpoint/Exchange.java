@@ -53,18 +53,25 @@ final class Exchange {
       // Whatever it is, the caller is answered, and the slot is free again.
       ended = CompletableFuture.failedFuture(failed);
     }
+    if (ended == Bracket.RESULT && answer.isGiven()) {
+      end();
+      return DONE;
+    }
     return ended.handle(
         (end, failed) -> {
-          if (failed != null) {
-            answer.failed(unwrapped(failed));
-          } else if (!answer.isGiven()) {
-            answer.failed(
-                new IllegalStateException(
-                    "an interceptor neither let the call proceed nor refused it"));
-          }
-          end();
+          finish(failed);
           return null;
         });
+  }
+
+  private void finish(@Nullable Throwable failed) {
+    if (failed != null) {
+      answer.failed(unwrapped(failed));
+    } else if (!answer.isGiven()) {
+      answer.failed(
+          new IllegalStateException("an interceptor neither let the call proceed nor refused it"));
+    }
+    end();
   }
 
   private static Throwable unwrapped(Throwable failed) {

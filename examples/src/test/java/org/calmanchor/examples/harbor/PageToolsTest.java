@@ -234,6 +234,19 @@ class PageToolsTest {
   }
 
   @Test
+  void showsAnswersThatTravelledCompressed() {
+    page.open("findBerths");
+    page.send("items");
+    assertThat(browser.visible(part("response-headers")).getText())
+        .contains("content-encoding: gzip");
+    browser.click("a[href='#!exchanges']");
+    browser.textOf("[data-anybody]", "findBerths");
+    browser.click("[data-anybody] [data-exchange=findBerths] td:last-child button");
+    assertThat(browser.textOf("[data-anybody]", "findBerthsResponse"))
+        .contains("<tns:result code=\"");
+  }
+
+  @Test
   void sendsCredentialsAndShowsThemToNobody() {
     page.open("quoteStay");
     browser.click(".credentials summary");
