@@ -63,7 +63,17 @@ public final class Site {
       return post(service, request, response);
     } else if (!isGet(request)) {
       refuseMethod(service, request, response);
-    } else if (service != null) {
+    } else {
+      PackedResponse packed = new PackedResponse(request, response);
+      get(service, request, packed);
+      packed.close();
+    }
+    return CompletableFuture.completedFuture(null);
+  }
+
+  private void get(@Nullable Hosted service, HttpRequest request, HttpResponse response)
+      throws IOException {
+    if (service != null) {
       document(service, request, response);
     } else if (request.path().equals("/")) {
       Answers.html(
@@ -73,7 +83,6 @@ public final class Site {
     } else {
       missing(request, response);
     }
-    return CompletableFuture.completedFuture(null);
   }
 
   private static boolean isGet(HttpRequest request) {

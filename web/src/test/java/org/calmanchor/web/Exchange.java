@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.zip.GZIPInputStream;
 
 /** A request and its answer without any server. */
 final class Exchange implements HttpRequest, HttpResponse {
@@ -51,6 +52,13 @@ final class Exchange implements HttpRequest, HttpResponse {
 
   String answer() {
     return answer.toString(StandardCharsets.UTF_8);
+  }
+
+  /** The answer, which was compressed. */
+  String unpacked() throws IOException {
+    try (InputStream in = new GZIPInputStream(new ByteArrayInputStream(answer.toByteArray()))) {
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    }
   }
 
   @Override

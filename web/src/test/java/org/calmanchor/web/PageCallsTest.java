@@ -189,6 +189,15 @@ class PageCallsTest {
   }
 
   @ParameterizedTest
+  @CsvSource({"/lock", "/lock?wsdl", "/calm-anchor/page.css"})
+  void packsPagesAndDocumentsForThoseWhoLikeIt(String target) throws IOException {
+    String plain = Exchange.get(target).on(site()).answer();
+    Exchange packed = Exchange.get(target).with("Accept-Encoding", "gzip").on(site());
+    assertThat(packed.headers).containsEntry("Content-Encoding", "gzip");
+    assertThat(packed.unpacked()).isEqualTo(plain);
+  }
+
+  @ParameterizedTest
   @CsvSource({"/", "/lock", "/lock?explained", "/lock?explained&download", "/nowhere"})
   void escapesWhateverDevelopersWrite(String target) throws IOException {
     String page = Exchange.get(target).on(site()).answer();
