@@ -3,6 +3,7 @@ package org.calmanchor.checks;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NotDirectoryException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
@@ -115,6 +116,9 @@ public final class CheckFile {
    * @throws IOException when it cannot be written
    */
   public static Path keep(Check check, Path folder) throws IOException {
+    if (Files.exists(folder) && !Files.isDirectory(folder)) {
+      throw new NotDirectoryException(folder.toString());
+    }
     Files.createDirectories(folder);
     return Files.writeString(
         folder.resolve(nameFor(check)),

@@ -64,7 +64,7 @@ final class PageCalls {
     }
   }
 
-  private @Nullable Map<String, Object> answer(String what, Question question) throws IOException {
+  private @Nullable Map<String, Object> answer(String what, Question question) {
     return switch (what) {
       case "request" -> envelope(question);
       case "values" -> values(question);

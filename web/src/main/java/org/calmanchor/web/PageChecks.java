@@ -18,9 +18,13 @@ import org.calmanchor.checks.Expected.Compare;
 import org.calmanchor.core.tree.Outcome;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** What the page asks about checks of one service. */
 final class PageChecks {
+  private static final Logger LOG = LoggerFactory.getLogger(Site.class);
+
   private final ServiceSite service;
   private final @Nullable Path folder;
 
@@ -87,7 +91,7 @@ final class PageChecks {
   }
 
   /** Keeps the check in the folder. */
-  Map<String, Object> keep(Question question) throws IOException {
+  Map<String, Object> keep(Question question) {
     if (folder == null) {
       throw new IllegalArgumentException(
           "This host has no folder for checks; start it with one, or download the file.");
@@ -101,11 +105,22 @@ final class PageChecks {
               + CheckFile.nameFor(check)
               + ". Give this one another name; nothing was overwritten.",
           taken);
+    } catch (IOException unusable) {
+      throw unusable(unusable);
     }
   }
 
+  /** Where it lies is nobody's business but the log's. */
+  private static IllegalArgumentException unusable(IOException cause) {
+    LOG.warn("the folder for checks cannot be used", cause);
+    return new IllegalArgumentException(
+        "The folder for checks cannot be used; the server's log says why. Mend it, or download the"
+            + " check.",
+        cause);
+  }
+
   /** The checks of this service that are kept, and what of the folder could not be read. */
-  Map<String, Object> kept() throws IOException {
+  Map<String, Object> kept() {
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("isKept", folder != null);
     List<Map<String, Object>> shown = new ArrayList<>();
@@ -119,6 +134,8 @@ final class PageChecks {
       }
     } catch (CheckFileException unreadable) {
       answer.put("error", unreadable.getMessage());
+    } catch (IOException unusable) {
+      throw unusable(unusable);
     }
     answer.put("checks", shown);
     return answer;

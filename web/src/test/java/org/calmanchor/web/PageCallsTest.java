@@ -154,6 +154,16 @@ class PageCallsTest {
   }
 
   @Test
+  void saysThatTheFolderCannotBeUsedButNotWhereItIs() throws IOException {
+    Files.writeString(folder.resolve("kept"), "a file where the folder should be");
+    Map<String, Object> check =
+        Map.of("name", "A bell", "operation", "ring", "version", "SOAP 1.1", "expect", "accepted");
+    assertThat(ask(site(), "keep", check).get("error").toString())
+        .startsWith("The folder for checks cannot be used")
+        .doesNotContain(folder.toString());
+  }
+
+  @Test
   void showsTheLastExchangesWithoutTheirSecrets() throws IOException {
     Site site = site();
     String envelope = (String) ask(site, "request", NIL_PASSAGE).get("envelope");
