@@ -25,7 +25,7 @@ import org.jspecify.annotations.Nullable;
  * in UTF-8, and one that gives texts in pieces and knows every charset, for all others.
  */
 public final class Inputs {
-  /** Up to here a message is read before it is parsed, which is a third of the time less. */
+  /** Up to here a message is read before it is parsed, which takes a little less time. */
   private static final int WHOLE_BYTES = 64 << 10;
 
   /** Up to here a text may be kept as a whole. */

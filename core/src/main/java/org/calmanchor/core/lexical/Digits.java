@@ -73,7 +73,7 @@ final class Digits {
             return -1;
           }
           // Of a number without fraction the JDK gives the long that it holds; its unscaledValue
-          // would build a BigInteger first, which was a third of the time of a big answer.
+          // would build a BigInteger first.
           BigDecimal whole = scale == 0 ? value : value.scaleByPowerOfTen(scale);
           return Digits.print(whole.longValue(), scale, bytes, at);
         }
