@@ -79,6 +79,8 @@ final class ServeCommand implements Callable<Integer> {
 
   @Mixin private PageOptions page = new PageOptions();
 
+  @Mixin private StateOptions state = new StateOptions();
+
   @Override
   public Integer call() throws InterruptedException {
     Map<String, Class<?>> services = services();
@@ -90,15 +92,24 @@ final class ServeCommand implements Callable<Integer> {
           Class<?> type = Objects.requireNonNull(services.get(path));
           host.serve(path, reading, UserClasses.instance(type));
           Contract contract = reading.contract();
-          Operation first = contract.portTypes().get(0).operations().get(0);
-          session.add(path, contract, first.name(), Samples.request(contract, first), "");
+          Operation shown = shown(path, contract.portTypes().get(0).operations());
+          session.add(path, contract, shown.name(), Samples.request(contract, shown), "");
         });
+    state.applyTo(host);
     try {
       session.run(host);
     } catch (IllegalArgumentException wrong) {
       throw CommandException.usage(String.valueOf(wrong.getMessage()));
     }
     return 0;
+  }
+
+  /** The operation to try first: one that answers, if there is any. */
+  private Operation shown(String path, List<Operation> operations) {
+    return operations.stream()
+        .filter(operation -> state.isOpen(path, operation.name()))
+        .findFirst()
+        .orElse(operations.get(0));
   }
 
   private Map<String, Class<?>> services() {

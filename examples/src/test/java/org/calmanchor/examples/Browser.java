@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.function.BooleanSupplier;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Dimension;
 import org.openqa.selenium.OutputType;
@@ -131,6 +132,18 @@ public final class Browser implements AutoCloseable {
   /** A command of the browser's own protocol. */
   public void command(String name, Map<String, Object> parameters) {
     driver.executeCdpCommand(name, parameters);
+  }
+
+  /** Puts what is downloaded into {@code folder}, unasked. */
+  public void download(Path folder) {
+    command(
+        "Browser.setDownloadBehavior",
+        Map.of("behavior", "allow", "downloadPath", folder.toString()));
+  }
+
+  /** Waits until something is so. */
+  public void until(BooleanSupplier isSo) {
+    waiting.until(d -> isSo.getAsBoolean());
   }
 
   /** What the browser complained about since the last question. */

@@ -107,6 +107,17 @@ class CommandLineTest {
       assertThat(call.group(1)).endsWith("/Greeter");
       assertThat(sent(call)).contains("<tns:result>Welcome, it's boat</tns:result>");
     }
+    String line = "serve Greeter --classpath . --port 0 ";
+    for (String[] wrong :
+        new String[][] {
+          {"--switch-off /Greeter#gret", "there is no operation \"gret\"; there is "},
+          {"--switch-off /Gretter", "nothing is served at /Gretter"},
+          {"--unlisted Greeter", "nothing is served at Greeter"}
+        }) {
+      Tool tool = Tool.run(folder, (line + wrong[0]).split(" "));
+      assertThat(tool.err()).startsWith(wrong[0].split(" ")[0] + ": " + wrong[1]);
+      assertThat(tool.exitCode()).isEqualTo(2);
+    }
   }
 
   @ParameterizedTest

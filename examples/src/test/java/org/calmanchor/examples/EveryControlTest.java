@@ -21,6 +21,7 @@ import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
 
 /** A round through every control that a form can have: what was typed comes back. */
 class EveryControlTest {
@@ -59,6 +60,8 @@ class EveryControlTest {
         Optional<String> remark,
         List<String> labels,
         List<Lid> lids,
+        List<List<Integer>> rows,
+        List<Weight> weights,
         Map<String, BigDecimal> prices,
         Gear gear,
         Weight weight,
@@ -69,6 +72,12 @@ class EveryControlTest {
     public Things stow(Things things) {
       return things;
     }
+  }
+
+  private static void paste(Browser browser, String list, String rows) {
+    browser.click(part("form") + " .field[data-key=" + list + "] > .more > [data-rows]");
+    browser.fill(part("form") + " .lines-box textarea", rows);
+    browser.click(part("form") + " .lines-box button");
   }
 
   @Test
@@ -94,14 +103,27 @@ class EveryControlTest {
       assertThat(browser.textOf(part("agreement"), "expected")).startsWith("As expected");
       browser.click(part("form") + " [data-nil]");
       assertThat(page.envelope("xsi:nil=\"true\"")).contains("<tns:owner xsi:nil=\"true\"/>");
+      paste(browser, "rows", "1, 2, 3\n4\n");
+      page.envelope("<tns:item>3</tns:item>");
+      paste(browser, "weights", "text\tunit\n12\tkg\n13\tkg\tx\n");
+      assertThat(browser.textOf(part("form") + " .lines-box .error", "Line"))
+          .isEqualTo("Line 3 has 3 cells, a row takes 2: text, unit.");
+      browser.fill(part("form") + " .lines-box textarea", "text\tunit\n12\tkg\n13\tkg\n");
+      browser.click(part("form") + " .lines-box button");
+      page.envelope("<tns:weights unit=\"kg\">13</tns:weights>");
+      browser
+          .visible(part("form") + " .field[data-key=remark] textarea")
+          .sendKeys(Keys.chord(Keys.SHIFT, Keys.ENTER), "two");
+      page.envelope("remark\ntwo");
       browser.choose(part("form") + " [data-kind]", "Sail");
       page.envelope("xsi:type=\"tns:Sail\"");
       browser.click(part("form") + " .field[data-key=within] > .more > [data-add]");
-      page.click("send");
+      browser.visible(part("form") + " .field[data-key=remark] textarea").sendKeys(Keys.ENTER);
       assertThat(browser.textOf(part("agreement"), "Not"))
           .contains(
               "result/owner owner a structure",
               "result/gear/xsi:type Rope Sail",
+              "result/remark remark remark\ntwo",
               "result/box/within");
       assertThat(browser.visible(part("outcome")).getText()).contains("owner string nil");
       page.open("stow");

@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.regex.Pattern;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
@@ -18,6 +19,7 @@ import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.web.Hosted;
 import org.calmanchor.web.Site;
@@ -39,8 +41,9 @@ class SiteFuzzTest {
           .with(Limit.TEXT_LENGTH, 2_000);
 
   private static final Endpoint ENDPOINT = Endpoint.of(new Chandlery());
-  private static final Site STRICT = site(false);
-  private static final Site LENIENT = site(true);
+  private static final Site STRICT = site(false, true);
+  private static final Site LENIENT = site(true, true);
+  private static final Site CLOSED = site(false, false);
   private static final TreeMessages TREES = TreeMessages.of(ENDPOINT.contracts().get(0));
 
   private static final List<String> TYPES =
@@ -52,13 +55,41 @@ class SiteFuzzTest {
           "text/xml; charset=utf-16",
           "application/json");
 
-  private static Site site(boolean isLenient) {
+  private static final List<String> QUERIES =
+      List.of(
+          "wsdl", "xsd=1", "page=", "page=request&service=", "explained", "service=", "&", "%2");
+
+  /** By name, as a map that keeps its order: what a found case means must not change. */
+  private static final Map<String, List<String>> LIKELY =
+      new TreeMap<>(
+          Map.of(
+              "content-type",
+              TYPES,
+              "soapaction",
+              List.of("\"urn:x\"", "\"\"", "urn:lanternquay:chandlery:Chandlery:all"),
+              "accept-encoding",
+              List.of("gzip", "gzip;q=0", "*;q=0.5, identity", "gzip, deflate, br"),
+              "content-encoding",
+              List.of("gzip", "identity", "gzip, gzip"),
+              "host",
+              List.of(
+                  "localhost", "127.0.0.1:8080", "[::1]:8080", "lanternquay.test", "localhost:"),
+              "origin",
+              List.of("http://localhost:8080", "null", "http://lanternquay.test"),
+              "sec-fetch-site",
+              List.of("same-origin", "cross-site", "none")));
+
+  private static final byte[] FINE =
+      TREES.request(
+          "o", SoapVersion.SOAP_1_1, Map.of("word", "1"), null, TreeMessages.Layout.COMPACT);
+
+  private static Site site(boolean isLenient, boolean showsPages) {
     EndpointSettings given = EndpointSettings.DEFAULT;
     EndpointSettings settings =
         new EndpointSettings(SMALL, isLenient, List.of(), given.headerHandlers(), given.calls());
     return new Site(
         List.of(new Hosted("/c", ENDPOINT.with(settings))),
-        new SiteSettings(null, null, true, SMALL.value(Limit.COMPRESSION_RATIO), null, true));
+        new SiteSettings(null, null, showsPages, SMALL.value(Limit.COMPRESSION_RATIO), null, true));
   }
 
   /** A message, sent as most would. */
@@ -85,23 +116,29 @@ class SiteFuzzTest {
   @FuzzTest(maxDuration = "20s")
   void answersEveryHead(FuzzedDataProvider data) throws IOException {
     String method = data.pickValue(new String[] {"POST", "GET", "HEAD", "OPTIONS", "PUT"});
-    String query = data.consumeBoolean() ? data.consumeString(60) : null;
+    String query = data.consumeBoolean() ? either(data, QUERIES) : null;
     Map<String, String> headers = new HashMap<>();
-    for (String name :
-        List.of(
-            "content-type",
-            "soapaction",
-            "accept-encoding",
-            "content-encoding",
-            "host",
-            "origin",
-            "sec-fetch-site")) {
-      if (data.consumeBoolean()) {
-        headers.put(name, data.consumeString(80));
-      }
-    }
-    byte[] body = data.consumeRemainingAsBytes();
-    send(new Sent(method, query, headers, body, true), STRICT);
+    LIKELY.forEach(
+        (name, values) -> {
+          if (data.consumeBoolean()) {
+            headers.put(name, either(data, values));
+          }
+        });
+    byte[] body = data.consumeBoolean() ? FINE : data.consumeRemainingAsBytes();
+    // To draw a whole page takes a hundred times as long, and no header has a part in it.
+    boolean isPage = query == null || query.contains("service") || query.contains("explained");
+    send(new Sent(method, query, headers, body, true), isPage ? CLOSED : STRICT);
+  }
+
+  /** A likely text, or any other, or something of both. */
+  private static String either(FuzzedDataProvider data, List<String> likely) {
+    String any = data.consumeString(40);
+    return switch (data.consumeInt(0, 3)) {
+      case 0 -> any;
+      case 1 -> data.pickValue(likely) + any;
+      case 2 -> any + data.pickValue(likely);
+      default -> data.pickValue(likely);
+    };
   }
 
   /** What a service answers is read by pages and checks: it must not harm them either. */

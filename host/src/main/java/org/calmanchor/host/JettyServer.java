@@ -1,12 +1,10 @@
 package org.calmanchor.host;
 
 import java.io.IOException;
-import java.net.InetAddress;
 import java.time.Duration;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
-import org.calmanchor.web.Site;
 import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
@@ -29,7 +27,7 @@ final class JettyServer {
   private final Server server;
   private final ServerConnector connector;
 
-  JettyServer(InetAddress address, int port, Site site, Limits limits) {
+  JettyServer(ListenAddress address, SiteHandler handler, Limits limits) {
     QueuedThreadPool threads =
         new QueuedThreadPool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
     threads.setName("calm-anchor");
@@ -45,11 +43,11 @@ final class JettyServer {
     connector =
         new ServerConnector(
             server, 1, 1, new HttpConnectionFactory(http), new HTTP2CServerConnectionFactory(http));
-    connector.setHost(address.getHostAddress());
-    connector.setPort(port);
+    connector.setHost(address.address().getHostAddress());
+    connector.setPort(address.port());
     connector.setIdleTimeout(limits.value(Limit.IDLE_MILLIS));
     server.addConnector(connector);
-    server.setHandler(new GracefulHandler(new SiteHandler(site)));
+    server.setHandler(new GracefulHandler(handler));
     server.setErrorHandler(new PlainErrors());
     server.setStopTimeout(DRAIN.toMillis());
   }

@@ -2,16 +2,19 @@ package org.calmanchor.host;
 
 import java.net.InetAddress;
 import java.net.URI;
+import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.RunningCalls;
 
 /** A host that listens. Closing it lets running calls end, for a while, and frees the port. */
 public final class RunningHost implements AutoCloseable {
   private final JettyServer server;
+  private final SiteHandler handler;
   private final InetAddress address;
   private final int port;
   private final RunningCalls calls;
 
-  RunningHost(JettyServer server, InetAddress address, RunningCalls calls) {
+  RunningHost(JettyServer server, SiteHandler handler, InetAddress address, RunningCalls calls) {
+    this.handler = handler;
     this.calls = calls;
     this.server = server;
     this.port = server.port();
@@ -48,6 +51,31 @@ public final class RunningHost implements AutoCloseable {
   /** The calls that run now. */
   public RunningCalls calls() {
     return calls;
+  }
+
+  /**
+   * Switches operations off: from now on their callers get a fault that says so, and the index and
+   * the service's page show it. Calls that run already end as they began; the WSDL stays the same.
+   *
+   * @param operations names of operations; none stands for all at that path
+   * @throws IllegalArgumentException when there is no such service or operation
+   */
+  public synchronized void switchOff(String path, String... operations) {
+    handler.site(handler.site().switchingOff(path, Switches.off(hosted(path), operations)));
+  }
+
+  /**
+   * Switches operations on again.
+   *
+   * @param operations names of operations; none stands for all at that path
+   * @throws IllegalArgumentException when there is no such service or operation
+   */
+  public synchronized void switchOn(String path, String... operations) {
+    handler.site(handler.site().switchingOff(path, Switches.on(hosted(path), operations)));
+  }
+
+  private Endpoint hosted(String path) {
+    return handler.site().hosted(path).endpoint();
   }
 
   @Override

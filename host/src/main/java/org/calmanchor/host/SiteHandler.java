@@ -17,10 +17,19 @@ import org.slf4j.LoggerFactory;
 final class SiteHandler extends Handler.Abstract {
   private static final Logger LOG = LoggerFactory.getLogger(SoapHost.class);
 
-  private final Site site;
+  private volatile Site site;
 
   SiteHandler(Site site) {
     this.site = site;
+  }
+
+  Site site() {
+    return site;
+  }
+
+  /** Answers from now on with {@code changed}; calls that run end as they began. */
+  void site(Site changed) {
+    this.site = changed;
   }
 
   @Override

@@ -1,13 +1,13 @@
 package org.calmanchor.host;
 
 import java.io.IOException;
-import java.net.BindException;
-import java.net.InetAddress;
 import java.net.URI;
-import java.net.UnknownHostException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
@@ -37,7 +37,7 @@ public final class SoapHost {
   private static final int MOST_PORT = 65_535;
 
   private final int port;
-  private final List<Hosted> services = new ArrayList<>();
+  private final Map<String, Hosted> services = new LinkedHashMap<>();
   private @Nullable String bind;
   private @Nullable URI publicUrl;
   private @Nullable Boolean testPage;
@@ -96,22 +96,47 @@ public final class SoapHost {
   }
 
   private SoapHost serve(String path, Endpoint endpoint) {
-    for (int i = 0; i < services.size(); i++) {
-      if (services.get(i).path().equals(path)) {
-        services.set(i, joined(services.get(i), endpoint));
-        return this;
-      }
-    }
-    services.add(new Hosted(path, endpoint));
+    services.merge(path, new Hosted(path, endpoint), SoapHost::joined);
     return this;
   }
 
-  private static Hosted joined(Hosted hosted, Endpoint more) {
+  private static Hosted joined(Hosted hosted, Hosted more) {
     try {
-      return new Hosted(hosted.path(), hosted.endpoint().and(more));
+      return hosted.with(hosted.endpoint().and(more.endpoint()));
     } catch (IllegalArgumentException alike) {
       throw new IllegalArgumentException("at " + hosted.path() + ", " + alike.getMessage(), alike);
     }
+  }
+
+  /**
+   * Leaves what is served at {@code path} out of the index: whoever knows the address can call it.
+   *
+   * @throws IllegalArgumentException when nothing is served there yet
+   */
+  public SoapHost unlisted(String path) {
+    services.put(path, new Hosted(path, served(path).endpoint(), false));
+    return this;
+  }
+
+  /**
+   * Begins with some operations switched off; {@link RunningHost#switchOn} lets them be called.
+   *
+   * @param operations names of operations; none stands for all at that path
+   * @throws IllegalArgumentException when nothing is served there yet, or no such operation
+   */
+  public SoapHost switchOff(String path, String... operations) {
+    Hosted hosted = served(path);
+    Set<String> off = Switches.off(hosted.endpoint(), operations);
+    services.put(path, hosted.with(hosted.endpoint().switchingOff(off)));
+    return this;
+  }
+
+  private Hosted served(String path) {
+    Hosted hosted = services.get(path);
+    if (hosted == null) {
+      throw new IllegalArgumentException("nothing is served at " + path + "; serve it first");
+    }
+    return hosted;
   }
 
   /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} is every address. */
@@ -192,8 +217,8 @@ public final class SoapHost {
    * @throws IllegalArgumentException when an address is not one of this machine
    */
   public RunningHost start() {
-    InetAddress address = address();
-    boolean isPrivate = address.isLoopbackAddress() && publicUrl == null;
+    ListenAddress address = ListenAddress.of(bind, port);
+    boolean isPrivate = address.isLoopback() && publicUrl == null;
     SiteSettings settings =
         new SiteSettings(
             publicUrl,
@@ -206,45 +231,17 @@ public final class SoapHost {
     EndpointSettings serving =
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);
     List<Hosted> hosted =
-        services.stream()
-            .map(service -> new Hosted(service.path(), service.endpoint().with(serving)))
+        services.values().stream()
+            .map(service -> service.with(service.endpoint().with(serving)))
             .toList();
-    JettyServer server = new JettyServer(address, port, new Site(hosted, settings), limits);
+    SiteHandler handler = new SiteHandler(new Site(hosted, settings));
+    JettyServer server = new JettyServer(address, handler, limits);
     try {
       server.start();
     } catch (IOException failed) {
       calls.close();
-      if (failed instanceof BindException || failed.getCause() instanceof BindException) {
-        throw refused(address, failed);
-      }
-      throw new IllegalStateException("The host could not start: " + failed.getMessage(), failed);
+      throw address.refused(failed);
     }
-    return new RunningHost(server, address, calls);
-  }
-
-  private RuntimeException refused(InetAddress address, IOException failed) {
-    Throwable bound = failed instanceof BindException ? failed : failed.getCause();
-    String message = bound == null ? "" : String.valueOf(bound.getMessage());
-    if (message.contains("assign")) {
-      return new IllegalArgumentException(
-          address.getHostAddress() + " is no address of this machine.", failed);
-    }
-    if (message.contains("denied")) {
-      return new IllegalArgumentException(
-          "Port " + port + " may not be opened by this user; choose one from 1024 on.", failed);
-    }
-    return new PortTakenException(port, failed);
-  }
-
-  private InetAddress address() {
-    if (bind == null) {
-      return InetAddress.getLoopbackAddress();
-    }
-    try {
-      return InetAddress.getByName(bind);
-    } catch (UnknownHostException unknown) {
-      throw new IllegalArgumentException(
-          "\"" + bind + "\" is no address of this machine.", unknown);
-    }
+    return new RunningHost(server, handler, address.address(), calls);
   }
 }

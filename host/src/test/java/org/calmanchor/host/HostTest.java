@@ -273,8 +273,83 @@ class HostTest {
             () -> SoapHost.onPort(0).serve("/a", new Lighthouse()).serve("/a", new Lighthouse()))
         .withMessageStartingWith("at /a, operation blink of two services has the same request");
     assertThatIllegalArgumentException()
+        .isThrownBy(() -> SoapHost.onPort(0).unlisted("/a"))
+        .withMessage("nothing is served at /a; serve it first");
+    assertThatIllegalArgumentException()
         .isThrownBy(() -> SoapHost.onPort(0).bind("203.0.113.7").start())
         .withMessage("203.0.113.7 is no address of this machine.");
+  }
+
+  @Test
+  void switchesOperationsOffAndOnWhileItRuns() throws Exception {
+    Lighthouse service = new Lighthouse();
+    try (RunningHost switched =
+        SoapHost.onPort(0)
+            .serve("/light", service)
+            .serve("/light", new NewLighthouse())
+            .switchOff("/light", "warn")
+            .start()) {
+      String warn = "<warn xmlns='urn:lanternquay:light:2'><text>fog</text></warn>";
+      Reply refused =
+          Reply.to(switched, "POST /light", ENVELOPE.formatted(warn), "Content-Type: text/xml");
+      assertThat(refused.status()).isEqualTo(500);
+      assertThat(refused.body()).isEmpty();
+      CompletableFuture<Reply> running =
+          CompletableFuture.supplyAsync(() -> unchecked(switched, "<slow/>"));
+      service.entered.await();
+      switched.switchOff("/light", "slow", "blink");
+      Reply off = soap(switched, "<blink><text>a</text></blink>");
+      assertThat(off.status()).isEqualTo(500);
+      assertThat(off.body())
+          .contains(
+              "<faultcode>soap:Server</faultcode>"
+                  + "<faultstring xml:lang=\"en\">Operation blink is switched off for now.<")
+          .doesNotContain("<detail");
+      service.leave.countDown();
+      assertThat(running.get().body()).contains("at last");
+      assertThat(soap(switched, "<many><count>1</count></many>").status()).isEqualTo(200);
+      assertThat(Reply.to(switched, "GET /", "").body())
+          .contains("open, but for blink and slow; can be tried");
+      assertThat(Reply.to(switched, "GET /light", "").body())
+          .contains("open, but for blink and slow", "This operation is switched off for now");
+      switched.switchOn("/light", "blink");
+      assertThat(soap(switched, "<blink><text>a</text></blink>").status()).isEqualTo(200);
+      switched.switchOff("/light");
+      assertThat(Reply.to(switched, "GET /", "").body()).contains("switched off; can be tried");
+      assertThatIllegalArgumentException()
+          .isThrownBy(() -> switched.switchOn("/light", "blonk"))
+          .withMessage(
+              "there is no operation \"blonk\"; there is blink, flash, lamps, many, slow, warn");
+      assertThatIllegalArgumentException()
+          .isThrownBy(() -> switched.switchOff("/dark"))
+          .withMessage("nothing is served at /dark; there is /light");
+    }
+  }
+
+  private static Reply unchecked(RunningHost to, String body) {
+    try {
+      return soap(to, body);
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    }
+  }
+
+  @Test
+  void servesWithoutListing() throws Exception {
+    try (RunningHost quiet =
+        SoapHost.onPort(0)
+            .serve("/light", new Lighthouse())
+            .serve("/old", new NewLighthouse())
+            .unlisted("/old")
+            .start()) {
+      for (String listing : new String[] {"GET /", "GET /nowhere"}) {
+        assertThat(Reply.to(quiet, listing, "").body())
+            .contains("/light")
+            .doesNotContain("/old", "NewLighthouse");
+      }
+      assertThat(Reply.to(quiet, "GET /old", "").body()).contains("not listed in the index");
+      assertThat(Reply.to(quiet, "GET /old?wsdl", "").status()).isEqualTo(200);
+    }
   }
 
   @Test
@@ -282,14 +357,7 @@ class HostTest {
     Lighthouse service = new Lighthouse();
     RunningHost closing = SoapHost.onPort(0).serve("/light", service).start();
     CompletableFuture<Reply> call =
-        CompletableFuture.supplyAsync(
-            () -> {
-              try {
-                return soap(closing, "<slow/>");
-              } catch (IOException failed) {
-                throw new UncheckedIOException(failed);
-              }
-            });
+        CompletableFuture.supplyAsync(() -> unchecked(closing, "<slow/>"));
     service.entered.await();
     Thread closer = new Thread(closing::close);
     closer.start();

@@ -17,6 +17,7 @@ final class Assets {
           script("dom"),
           script("server"),
           script("forms"),
+          script("paste"),
           script("wire"),
           script("answer"),
           script("expect"),

@@ -7,8 +7,9 @@ import org.calmanchor.core.endpoint.Endpoint;
  *
  * @param path where it answers; begins with a slash and does not end with one
  * @param endpoint the service
+ * @param isListed whether the index shows it
  */
-public record Hosted(String path, Endpoint endpoint) {
+public record Hosted(String path, Endpoint endpoint, boolean isListed) {
   /** Refuses paths that no client could ask for. */
   public Hosted {
     if (!path.matches("(/[A-Za-z0-9._~-]+)+") || path.startsWith(Site.ASSETS)) {
@@ -19,5 +20,15 @@ public record Hosted(String path, Endpoint endpoint) {
               + " digits, '.', '_', '~' and '-', and not below "
               + Site.ASSETS);
     }
+  }
+
+  /** A listed service. */
+  public Hosted(String path, Endpoint endpoint) {
+    this(path, endpoint, true);
+  }
+
+  /** The same with another endpoint. */
+  public Hosted with(Endpoint changed) {
+    return new Hosted(path, changed, isListed);
   }
 }

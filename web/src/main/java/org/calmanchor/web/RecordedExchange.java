@@ -1,28 +1,20 @@
 package org.calmanchor.web;
 
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.FilterInputStream;
 import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
-import java.util.zip.GZIPInputStream;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /** An exchange that passes through and is kept, up to a limit, with its secrets masked. */
 final class RecordedExchange implements HttpRequest, HttpResponse {
-  private static final Logger LOG = LoggerFactory.getLogger(Site.class);
-  private static final int MOST_BYTES = 64 << 10;
-
   private final HttpRequest request;
   private final HttpResponse response;
   private final Map<String, Object> begun = new LinkedHashMap<>();
@@ -31,6 +23,7 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
   private final ByteArrayOutputStream sent = new ByteArrayOutputStream();
   private final Map<String, String> answerHeaders = new LinkedHashMap<>();
   private final @Nullable String requestCoding;
+  private final @Nullable String requestType;
   private @Nullable InputStream body;
   private @Nullable OutputStream output;
   private Map<String, Object> shown = Map.of();
@@ -47,50 +40,28 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
     begun.put("path", request.path());
     begun.put("requestHeaders", Secrets.maskedHeaders(request.headers()));
     this.requestCoding = request.header("Content-Encoding");
+    this.requestType = request.header("Content-Type");
   }
 
   /** Takes down what came of it. */
   synchronized void end() {
     Map<String, Object> all = new LinkedHashMap<>(begun);
-    all.put("request", text(received, requestCoding));
+    all.put("request", RecordedText.of(received.toByteArray(), requestCoding, requestType));
     all.put("status", status);
     all.put("wasAborted", wasAborted);
     all.put("responseHeaders", Secrets.maskedHeaders(answerHeaders));
-    all.put("response", text(sent, answerHeaders.get("Content-Encoding")));
+    all.put(
+        "response",
+        RecordedText.of(
+            sent.toByteArray(),
+            answerHeaders.get("Content-Encoding"),
+            answerHeaders.get("Content-Type")));
     all.put("millis", TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0);
     shown = all;
   }
 
   synchronized Map<String, Object> shown() {
     return shown;
-  }
-
-  private static String text(ByteArrayOutputStream kept, @Nullable String coding) {
-    boolean isWhole = kept.size() < MOST_BYTES;
-    byte[] bytes = "gzip".equals(coding) ? unpacked(kept.toByteArray()) : kept.toByteArray();
-    String text = Secrets.masked(new String(bytes, StandardCharsets.UTF_8));
-    return isWhole ? text : text + "\n\u2026 (only the first 64 KiB are kept)";
-  }
-
-  /** As much as can be had of what may be cut off. */
-  private static byte[] unpacked(byte[] packed) {
-    ByteArrayOutputStream plain = new ByteArrayOutputStream();
-    byte[] piece = new byte[4096];
-    try (InputStream in = new GZIPInputStream(new ByteArrayInputStream(packed))) {
-      for (int read = in.read(piece); read > 0; read = in.read(piece)) {
-        keep(plain, piece, 0, read);
-        if (plain.size() == MOST_BYTES) {
-          break;
-        }
-      }
-    } catch (IOException cutOff) {
-      LOG.debug("a recorded message ends within its compression", cutOff);
-    }
-    return plain.toByteArray();
-  }
-
-  private static void keep(ByteArrayOutputStream kept, byte[] bytes, int offset, int length) {
-    kept.write(bytes, offset, Math.min(length, MOST_BYTES - kept.size()));
   }
 
   @Override
@@ -118,7 +89,7 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
     public int read(byte[] bytes, int offset, int length) throws IOException {
       int read = in.read(bytes, offset, length);
       if (read > 0) {
-        keep(received, bytes, offset, read);
+        RecordedText.keep(received, bytes, offset, read);
       }
       return read;
     }
@@ -146,7 +117,7 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
 
     @Override
     public void write(byte[] bytes, int offset, int length) throws IOException {
-      keep(sent, bytes, offset, length);
+      RecordedText.keep(sent, bytes, offset, length);
       out.write(bytes, offset, length);
     }
   }

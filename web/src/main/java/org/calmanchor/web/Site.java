@@ -5,24 +5,26 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.web.page.Pages;
 import org.calmanchor.web.page.ServiceSite;
+import org.calmanchor.web.page.ServiceState;
 import org.jspecify.annotations.Nullable;
 
 /**
- * All services of one host: their endpoints, documents and pages, and an index. Immutable, safe for
- * any number of threads.
+ * All services of one host: their endpoints, documents and pages, and an index. Its services never
+ * change, so that a host swaps the whole site for another. Safe for any number of threads.
  */
 public final class Site {
   static final String ASSETS = "/calm-anchor";
 
   private final Map<String, Hosted> services = new LinkedHashMap<>();
   private final Map<String, List<ServiceSite>> sites = new LinkedHashMap<>();
-  private final Pages rendered = new Pages();
-  private final Assets assets = new Assets();
+  private final Pages rendered;
+  private final Assets assets;
   private final HostRule hosts;
   private final SiteSettings settings;
   private final @Nullable ExchangeLog log;
@@ -34,6 +36,8 @@ public final class Site {
    */
   public Site(List<Hosted> hosted, SiteSettings settings) {
     this.settings = settings;
+    this.rendered = new Pages();
+    this.assets = new Assets();
     this.hosts = new HostRule(settings);
     this.log = settings.showsPages() && settings.keepsExchanges() ? new ExchangeLog() : null;
     for (Hosted service : hosted) {
@@ -44,8 +48,52 @@ public final class Site {
       for (Contract contract : service.endpoint().contracts()) {
         atPath.add(new ServiceSite(service.path(), contract, atPath.isEmpty()));
       }
-      sites.put(service.path(), List.copyOf(atPath));
+      put(service, atPath);
     }
+  }
+
+  private Site(Site former, Hosted changed) {
+    this.settings = former.settings;
+    this.rendered = former.rendered;
+    this.assets = former.assets;
+    this.hosts = former.hosts;
+    this.log = former.log;
+    services.putAll(former.services);
+    sites.putAll(former.sites);
+    services.put(changed.path(), changed);
+    put(changed, former.sites.getOrDefault(changed.path(), List.of()));
+  }
+
+  private void put(Hosted service, List<ServiceSite> atPath) {
+    ServiceState state = new ServiceState(service.isListed(), service.endpoint().switchedOff());
+    sites.put(service.path(), atPath.stream().map(each -> each.in(state)).toList());
+  }
+
+  /**
+   * What is served at {@code path}.
+   *
+   * @throws IllegalArgumentException when nothing is
+   */
+  public Hosted hosted(String path) {
+    Hosted hosted = services.get(path);
+    if (hosted == null) {
+      throw new IllegalArgumentException(
+          "nothing is served at "
+              + path
+              + (services.isEmpty() ? "" : "; there is " + String.join(", ", services.keySet())));
+    }
+    return hosted;
+  }
+
+  /**
+   * This site with some operations of the service at {@code path} switched off, and all its others
+   * on. Everything else, the exchanges kept so far included, is shared with this one.
+   *
+   * @throws IllegalArgumentException when there is no such service or operation
+   */
+  public Site switchingOff(String path, Set<String> operations) {
+    Hosted hosted = hosted(path);
+    return new Site(this, hosted.with(hosted.endpoint().switchingOff(operations)));
   }
 
   /**
@@ -77,7 +125,7 @@ public final class Site {
       document(service, request, response);
     } else if (request.path().equals("/")) {
       Answers.html(
-          response, 200, rendered.index(all(), hosts.baseOf(request), settings.showsPages()));
+          response, 200, rendered.index(listed(), hosts.baseOf(request), settings.showsPages()));
     } else if (request.path().startsWith(ASSETS + "/")) {
       assets.send(request, response);
     } else {
@@ -134,8 +182,11 @@ public final class Site {
     return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }
 
-  private List<ServiceSite> all() {
-    return sites.values().stream().flatMap(List::stream).toList();
+  private List<ServiceSite> listed() {
+    return sites.values().stream()
+        .flatMap(List::stream)
+        .filter(site -> site.state().isListed())
+        .toList();
   }
 
   /** The service of that name, in any case; the first for none. */
@@ -215,6 +266,6 @@ public final class Site {
     Answers.html(
         response,
         404,
-        rendered.missing(request.path(), all(), hosts.baseOf(request), settings.showsPages()));
+        rendered.missing(request.path(), listed(), hosts.baseOf(request), settings.showsPages()));
   }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -179,6 +180,23 @@ class PageCallsTest {
         .contains(
             "<tns:password>\u2022\u2022\u2022</tns:password>", "authorization=\u2022\u2022\u2022")
         .doesNotContain("swordfish", "Basic x");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "UTF-16LE|text/xml; charset=utf-16le",
+        "UTF-16BE|text/xml",
+        "UTF-16|text/xml; charset=utf-8",
+        "windows-1252|text/xml; charset=windows-1252",
+        "ISO-8859-1|",
+        "UTF-8|text/xml; charset=nobody-knows"
+      })
+  void showsWhatWasSentInAnyCharset(String charset, String contentType) {
+    String sent = "<?xml version='1.0' encoding='%s'?><name>K\u00e4te</name>".formatted(charset);
+    byte[] kept = sent.getBytes(Charset.forName(charset));
+    assertThat(RecordedText.of(kept, null, contentType)).isEqualTo(sent);
   }
 
   @ParameterizedTest

@@ -1,10 +1,13 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
@@ -33,6 +36,7 @@ public final class Endpoint {
 
   private final List<OperationPlan> plans;
   private final EndpointSettings settings;
+  private final Set<String> switchedOff;
   private final Map<String, Map<String, OperationPlan>> operations = new LinkedHashMap<>();
   private final Map<QName, MessageCodec> headers = new HashMap<>();
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
@@ -40,9 +44,10 @@ public final class Endpoint {
   private final Inputs inputs;
   private final Map<String, ContentType> contentTypes = new ConcurrentHashMap<>();
 
-  private Endpoint(List<OperationPlan> plans, EndpointSettings settings) {
+  private Endpoint(List<OperationPlan> plans, EndpointSettings settings, Set<String> switchedOff) {
     this.plans = plans;
     this.settings = settings;
+    this.switchedOff = switchedOff;
     this.inputs = settings.limits().inputs(settings.isLenient());
     for (OperationPlan plan : plans) {
       QName request = plan.request().name();
@@ -86,7 +91,8 @@ public final class Endpoint {
   public static Endpoint of(Reading reading, Object target) {
     return new Endpoint(
         new OperationPlanner(reading, target.getClass(), () -> target, false).plan(),
-        EndpointSettings.DEFAULT);
+        EndpointSettings.DEFAULT,
+        Set.of());
   }
 
   /**
@@ -98,12 +104,41 @@ public final class Endpoint {
   public static <T> Endpoint perCall(Class<T> type, Supplier<? extends T> factory) {
     Reading reading = ContractReader.read(type);
     return new Endpoint(
-        new OperationPlanner(reading, type, factory, true).plan(), EndpointSettings.DEFAULT);
+        new OperationPlanner(reading, type, factory, true).plan(),
+        EndpointSettings.DEFAULT,
+        Set.of());
   }
 
   /** This endpoint with other settings. */
   public Endpoint with(EndpointSettings changed) {
-    return new Endpoint(plans, changed);
+    return new Endpoint(plans, changed, switchedOff);
+  }
+
+  /**
+   * This endpoint with some operations switched off, and all others on: calls of those are answered
+   * by a fault that says so. What it offers, its contracts, stays the same.
+   *
+   * @param names of operations
+   * @throws IllegalArgumentException when it has no operation of such a name
+   */
+  public Endpoint switchingOff(Set<String> names) {
+    for (String name : names) {
+      if (plans.stream().noneMatch(plan -> plan.name().equals(name))) {
+        throw new IllegalArgumentException(
+            "there is no operation \"" + name + "\"; there is " + known());
+      }
+    }
+    return new Endpoint(plans, settings, Collections.unmodifiableSet(new TreeSet<>(names)));
+  }
+
+  /** The names of the operations that are switched off, in alphabetical order. */
+  public Set<String> switchedOff() {
+    return switchedOff;
+  }
+
+  /** The names of all its operations. */
+  public List<String> operationNames() {
+    return plans.stream().map(OperationPlan::name).distinct().sorted().toList();
   }
 
   /**
@@ -114,7 +149,9 @@ public final class Endpoint {
   public Endpoint and(Endpoint other) {
     List<OperationPlan> all = new ArrayList<>(plans);
     all.addAll(other.plans);
-    return new Endpoint(List.copyOf(all), settings);
+    Set<String> off = new TreeSet<>(switchedOff);
+    off.addAll(other.switchedOff);
+    return new Endpoint(List.copyOf(all), settings, Collections.unmodifiableSet(off));
   }
 
   /** What it offers: one contract for each service. */
@@ -179,7 +216,7 @@ public final class Endpoint {
 
   /** The operations' names for people, not too many. */
   String known() {
-    List<String> names = plans.stream().map(OperationPlan::name).sorted().toList();
+    List<String> names = operationNames();
     String shown = String.join(", ", names.subList(0, Math.min(MOST_NAMED, names.size())));
     return names.size() > MOST_NAMED ? shown + ", … (" + names.size() + " in all)" : shown;
   }

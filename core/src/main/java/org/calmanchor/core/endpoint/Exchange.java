@@ -126,6 +126,9 @@ final class Exchange {
     OperationPlan operation = dispatch(envelope, headers, opened);
     context.of(operation);
     answer.of(operation);
+    if (!endpoint.switchedOff().isEmpty() && endpoint.switchedOff().contains(operation.name())) {
+      throw new SoapFaultException(SoapFault.switchedOff(operation.name()));
+    }
     envelope.requireUnderstood(
         name -> operation.headerNames().contains(name) || endpoint.handlers().containsKey(name));
     Bracket bracket =

@@ -6,17 +6,32 @@ package org.calmanchor.core.model;
  */
 public final class Origin {
   /** The origin of a node that nobody wrote by hand. */
-  public static final Origin NONE = new Origin("");
+  public static final Origin NONE = new Origin("", 0);
 
   private final String place;
+  private final int position;
 
-  private Origin(String place) {
+  private Origin(String place, int position) {
     this.place = place;
+    this.position = position;
   }
 
   /** The origin at {@code place}, in words that a person can follow. */
   public static Origin of(String place) {
-    return new Origin(place);
+    return new Origin(place, 0);
+  }
+
+  /** This origin, the one at {@code rank} among its siblings as they were written down. */
+  public Origin at(int rank) {
+    return new Origin(place, rank);
+  }
+
+  /**
+   * Its rank among its siblings as they were written down, where the contract has them in another
+   * order; else 0.
+   */
+  public int position() {
+    return position;
   }
 
   /** The place in words; empty when there is none. */

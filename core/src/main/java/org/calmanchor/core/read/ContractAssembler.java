@@ -102,12 +102,7 @@ final class ContractAssembler {
     headers.put(operation.name(), operation.headers());
     operations.add(
         new Operation(
-            operation.name(),
-            input,
-            output,
-            faults,
-            operation.given().doc(),
-            Origin.of(operation.member().method().signature())));
+            operation.name(), input, output, faults, operation.given().doc(), operation.origin()));
   }
 
   private QName body(ElementDeclaration element) {

@@ -41,12 +41,13 @@ final class OperationReader {
       List<ReadHeader> headers,
       List<DeclaredFault> faults,
       OperationMember member,
-      GivenOperation given) {}
+      GivenOperation given,
+      Origin origin) {}
 
-  ReadOperation read(String name, JavaMethod method, GivenOperation given) {
+  ReadOperation read(String name, JavaMethod method, GivenOperation given, int position) {
     checkModifiers(method);
     checkAction(method, given);
-    Origin origin = Origin.of(method.signature());
+    Origin origin = Origin.of(method.signature()).at(position);
     List<Particle> parameters = new ArrayList<>();
     List<PropertyMember> properties = new ArrayList<>();
     List<ReadHeader> blocks = new ArrayList<>();
@@ -79,7 +80,8 @@ final class OperationReader {
             declared.stream().map(DeclaredFault::member).toList(),
             isAsynchronous,
             isProvided),
-        given);
+        given,
+        origin);
   }
 
   /** Reads the parameters; whether a provider of constraints has to check some. */

@@ -42,10 +42,9 @@ final class ReflectedClass {
     if (at.raw() == Object.class || !seen.add(at.raw())) {
       return;
     }
-    // Reflection promises no order, problems and documents need one.
     Arrays.stream(at.raw().getDeclaredMethods())
         .filter(method -> !method.isSynthetic())
-        .sorted(Comparator.comparing(Method::getName).thenComparing(Method::toGenericString))
+        .sorted(MethodOrder.of(at.raw()))
         .forEach(method -> add(method, owner, at, found));
     if (at.superclass() instanceof ReflectedType above) {
       collect(owner, above, found, seen);

@@ -27,7 +27,8 @@ final class ServiceReader {
     this.problems = types.problems();
   }
 
-  private record Exposed(JavaMethod method, GivenOperation given) {}
+  /** A method that is an operation, the one at {@code position} of the source. */
+  private record Exposed(JavaMethod method, GivenOperation given, int position) {}
 
   /** All operations, in the order of their wire names. */
   List<ReadOperation> operations() {
@@ -45,7 +46,9 @@ final class ServiceReader {
           if (methods.size() > 1) {
             reportCollision(name, methods.stream().map(Exposed::method).toList());
           }
-          methods.forEach(each -> read.add(operations.read(name, each.method(), each.given())));
+          methods.forEach(
+              each ->
+                  read.add(operations.read(name, each.method(), each.given(), each.position())));
         });
     Map<String, ReadOperation> distinct = new LinkedHashMap<>();
     read.forEach(operation -> distinct.putIfAbsent(operation.name(), operation));
@@ -56,11 +59,15 @@ final class ServiceReader {
 
   private Map<String, List<Exposed>> exposed() {
     Map<String, List<Exposed>> byName = new TreeMap<>();
-    for (JavaMethod method : service.methods()) {
+    List<JavaMethod> methods = service.methods();
+    for (int position = 0; position < methods.size(); position++) {
+      JavaMethod method = methods.get(position);
       GivenOperation given = GivenOperation.of(method, exposing);
       if (given != null) {
         String name = problems.name(given.name(), method.name(), method, "@Operation");
-        byName.computeIfAbsent(name, n -> new ArrayList<>()).add(new Exposed(method, given));
+        byName
+            .computeIfAbsent(name, n -> new ArrayList<>())
+            .add(new Exposed(method, given, position));
       } else {
         method.overridden().stream()
             .filter(above -> above.annotation(Operation.class) != null)

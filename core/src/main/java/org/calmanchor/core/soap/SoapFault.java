@@ -128,6 +128,15 @@ public record SoapFault(
         incident);
   }
 
+  /** The fault for a call of an operation that is not to be called at present. */
+  public static SoapFault switchedOff(String operation) {
+    return new SoapFault(
+        FaultCode.RECEIVER,
+        "ca:switchedOff",
+        "Operation " + operation + " is switched off for now.",
+        null);
+  }
+
   private static SoapFault incident(String subcode, String reason, String incident) {
     return new SoapFault(
         FaultCode.RECEIVER,

@@ -26,6 +26,12 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** What the page offers around a call, in a real browser, on the real harbor. */
 class PageToolsTest {
+  /** How often the layout has jumped since the page was opened. */
+  private static final String SHIFTS =
+      "const seen = new PerformanceObserver(() => {});"
+          + "seen.observe({type: 'layout-shift', buffered: true});"
+          + "return seen.takeRecords().length";
+
   private static BerthStore store;
   private static RunningHost host;
   private static Browser browser;
@@ -121,7 +127,8 @@ class PageToolsTest {
   }
 
   @Test
-  void comparesEveryAnswerWithWhatIsExpectedAndKeepsItAsACheck() throws IOException {
+  void comparesEveryAnswerWithWhatIsExpectedAndKeepsItAsACheck(@TempDir Path folder)
+      throws IOException {
     quote("3");
     browser.click(part("expect") + " summary");
     String expected = part("expected");
@@ -146,6 +153,11 @@ class PageToolsTest {
         .contains("nights: 4", "total: 187.00");
     page.click("keep=folder");
     assertThat(browser.textOf(part("expect-error"), "already")).contains("nothing was overwritten");
+    browser.download(folder);
+    page.click("keep=download");
+    Path file = folder.resolve("berthdesk-four-nights.yaml");
+    browser.until(() -> Files.exists(file));
+    assertThat(file).hasSameTextualContentAs(checks.resolve("berthdesk-four-nights.yaml"));
     page.click("keep=copy");
     assertThat(browser.textOf(part("kept"), "check: Four nights")).contains("operation: quoteStay");
 
@@ -323,11 +335,15 @@ class PageToolsTest {
       assertThat(page.barriers()).isEmpty();
       browser.open(host.address("/"));
       assertThat(page.barriers()).isEmpty();
-      browser.resize(420, 900);
-      page.open("quoteStay");
-      assertThat(page.barriers()).isEmpty();
-      assertThat(browser.run("return document.documentElement.scrollWidth <= innerWidth"))
-          .isEqualTo(true);
+      // As at 200 % of an ordinary window, and on a small telephone (WCAG 2.2, 1.4.10).
+      for (int width : new int[] {640, 420, 320}) {
+        browser.resize(width, 900);
+        page.open("quoteStay");
+        assertThat(page.barriers()).isEmpty();
+        assertThat(browser.run("return document.documentElement.scrollWidth <= innerWidth"))
+            .isEqualTo(true);
+        assertThat(browser.run(SHIFTS)).isEqualTo(0L);
+      }
     } finally {
       browser.resize(1280, 800);
       page.prefer("light");

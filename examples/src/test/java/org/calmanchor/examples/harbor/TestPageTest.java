@@ -116,7 +116,7 @@ class TestPageTest {
     String notify = "section:not([hidden]) .field[data-key=notify]";
     browser.click(notify + " > .more > [data-add]");
     browser.click(notify + " > .more > [data-add]");
-    browser.fill(notify + " .item:nth-child(2) input", "odo@lanternquay.test");
+    browser.fill(notify + " .item:nth-child(2) textarea", "odo@lanternquay.test");
     browser.textOf("[data-request-envelope]", "<tns:notify>odo@lanternquay.test</tns:notify>");
     browser.click(notify + " .item:nth-child(1) .item-tools button:last-child");
     send();

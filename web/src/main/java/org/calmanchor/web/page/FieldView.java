@@ -8,23 +8,28 @@ import java.util.List;
  * @param key its key in the tree of values
  * @param name its name on the wire
  * @param type the name of its type, as people read it
+ * @param pattern the regular expressions that its text must match; empty for none
  * @param kind what control it gets
  * @param presence whether it must be present, may be nil, may repeat
  * @param doc what it means; may be empty
  * @param example a value in the right form; empty for structures
  * @param choices the values there are, for an enumeration or boolean
  * @param structures for a structure, the types that it may have: usually one
+ * @param takesRows whether it is a list of structures that can be pasted as a table's rows
  */
 public record FieldView(
     String key,
     String name,
     String type,
+    String pattern,
     Kind kind,
     Presence presence,
     String doc,
     String example,
     List<Choice> choices,
-    List<TypeChoice> structures) {
+    List<TypeChoice> structures,
+    boolean takesRows) {
+  private static final int SHORT_PATTERN = 40;
 
   /**
    * How often a member may stand.
@@ -59,6 +64,7 @@ public record FieldView(
   /** What control a member gets. */
   public enum Kind {
     TEXT,
+    PROSE,
     NUMBER,
     DATE,
     CHOICE,
@@ -71,6 +77,7 @@ public record FieldView(
   public String control() {
     return switch (kind) {
       case TEXT -> "text";
+      case PROSE -> "prose";
       case NUMBER -> "number";
       case DATE -> "date";
       case CHOICE -> "choice";
@@ -98,6 +105,11 @@ public record FieldView(
   /** Whether it is a list whose items are single texts, which can be pasted as lines. */
   public boolean takesLines() {
     return repeats() && kind != Kind.STRUCTURE && kind != Kind.BINARY && kind != Kind.MARKUP;
+  }
+
+  /** Whether its pattern can be said in passing. */
+  public boolean isPatternShort() {
+    return pattern.length() <= SHORT_PATTERN;
   }
 
   /** What is said beside the name: type, and whether it may be left out. */

@@ -1,6 +1,7 @@
 package org.calmanchor.web.page;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,6 +37,7 @@ final class Forms {
   List<OperationView> operations() {
     return contract.portTypes().stream()
         .flatMap(portType -> portType.operations().stream())
+        .sorted(Comparator.comparingInt(operation -> operation.origin().position()))
         .map(this::operation)
         .toList();
   }
@@ -105,16 +107,23 @@ final class Forms {
 
   private FieldView simple(String key, String name, TypeUse type, Presence presence, String doc) {
     List<FieldView.Choice> choices = choices(type);
+    return simple(key, name, type, kind(type, choices), presence, doc);
+  }
+
+  private FieldView simple(
+      String key, String name, TypeUse type, Kind kind, Presence presence, String doc) {
     return new FieldView(
         key,
         name,
         names.described(type),
-        kind(type, choices),
+        names.pattern(type),
+        kind,
         presence,
         doc,
         Samples.text(contract, type, name),
-        choices,
-        List.of());
+        choices(type),
+        List.of(),
+        false);
   }
 
   private FieldView field(String key, Member member) {
@@ -126,26 +135,47 @@ final class Forms {
           key,
           member.name(),
           "any element",
+          "",
           Kind.MARKUP,
           presence,
           element.doc(),
           "<any xmlns=\"urn:example\"/>",
           List.of(),
-          List.of());
+          List.of(),
+          false);
     }
     if (!(contract.definition(type) instanceof ComplexType complex)) {
-      return simple(key, member.name(), type, presence, element.doc());
+      Kind kind = kind(type, choices(type));
+      Kind held = kind == Kind.TEXT && isProse(type) ? Kind.PROSE : kind;
+      return simple(key, member.name(), type, held, presence, element.doc());
     }
     return new FieldView(
         key,
         member.name(),
         names.shown(type),
+        "",
         Kind.STRUCTURE,
         presence,
         element.doc(),
         "",
         List.of(),
-        structures(complex));
+        structures(complex),
+        presence.repeats() && isRow(complex));
+  }
+
+  /** Whether a text may be of several lines. */
+  private boolean isProse(TypeUse type) {
+    return names.builtIn(type).equals("string") && names.pattern(type).isEmpty();
+  }
+
+  /** Whether a type has no other behind it, and members that a table's cells can hold. */
+  private boolean isRow(ComplexType type) {
+    return contract.derived(type).isEmpty()
+        && (!contract.attributes(type).isEmpty()
+            || contract.members(type).stream()
+                .anyMatch(
+                    member ->
+                        !(contract.definition(member.element().type()) instanceof ComplexType)));
   }
 
   private List<FieldView.TypeChoice> structures(ComplexType declared) {

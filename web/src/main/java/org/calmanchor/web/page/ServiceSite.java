@@ -25,7 +25,8 @@ public final class ServiceSite {
   private final TypedTree typed;
   private final List<OperationView> operations;
   private final List<TypeView> types;
-  private final Map<String, String> expectations = new ConcurrentHashMap<>();
+  private final ServiceState state;
+  private final Map<String, String> expectations;
 
   /**
    * The service of {@code contract} at {@code path}.
@@ -42,6 +43,55 @@ public final class ServiceSite {
     Forms forms = new Forms(contract);
     this.operations = forms.operations();
     this.types = forms.types();
+    this.state = ServiceState.OPEN;
+    this.expectations = new ConcurrentHashMap<>();
+  }
+
+  private ServiceSite(ServiceSite other, ServiceState state) {
+    this.path = other.path;
+    this.isFirst = other.isFirst;
+    this.contract = other.contract;
+    this.portType = other.portType;
+    this.messages = other.messages;
+    this.typed = other.typed;
+    this.operations = other.operations;
+    this.types = other.types;
+    this.expectations = other.expectations;
+    this.state = state;
+  }
+
+  private static String listed(List<String> names) {
+    int last = names.size() - 1;
+    return last == 0
+        ? names.get(0)
+        : String.join(", ", names.subList(0, last)) + " and " + names.get(last);
+  }
+
+  /** The same service in another state. */
+  public ServiceSite in(ServiceState other) {
+    return new ServiceSite(this, other);
+  }
+
+  /** How it stands at present. */
+  public ServiceState state() {
+    return state;
+  }
+
+  /** Whether an operation is to be called at present. */
+  public boolean isOpen(OperationView operation) {
+    return !state.switchedOff().contains(operation.name());
+  }
+
+  /** How it stands, in a few words. */
+  public String standing() {
+    List<String> off =
+        operations.stream()
+            .filter(operation -> !isOpen(operation))
+            .map(OperationView::name)
+            .toList();
+    return off.isEmpty()
+        ? "open"
+        : off.size() == operations.size() ? "switched off" : "open, but for " + listed(off);
   }
 
   /** Its name. */
@@ -118,7 +168,7 @@ public final class ServiceSite {
     return path;
   }
 
-  /** Its operations, in the order of the document. */
+  /** Its operations, in the order of the source where that is known, else of the document. */
   public List<OperationView> operations() {
     return operations;
   }

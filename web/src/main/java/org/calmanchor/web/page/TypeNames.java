@@ -1,5 +1,8 @@
 package org.calmanchor.web.page;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Facet;
@@ -49,6 +52,26 @@ final class TypeNames {
       at = restriction.base();
     }
     return words.toString();
+  }
+
+  /** The regular expressions that a text of that type must match, if it has any. */
+  String pattern(TypeUse type) {
+    List<String> patterns = new ArrayList<>();
+    TypeUse at = type;
+    while (contract.definition(at) instanceof SimpleType simple
+        && simple.variety() instanceof SimpleType.Restriction restriction) {
+      // Those of one step are alternatives (XML Schema part 2, section 4.3.4.3).
+      String ofStep =
+          restriction.facets().stream()
+              .filter(facet -> facet.kind() == Facet.Kind.PATTERN)
+              .map(Facet::value)
+              .collect(Collectors.joining("|"));
+      if (!ofStep.isEmpty()) {
+        patterns.add(ofStep);
+      }
+      at = restriction.base();
+    }
+    return String.join(" and ", patterns);
   }
 
   /** The name of the built-in type that a simple type goes back to. */

@@ -1,9 +1,13 @@
 // Forms: from fields to a plain tree of values, and back.
 
 import { button, element } from "./dom.js";
+import { linesOf, pasteBox, rowsOf } from "./paste.js";
 
 /** Structures within structures deeper than this are folded at first. */
 const OPEN_DEPTH = 3;
+
+/** Texts of more lines than this scroll. */
+const MOST_LINES = 12;
 
 const values = (field) => field.querySelector(":scope > .values");
 const isOn = (field, name) => field.querySelector(`:scope > .include > [data-${name}]`)?.checked;
@@ -64,29 +68,54 @@ function prepareList(field) {
   });
   const lines = field.querySelector(":scope > .more > [data-lines]");
   lines?.addEventListener("click", () => pasteLines(field, lines));
+  const rows = field.querySelector(":scope > .more > [data-rows]");
+  rows?.addEventListener("click", () => pasteRows(field, rows));
 }
 
 /** Takes several lines at once, an item of the list each. */
 function pasteLines(field, opener) {
-  const text = element("textarea", { rows: "4", "aria-label": "One item on each line" });
-  const box = element(
-    "div",
-    { class: "lines-box" },
-    text,
-    button("Make items of the lines", () => {
-      const items = text.value.split(/\r?\n/).filter((line) => line.trim() !== "");
-      for (const item of items) put(field, addItem(field), item.trim());
-      box.remove();
-      opener.focus();
+  pasteBox(opener, {
+    label: "One item on each line",
+    hint: "One item on each line.",
+    action: "Make items of the lines",
+    take: (text) => {
+      for (const item of linesOf(text)) put(field, addItem(field), item.trim());
       changed(field);
-    }),
-    button("Leave it", () => {
-      box.remove();
-      opener.focus();
-    }),
-  );
-  opener.parentElement.after(box);
-  text.focus();
+      return null;
+    },
+  });
+}
+
+/** Takes a table's rows at once, an item of the list each. */
+function pasteRows(field, opener) {
+  const row = document.querySelector(`template[data-fields-of="${CSS.escape(field.dataset.structure)}"]`);
+  const cells = [...row.content.children].filter((each) => each.dataset.control !== "structure");
+  const nameOf = (each) => each.querySelector(".name").textContent;
+  const keys = new Map(cells.map((each) => [nameOf(each), each.dataset.key]));
+  // A row that is a list itself takes all the cells there are.
+  const list = cells.length === 1 && cells[0].dataset.repeats === "true" ? cells[0] : null;
+  const single = cells.filter((each) => each.dataset.repeats !== "true").map(nameOf);
+  const treeOf = (values) =>
+    Object.fromEntries([...values].filter(([, cell]) => cell !== "").map(([name, cell]) => [keys.get(name), cell]));
+  pasteBox(opener, {
+    label: "One item on each line, its cells apart",
+    hint: list
+      ? "One list on each line, with tabs, semicolons or commas between its items."
+      : `One item on each line, with tabs, semicolons or commas between ${single.join(", ")}. A first line of names may give another order.`,
+    action: "Make items of the rows",
+    take: (text) => {
+      if (list) {
+        const rows = linesOf(text).map((line) => line.split(/[\t;,]/).map((cell) => cell.trim()));
+        for (const items of rows) put(field, addItem(field), { [list.dataset.key]: items });
+      } else {
+        const { rows, mistake } = rowsOf(text, single);
+        if (mistake) return mistake;
+        for (const values of rows) put(field, addItem(field), treeOf(values));
+      }
+      changed(field);
+      return null;
+    },
+  });
 }
 
 /** A new control for one value of a field. */
@@ -103,8 +132,21 @@ function control(field) {
     }
   } else if (field.dataset.control === "binary") {
     made.querySelector("input").addEventListener("change", () => readFile(field, made));
+  } else if (field.dataset.control === "prose") {
+    made.addEventListener("input", () => grow(made));
+    made.addEventListener("keydown", (event) => {
+      if (event.key === "Enter" && !event.shiftKey && !event.isComposing) {
+        event.preventDefault();
+        made.form.requestSubmit();
+      }
+    });
   }
   return made;
+}
+
+/** Shows all lines of a text, if there are not too many. */
+function grow(made) {
+  made.rows = Math.min(MOST_LINES, made.value.split("\n").length);
 }
 
 /** Puts the fields of a structure into a container. */
@@ -260,6 +302,10 @@ function put(field, made, value) {
         made.append(element("option", { value }, value));
       }
       made.value = value;
+      break;
+    case "prose":
+      made.value = value;
+      grow(made);
       break;
     default:
       made.value = value;

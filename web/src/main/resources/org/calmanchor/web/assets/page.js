@@ -46,6 +46,8 @@ async function draft(section) {
     error.hidden = false;
     error.textContent = reachable(failure);
     return null;
+  } finally {
+    section.classList.remove("drafting");
   }
 }
 
@@ -350,6 +352,11 @@ function choose() {
   if (view?.dataset.view === "checks") loadChecks();
   if (chosen) {
     ready(chosen);
+    if (!chosen.request) {
+      // Seen when its request is there, so that nothing jumps; or soon, should that take long.
+      chosen.classList.add("drafting");
+      setTimeout(() => chosen.classList.remove("drafting"), 400);
+    }
     draft(chosen);
   }
 }

@@ -6,6 +6,7 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import org.calmanchor.annotations.Attribute;
 import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Fault;
@@ -63,6 +64,9 @@ public class ChartRoom {
       return name;
     }
   }
+
+  @Operation(doc = "Nothing comes of it", oneWay = true)
+  public void zigzag(UUID mark, String note) {}
 
   @Operation(doc = "Gives back what it takes")
   public Chart copy(Chart chart, @Header(doc = "who asks") String reader) throws NoChart {

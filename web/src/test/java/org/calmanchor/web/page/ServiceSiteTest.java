@@ -36,13 +36,33 @@ class ServiceSiteTest {
   }
 
   private List<FieldView> chart() {
-    FieldView chart = site.operations().get(0).fields().get(0);
+    FieldView chart = site.operations().get(1).fields().get(0);
     return type(chart.structures().get(0).id()).fields();
   }
 
   @Test
+  void showsOperationsInTheOrderOfTheSource() {
+    assertThat(site.operations())
+        .extracting(OperationView::name)
+        .containsExactly("zigzag", "copy", "discard");
+    assertThat(site.contract().portTypes().get(0).operations())
+        .extracting(Operation::name)
+        .containsExactly("copy", "discard", "zigzag");
+  }
+
+  @Test
+  void showsWhatTextsMustMatchAndTakesSeveralLinesOfThoseThatMayBeAnything() {
+    List<FieldView> fields = site.operations().get(0).fields();
+    assertThat(field(fields, "mark").pattern()).startsWith("[0-9a-fA-F]{8}-");
+    assertThat(field(fields, "mark").isPatternShort()).isFalse();
+    assertThat(field(fields, "mark").kind()).isEqualTo(Kind.TEXT);
+    assertThat(field(fields, "note").kind()).isEqualTo(Kind.PROSE);
+    assertThat(field(chart(), "depths").takesRows()).isTrue();
+  }
+
+  @Test
   void showsEachOperationWithWhatItTakesAndAnswers() {
-    OperationView copy = site.operations().get(0);
+    OperationView copy = site.operations().get(1);
     assertThat(copy.origin()).isEqualTo("ChartRoom.copy(Chart, String)");
     assertThat(copy.doc()).isEqualTo("Gives back what it takes");
     assertThat(copy.result()).isEqualTo("Chart");
@@ -50,7 +70,7 @@ class ServiceSiteTest {
     assertThat(copy.headers())
         .singleElement()
         .satisfies(reader -> assertThat(reader.doc()).isEqualTo("who asks"));
-    assertThat(site.operations().get(1).result()).isEqualTo("nothing (one-way)");
+    assertThat(site.operations().get(2).result()).isEqualTo("nothing (one-way)");
   }
 
   @Test
@@ -94,7 +114,7 @@ class ServiceSiteTest {
     assertThat(type(entry.structures().get(0).id()).fields())
         .extracting(FieldView::name)
         .containsExactly("key", "value");
-    FieldView chart = site.operations().get(0).fields().get(0);
+    FieldView chart = site.operations().get(1).fields().get(0);
     assertThat(field(chart(), "inset").structures()).isEqualTo(chart.structures());
   }
 

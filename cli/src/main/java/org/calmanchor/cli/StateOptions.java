@@ -1,0 +1,58 @@
+package org.calmanchor.cli;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.calmanchor.host.SoapHost;
+import picocli.CommandLine.Option;
+
+/** How the services of a host stand when it starts. */
+final class StateOptions {
+  @Option(
+      names = "--unlisted",
+      paramLabel = "PATH",
+      description = "Leaves what is served at this path out of the index; repeatable.")
+  private List<String> unlisted = new ArrayList<>();
+
+  @Option(
+      names = "--switch-off",
+      paramLabel = "PATH[#OPERATION]",
+      description =
+          "Answers calls of an operation, or of all at a path, by a fault that says so; repeatable.")
+  private List<String> switchedOff = new ArrayList<>();
+
+  /**
+   * Gives {@code host} what was chosen, after its services.
+   *
+   * @throws CommandException when there is no such service or operation
+   */
+  void applyTo(SoapHost host) {
+    for (String path : unlisted) {
+      said("--unlisted", () -> host.unlisted(path));
+    }
+    for (String place : switchedOff) {
+      int hash = place.indexOf('#');
+      said(
+          "--switch-off",
+          () -> {
+            if (hash < 0) {
+              host.switchOff(place);
+            } else {
+              host.switchOff(place.substring(0, hash), place.substring(hash + 1));
+            }
+          });
+    }
+  }
+
+  /** Whether calls of an operation are answered as they should be. */
+  boolean isOpen(String path, String operation) {
+    return !switchedOff.contains(path) && !switchedOff.contains(path + "#" + operation);
+  }
+
+  private static void said(String option, Runnable choice) {
+    try {
+      choice.run();
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage(option + ": " + wrong.getMessage());
+    }
+  }
+}

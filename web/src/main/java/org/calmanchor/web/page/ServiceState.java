@@ -1,0 +1,14 @@
+package org.calmanchor.web.page;
+
+import java.util.Set;
+
+/**
+ * How a service stands at present.
+ *
+ * @param isListed whether the index shows it
+ * @param switchedOff the names of the operations that are not to be called
+ */
+public record ServiceState(boolean isListed, Set<String> switchedOff) {
+  /** Of a service that everybody may see and call. */
+  public static final ServiceState OPEN = new ServiceState(true, Set.of());
+}
