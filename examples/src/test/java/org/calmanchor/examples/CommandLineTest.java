@@ -114,8 +114,8 @@ class CommandLineTest {
           {"--switch-off /Gretter", "nothing is served at /Gretter"},
           {"--unlisted Greeter", "nothing is served at Greeter"}
         }) {
-      Tool tool = Tool.run(folder, (line + wrong[0]).split(" "));
-      assertThat(tool.err()).startsWith(wrong[0].split(" ")[0] + ": " + wrong[1]);
+      Tool tool = Tool.run(folder, (line + wrong[0]).split(" ", -1));
+      assertThat(tool.err()).startsWith(wrong[0].split(" ", -1)[0] + ": " + wrong[1]);
       assertThat(tool.exitCode()).isEqualTo(2);
     }
   }
@@ -290,7 +290,7 @@ class CommandLineTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"''", "serve", "wsdl", "verify", "demo"})
+  @CsvSource({"''", "serve", "wsdl", "verify", "demo", "menu"})
   void helpsWithEachCommand(String command) throws Exception {
     Tool tool = Tool.run(folder, (command + " --help").strip().split(" ", -1));
     assertThat(tool.out()).startsWith("Usage: calm-anchor").contains("--help");

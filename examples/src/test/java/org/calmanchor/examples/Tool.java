@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 
 /** The command line as a process of its own, and what it said. */
-record Tool(int exitCode, String out, String err) {
+public record Tool(int exitCode, String out, String err) {
   private static final long PATIENCE_SECONDS = 60;
 
   private static ProcessBuilder command(String... arguments) {
@@ -28,12 +28,19 @@ record Tool(int exitCode, String out, String err) {
   }
 
   /** Runs a command to its end. */
-  static Tool run(Path folder, String... arguments) throws Exception {
+  public static Tool run(Path folder, String... arguments) throws Exception {
+    return fed(folder, "", arguments);
+  }
+
+  /** Runs a command to its end, which gets {@code typed} as if somebody had typed it. */
+  public static Tool fed(Path folder, String typed, String... arguments) throws Exception {
+    Path in = Files.writeString(Files.createTempFile(folder, "in", ""), typed);
     Path out = Files.createTempFile(folder, "out", "");
     Path err = Files.createTempFile(folder, "err", "");
     Process process =
         command(arguments)
             .directory(folder.toFile())
+            .redirectInput(in.toFile())
             .redirectOutput(out.toFile())
             .redirectError(err.toFile())
             .start();
