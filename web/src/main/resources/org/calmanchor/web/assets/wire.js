@@ -53,6 +53,7 @@ export function paint(pre, message) {
       "\n",
     );
     row.depth = line.depth;
+    row.style.setProperty("--depth", Math.max(0, line.depth));
     if (line.isOpening) foldable(row, line.pieces[0]);
     return row;
   });
