@@ -1,15 +1,15 @@
 package org.calmanchor.benchmarks.http;
 
-import java.util.ArrayList;
-import java.util.Collections;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * Compares what serving the same data costs: raw bytes, JSON, StAX by hand, and Calm Anchor, each
- * in a process of its own, in rounds that take turns.
+ * in a process of its own, in rounds that take turns, started several times.
  */
 public final class Compare {
   static final List<String> KINDS = List.of("raw", "json", "stax", "ours");
@@ -17,103 +17,118 @@ public final class Compare {
 
   private static final int CONNECTIONS = 8;
 
-  /** Under a load that takes both cores, the JIT compiler needs about so long on two of them. */
-  private static final int WARM_SECONDS = 20;
+  /** A server is warm when the JIT compiler takes less than a fiftieth of the time. */
+  private static final int WARM_SECONDS = 5;
 
+  private static final int WARM_MILLIS = WARM_SECONDS * 1000 / 50;
+  private static final int MOST_WARMING = 12;
+
+  private final int starts;
   private final int rounds;
   private final double seconds;
   private final Map<String, Server> servers = new LinkedHashMap<>();
+  private final Map<Exchanges, Measured> measured = new EnumMap<>(Exchanges.class);
 
-  private Compare(int rounds, double seconds) {
+  private Compare(int starts, int rounds, double seconds) {
+    this.starts = starts;
     this.rounds = rounds;
     this.seconds = seconds;
+    for (Exchanges exchange : Exchanges.values()) {
+      measured.put(exchange, new Measured(KINDS));
+    }
   }
 
-  /** Arguments: rounds, seconds a round, both optional. */
+  /** Arguments: starts of each server, rounds a start, seconds a round, all optional. */
   public static void main(String[] arguments) throws Exception {
-    int rounds = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 9;
-    double seconds = arguments.length > 1 ? Double.parseDouble(arguments[1]) : 2;
+    int starts = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 3;
+    int rounds = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 3;
+    double seconds = arguments.length > 2 ? Double.parseDouble(arguments[2]) : 2;
     System.out.printf(
-        "%d rounds of %.1f s, %d connections, JDK %s, %s%n",
-        rounds, seconds, CONNECTIONS, System.getProperty("java.version"), String.join(" ", JVM));
+        Locale.ROOT,
+        "%d starts of each server, %d rounds of %.1f s, %d connections, JDK %s, %s%n",
+        starts,
+        rounds,
+        seconds,
+        CONNECTIONS,
+        System.getProperty("java.version"),
+        String.join(" ", JVM));
     ColdStart.print();
-    new Compare(rounds, seconds).run();
+    new Compare(starts, rounds, seconds).run();
     Connections.print();
   }
 
   private void run() throws Exception {
-    try {
-      for (String kind : KINDS) {
-        servers.put(kind, Server.start(kind, JVM));
+    // What the JIT compiler makes of a process differs from start to start, by a tenth and more.
+    for (int start = 1; start <= starts; start++) {
+      try {
+        for (String kind : KINDS) {
+          servers.put(kind, Server.start(kind, JVM));
+        }
+        for (Exchanges exchange : Exchanges.values()) {
+          measure(exchange);
+        }
+        if (start == starts) {
+          finish();
+        }
+      } finally {
+        servers.values().forEach(Server::close);
       }
-      for (Exchanges exchange : Exchanges.values()) {
-        compare(exchange);
-      }
-      System.out.printf("%nmemory held after the load, MB:");
-      for (Map.Entry<String, Server> server : servers.entrySet()) {
-        System.out.printf("  %s %.0f", server.getKey(), server.getValue().residentMegabytes());
-      }
-      System.out.println();
-    } finally {
-      servers.values().forEach(Server::close);
     }
+  }
+
+  /** What is measured once, of servers that have been at work; then all figures. */
+  private void finish() throws Exception {
+    for (Exchanges exchange : Exchanges.values()) {
+      Measured all = Objects.requireNonNull(measured.get(exchange));
+      double half = all.mostPerSecond("json") / 2;
+      Map<String, Load.Figures> paced = new LinkedHashMap<>();
+      for (String kind : KINDS) {
+        paced.put(kind, load(kind, exchange).run(CONNECTIONS * 4, 3, half));
+      }
+      all.print(exchange, half, paced);
+    }
+    System.out.printf("%nmemory held after the load, MB:");
+    for (Map.Entry<String, Server> server : servers.entrySet()) {
+      System.out.printf("  %s %.0f", server.getKey(), server.getValue().residentMegabytes());
+    }
+    System.out.println();
   }
 
   private Load load(String kind, Exchanges exchange) {
     return Load.of(kind, servers.get(kind).port(), exchange);
   }
 
-  private void compare(Exchanges exchange) throws Exception {
-    Map<String, List<Double>> micros = new LinkedHashMap<>();
-    Map<String, Load.Figures> best = new LinkedHashMap<>();
-    Map<String, Double> allocated = new LinkedHashMap<>();
-    for (String kind : KINDS) {
+  /** Has a server work until it is warm; how many seconds that took. */
+  private int warm(String kind, Exchanges exchange) throws Exception {
+    Server server = servers.get(kind);
+    long before = server.counts().compileMillis();
+    for (int time = 1; time <= MOST_WARMING; time++) {
       load(kind, exchange).run(CONNECTIONS, WARM_SECONDS, 0);
-      micros.put(kind, new ArrayList<>());
+      long now = server.counts().compileMillis();
+      if (now - before < WARM_MILLIS) {
+        return time * WARM_SECONDS;
+      }
+      before = now;
     }
+    return MOST_WARMING * WARM_SECONDS;
+  }
+
+  private void measure(Exchanges exchange) throws Exception {
+    Measured all = Objects.requireNonNull(measured.get(exchange));
+    for (String kind : KINDS) {
+      all.warmed(kind, warm(kind, exchange));
+    }
+    all.nextStart();
     for (int round = 0; round < rounds; round++) {
       for (String kind : KINDS) {
         Server server = servers.get(kind);
-        long allocatedBefore = server.allocatedBytes();
+        long allocatedBefore = server.counts().allocatedBytes();
         double before = server.cpuSeconds();
         Load.Figures figures = load(kind, exchange).run(CONNECTIONS, seconds, 0);
         double used = server.cpuSeconds() - before;
-        double bytes = server.allocatedBytes() - allocatedBefore;
-        micros.get(kind).add(used * 1e6 / figures.answers());
-        allocated.merge(kind, bytes / figures.answers(), Math::min);
-        best.merge(kind, figures, (a, b) -> a.perSecond() > b.perSecond() ? a : b);
+        double bytes = server.counts().allocatedBytes() - allocatedBefore;
+        all.add(kind, used * 1e6 / figures.answers(), bytes / figures.answers(), figures);
       }
-    }
-    double half = best.get("json").perSecond() / 2;
-    System.out.printf(
-        Locale.ROOT,
-        "%n%s (%s): %.0f requests/s is half of what JSON reaches%n",
-        exchange,
-        exchange.operation(),
-        half);
-    System.out.println(
-        "        CPU µs/request   ratio to JSON        requests/s   allocated   p50/p99 ms at half"
-            + " rate");
-    System.out.println("        best   median    median (spread)                   KB/request");
-    for (String kind : KINDS) {
-      List<Double> ratios = new ArrayList<>();
-      for (int round = 0; round < rounds; round++) {
-        ratios.add(micros.get(kind).get(round) / micros.get("json").get(round));
-      }
-      Load.Figures paced = load(kind, exchange).run(CONNECTIONS * 4, 3, half);
-      System.out.printf(
-          Locale.ROOT,
-          "%-5s %7.1f  %7.1f      %.2f (%.2f–%.2f)   %12.0f   %9.1f     %.2f / %.2f%n",
-          kind,
-          Collections.min(micros.get(kind)),
-          median(micros.get(kind)),
-          median(ratios),
-          Collections.min(ratios),
-          Collections.max(ratios),
-          best.get(kind).perSecond(),
-          allocated.get(kind) / 1024,
-          paced.percentile(0.5),
-          paced.percentile(0.99));
     }
   }
 

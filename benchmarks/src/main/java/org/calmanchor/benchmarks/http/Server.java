@@ -46,15 +46,24 @@ final class Server implements AutoCloseable {
     return port;
   }
 
-  /** The bytes that its threads have allocated. */
-  long allocatedBytes() throws IOException {
+  /**
+   * What a server counts of itself.
+   *
+   * @param allocatedBytes what its threads have allocated
+   * @param compileMillis how long the JIT compiler has been at work
+   */
+  record Counts(long allocatedBytes, long compileMillis) {}
+
+  /** What it counts of itself, up to now. */
+  Counts counts() throws IOException {
     process.getOutputStream().write('\n');
     process.getOutputStream().flush();
     String line = answers.readLine();
     if (line == null) {
       throw new IOException("the server has ended");
     }
-    return Long.parseLong(line);
+    String[] counts = line.split(" ", -1);
+    return new Counts(Long.parseLong(counts[0]), Long.parseLong(counts[1]));
   }
 
   /** The processor time that it has used, user and system, in seconds. */

@@ -6,11 +6,13 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
+import java.lang.management.CompilationMXBean;
 import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
+import java.util.HashMap;
 import java.util.Locale;
+import java.util.Map;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.eclipse.jetty.http.HttpHeader;
@@ -53,12 +55,22 @@ public final class Servers {
 
   private static void answerQuestions() {
     ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
+    CompilationMXBean compiler = ManagementFactory.getCompilationMXBean();
     BufferedReader lines =
         new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8));
     try {
+      Map<Long, Long> allocated = new HashMap<>();
       while (lines.readLine() != null) {
-        long[] allocated = threads.getThreadAllocatedBytes(threads.getAllThreadIds());
-        System.out.println(Arrays.stream(allocated).filter(bytes -> bytes > 0).sum());
+        long[] ids = threads.getAllThreadIds();
+        long[] bytes = threads.getThreadAllocatedBytes(ids);
+        // What ended threads allocated counts as well, as far as it was seen.
+        for (int i = 0; i < ids.length; i++) {
+          allocated.merge(ids[i], bytes[i], Math::max);
+        }
+        System.out.printf(
+            "%d %d%n",
+            allocated.values().stream().mapToLong(Long::longValue).sum(),
+            compiler.getTotalCompilationTime());
       }
     } catch (IOException nobodyAsks) {
       throw new UncheckedIOException(nobodyAsks);

@@ -1,0 +1,102 @@
+package org.calmanchor.benchmarks.http;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+
+/** What all rounds of one exchange gave. */
+final class Measured {
+  /** CPU time in microseconds a request: by kind, start and round. */
+  private final Map<String, List<List<Double>>> micros = new LinkedHashMap<>();
+
+  private final Map<String, Double> allocated = new LinkedHashMap<>();
+  private final Map<String, Integer> warmed = new LinkedHashMap<>();
+  private final Map<String, Double> perSecond = new LinkedHashMap<>();
+
+  Measured(List<String> kinds) {
+    kinds.forEach(kind -> micros.put(kind, new ArrayList<>()));
+  }
+
+  /** The servers have been started anew. */
+  void nextStart() {
+    micros.values().forEach(starts -> starts.add(new ArrayList<>()));
+  }
+
+  /** A server of that kind was warmed for so many seconds. */
+  void warmed(String kind, int seconds) {
+    warmed.merge(kind, seconds, Math::max);
+  }
+
+  void add(String kind, double microseconds, double bytes, Load.Figures figures) {
+    List<List<Double>> starts = starts(kind);
+    starts.get(starts.size() - 1).add(microseconds);
+    allocated.merge(kind, bytes, Math::max);
+    perSecond.merge(kind, figures.perSecond(), Math::max);
+  }
+
+  private List<List<Double>> starts(String kind) {
+    return Objects.requireNonNull(micros.get(kind));
+  }
+
+  double mostPerSecond(String kind) {
+    return Objects.requireNonNull(perSecond.get(kind));
+  }
+
+  /** The ratio to JSON in each round of a start. */
+  private List<Double> ratios(String kind, int start) {
+    List<Double> ours = starts(kind).get(start);
+    List<Double> json = starts("json").get(start);
+    List<Double> ratios = new ArrayList<>();
+    for (int round = 0; round < ours.size(); round++) {
+      ratios.add(ours.get(round) / json.get(round));
+    }
+    return ratios;
+  }
+
+  /** Prints a table; {@code paced} are the figures at {@code half} of what JSON reaches. */
+  void print(Exchanges exchange, double half, Map<String, Load.Figures> paced) {
+    System.out.printf(
+        Locale.ROOT,
+        "%n%s (%s): %.0f requests/s is half of what JSON reaches%n",
+        exchange,
+        exchange.operation(),
+        half);
+    System.out.println(
+        "        CPU \u00b5s/request   ratio to JSON       of each start       requests/s "
+            + "  allocated   p50/p99 ms at half rate");
+    System.out.println(
+        "        best   median    median (spread)     median                           KB/request");
+    System.out.println("        warmed for at most, seconds: " + warmed);
+    micros.keySet().forEach(kind -> print(kind, Objects.requireNonNull(paced.get(kind))));
+  }
+
+  private void print(String kind, Load.Figures paced) {
+    List<Double> all = starts(kind).stream().flatMap(List::stream).toList();
+    List<Double> ratios = new ArrayList<>();
+    List<String> medians = new ArrayList<>();
+    for (int start = 0; start < starts(kind).size(); start++) {
+      List<Double> ofStart = ratios(kind, start);
+      ratios.addAll(ofStart);
+      medians.add(String.format(Locale.ROOT, "%.2f", Compare.median(ofStart)));
+    }
+    System.out.printf(
+        Locale.ROOT,
+        "%-5s %7.1f  %7.1f      %.2f (%.2f\u2013%.2f)   %-18s %9.0f   %9.1f     %.2f / %.2f%n",
+        kind,
+        Collections.min(all),
+        Compare.median(all),
+        Compare.median(ratios),
+        Collections.min(ratios),
+        Collections.max(ratios),
+        medians.stream().collect(Collectors.joining(" ")),
+        mostPerSecond(kind),
+        Objects.requireNonNull(allocated.get(kind)) / 1024,
+        paced.percentile(0.5),
+        paced.percentile(0.99));
+  }
+}
