@@ -101,7 +101,7 @@ final class Answered {
     long length = response.headers().firstValueAsLong("content-length").orElse(-1);
     boolean isPlain = response.headers().firstValue("content-encoding").isEmpty();
     XmlIn in = settings.inputs().open(body, null, isPlain ? length : -1);
-    in.keepInMemory();
+    in.leftovers().keepInMemory();
     EnvelopeReader envelope = EnvelopeReader.open(in);
     Map<MessageCodec, Object> blocks = new HashMap<>();
     if (!envelope.toBody(block -> header(block, blocks))) {
@@ -117,7 +117,7 @@ final class Answered {
     }
     @Nullable Object[] members = (@Nullable Object[]) codec.read(in);
     give(blocks, arguments);
-    LaterItems later = in.later();
+    LaterItems later = in.leftovers().later();
     if (later == null) {
       envelope.end();
       in.close();

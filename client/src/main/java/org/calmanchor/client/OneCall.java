@@ -18,6 +18,7 @@ import java.util.concurrent.CompletionStage;
 import java.util.function.Consumer;
 import java.util.zip.GZIPOutputStream;
 import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.jspecify.annotations.Nullable;
@@ -97,12 +98,13 @@ final class OneCall {
     try (OutputStream sent = settings.gzips() ? new GZIPOutputStream(bytes) : bytes;
         XmlOut out =
             new XmlOut(
-                (piece, length) -> {
-                  pending.sends(piece, length);
-                  sent.write(piece, 0, length);
-                },
-                PIECE,
-                false)) {
+                    (piece, length) -> {
+                      pending.sends(piece, length);
+                      sent.write(piece, 0, length);
+                    },
+                    PIECE,
+                    false)
+                .digits((int) settings.limits().value(Limit.DIGITS))) {
       writer.write(out, blocks(arguments), body -> plan.request().write(body, arguments));
       out.flush();
     }

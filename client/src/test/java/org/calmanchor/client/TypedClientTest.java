@@ -11,6 +11,7 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.ServerSocket;
 import java.net.URI;
+import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -18,6 +19,9 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.calmanchor.annotations.Binary;
@@ -79,6 +83,26 @@ class TypedClientTest {
       assertThat(client.lastExchange().orElseThrow().toString())
           .contains("POST http://localhost", "/pilots", "<tns:code>F-1</tns:code>")
           .contains(version.mediaType(), "200", "<tns:depth>7.50</tns:depth>");
+    }
+  }
+
+  @Test
+  void callsOverAnHttpClientOfTheCallersOwn() throws Exception {
+    AtomicInteger used = new AtomicInteger();
+    ExecutorService threads = Executors.newCachedThreadPool();
+    try {
+      HttpClient own =
+          HttpClient.newBuilder()
+              .executor(
+                  task -> {
+                    used.incrementAndGet();
+                    threads.execute(task);
+                  })
+              .build();
+      assertThat(client.over(own).port().fairway("F-1", DAY).code()).isEqualTo("F-1");
+      assertThat(used).hasPositiveValue();
+    } finally {
+      threads.shutdown();
     }
   }
 

@@ -10,6 +10,9 @@ import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.URI;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -332,6 +335,36 @@ class HostTest {
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);
     }
+  }
+
+  /** Counts its objects. */
+  @PortType(namespace = "urn:lanternquay:light")
+  public static class Spark implements AutoCloseable {
+    static final AtomicInteger MADE = new AtomicInteger();
+    static final AtomicInteger CLOSED = new AtomicInteger();
+
+    private final int number = MADE.incrementAndGet();
+
+    @Operation
+    public int count() {
+      return number;
+    }
+
+    @Override
+    public void close() {
+      CLOSED.incrementAndGet();
+    }
+  }
+
+  @Test
+  void takesANewObjectForEachCallAndClosesIt() throws Exception {
+    try (RunningHost sparks =
+        SoapHost.onPort(0).servePerCall("/light", Spark.class, Spark::new).start()) {
+      for (int i = 1; i <= 3; i++) {
+        assertThat(soap(sparks, "<count/>").body()).contains("<tns:result>" + i + "<");
+      }
+    }
+    assertThat(Spark.CLOSED).hasValue(3);
   }
 
   @Test

@@ -7,6 +7,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.net.InetAddress;
 import java.net.Socket;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -179,6 +180,19 @@ class TransportTest {
   void refusesSlowSendersInTime() throws Exception {
     String answer = raw(hasty, head("Content-Length: 1000\r\n") + "<e:Envelope ");
     assertThat(answer).startsWith("HTTP/1.1 408").contains("did not arrive within 400 ms");
+  }
+
+  @Test
+  void closesConnectionsThatStayIdle() throws Exception {
+    try (RunningHost impatient =
+            SoapHost.onPort(0)
+                .serve("/light", new Lighthouse())
+                .limit(Limit.IDLE_MILLIS, 200)
+                .start();
+        Socket idle = new Socket(InetAddress.getLoopbackAddress(), impatient.port())) {
+      idle.setSoTimeout(10_000);
+      assertThat(idle.getInputStream().read()).isEqualTo(-1);
+    }
   }
 
   @Test

@@ -57,7 +57,7 @@ final class AnyOrder {
       }
       list.add(value);
     } else {
-      values[slot.member()] = value == null ? slot.holder().nil() : slot.holder().hold(value);
+      values[slot.member()] = slot.hold(value);
     }
   }
 }

@@ -28,7 +28,7 @@ final class AttributeCodec {
 
   /** Reads those of the element at which {@code in} stands. */
   void read(XmlIn in, @Nullable Object[] values) {
-    int count = in.attributeCount();
+    int count = in.attributes().count();
     int found = 0;
     for (AttributeSlot slot : slots) {
       String text = count == 0 ? null : in.attribute(slot.namespace(), slot.name());
@@ -48,7 +48,7 @@ final class AttributeCodec {
 
   private static Object read(XmlIn in, AttributeSlot slot, String text) {
     try {
-      String value = slot.isQualified() ? Qualified.clark(in, in.scope(), text) : text;
+      String value = slot.isQualified() ? Qualified.clark(in, in.attributes().scope(), text) : text;
       return SimpleElement.parse(slot.lexical(), value, in);
     } catch (InvalidMessageException invalid) {
       throw invalid.within("@" + slot.name());
@@ -56,15 +56,15 @@ final class AttributeCodec {
   }
 
   private void refuseOthers(XmlIn in) {
-    for (int i = 0; i < in.attributeCount(); i++) {
-      String namespace = in.attributeNamespace(i);
-      String name = in.attributeName(i);
-      boolean known = in.isForeign(namespace);
+    for (int i = 0; i < in.attributes().count(); i++) {
+      String namespace = in.attributes().namespace(i);
+      String name = in.attributes().name(i);
+      boolean known = in.attributes().isForeign(namespace);
       for (AttributeSlot slot : slots) {
         known |= slot.name().equals(name) && slot.namespace().equals(namespace);
       }
       if (!known && !in.isLenient()) {
-        throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributeValue(i))
+        throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributes().value(i))
             .within("@" + name);
       }
     }
@@ -77,7 +77,7 @@ final class AttributeCodec {
       Object value = slot.holder().value(composite.member(whole, slot.member()));
       if (value != null) {
         try {
-          write(out, slot, SimpleElement.print(slot.lexical(), value));
+          write(out, slot, SimpleElement.print(slot.lexical(), value, out.digits()));
         } catch (EncodeException failed) {
           throw failed.within("@" + slot.name());
         }

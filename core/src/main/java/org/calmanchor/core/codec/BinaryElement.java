@@ -18,7 +18,8 @@ record BinaryElement(@Nullable QName type, BinaryHolder holder) implements Eleme
   @Override
   public Object read(XmlIn in) {
     SimpleElement.checkAttributes(in, type);
-    Base64Text text = new Base64Text(in, new Spool(holder.isArray() || in.keepsInMemory()));
+    Base64Text text =
+        new Base64Text(in, new Spool(holder.isArray() || in.leftovers().keepsInMemory()));
     in.pieces(text);
     Object value = text.value(holder.isArray());
     try {

@@ -11,6 +11,7 @@ package org.calmanchor.core.codec;
  * @param nameLength the characters of a local name
  * @param textLength the characters of one text
  * @param binaryBytes the bytes of one binary value, decoded
+ * @param digits the characters of one number
  * @param openElements the elements that no schema describes
  * @param isLenient whether elements may come in any order, and unknown ones pass
  */
@@ -23,9 +24,11 @@ public record Bounds(
     int nameLength,
     int textLength,
     int binaryBytes,
+    int digits,
     int openElements,
     boolean isLenient) {
   /** What holds unless told otherwise. */
   public static final Bounds DEFAULT =
-      new Bounds(16L << 20, 100, 100_000, 100, 64 << 10, 256, 4 << 20, 12 << 20, 10_000, false);
+      new Bounds(
+          16L << 20, 100, 100_000, 100, 64 << 10, 256, 4 << 20, 12 << 20, 1_000, 10_000, false);
 }

@@ -83,7 +83,7 @@ final class ComplexReader {
         items = items == null ? new ArrayList<>() : items;
         items.add(value);
       } else {
-        values[slot.member()] = value == null ? slot.holder().nil() : slot.holder().hold(value);
+        values[slot.member()] = slot.hold(value);
       }
     }
     while (at < elements.length) {
@@ -96,7 +96,7 @@ final class ComplexReader {
   /** Leaves the rest, which are the items of the last slot, to whoever asks for them. */
   private void later(XmlIn in, ElementSlot slot, boolean isOpen, @Nullable Object[] values) {
     LaterItems items = new LaterItems(in, slot, this, isOpen);
-    in.leave(items);
+    in.leftovers().leave(items);
     values[slot.member()] = items.stream();
   }
 
@@ -111,8 +111,8 @@ final class ComplexReader {
 
   @Nullable Object readElement(XmlIn in, ElementSlot slot, int index) {
     try {
-      if (!in.isNil()) {
-        return slot.codec().read(in);
+      if (!in.attributes().isNil()) {
+        return slot.read(in);
       }
       if (!slot.nillable()) {
         throw in.problem(Code.NIL, "a value", "");

@@ -40,7 +40,7 @@ final class ComplexWriter {
       if (slot.repeats()) {
         writeAll(out, slot, held);
       } else {
-        writeOne(out, slot, slot.holder().value(held), 0);
+        writeOne(out, slot, slot.value(held), 0);
       }
     }
     out.close(tag);
@@ -67,7 +67,7 @@ final class ComplexWriter {
         out.attribute(NIL, "true");
         out.empty();
       } else {
-        slot.codec().write(out, slot.tag(), value);
+        slot.write(out, value);
       }
     } catch (EncodeException failed) {
       throw failed.within(slot.step(index));

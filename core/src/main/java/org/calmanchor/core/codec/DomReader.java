@@ -44,9 +44,11 @@ public final class DomReader {
 
   private static Element element(XmlIn in, Document document) {
     Element element = document.createElementNS(nullable(in.namespace()), in.prefixedName());
-    for (int i = 0; i < in.attributeCount(); i++) {
+    for (int i = 0; i < in.attributes().count(); i++) {
       element.setAttributeNS(
-          nullable(in.attributeNamespace(i)), in.prefixedAttribute(i), in.attributeValue(i));
+          nullable(in.attributes().namespace(i)),
+          in.attributes().prefixedName(i),
+          in.attributes().value(i));
     }
     in.content(
         text -> element.appendChild(document.createTextNode(text)),

@@ -1,5 +1,7 @@
 package org.calmanchor.core.codec;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * An element's place in a structure.
  *
@@ -27,6 +29,34 @@ record ElementSlot(
     ElementCodec codec,
     Holder holder,
     int member) {
+  /** The value of the element at which {@code in} stands. */
+  Object read(XmlIn in) {
+    // Most elements are of one kind; a call that needs no choice among kinds costs less.
+    return codec instanceof SimpleElement simple ? simple.read(in) : codec.read(in);
+  }
+
+  /** Writes one value. */
+  void write(XmlOut out, @Nullable Object value) {
+    if (codec instanceof SimpleElement simple) {
+      simple.write(out, tag, value);
+    } else {
+      codec.write(out, tag, value);
+    }
+  }
+
+  /** What is held for the one value of an element that is there, or null for nil. */
+  @Nullable Object hold(@Nullable Object value) {
+    if (holder == JavaHolder.VALUE) {
+      return value;
+    }
+    return value == null ? holder.nil() : holder.hold(value);
+  }
+
+  /** The one value of what is held. */
+  @Nullable Object value(@Nullable Object held) {
+    return holder == JavaHolder.VALUE ? held : holder.value(held);
+  }
+
   /** The step in a path; lists count from 1. */
   String step(int index) {
     return repeats ? name + "[" + (index + 1) + "]" : name;

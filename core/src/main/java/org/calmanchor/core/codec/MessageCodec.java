@@ -28,14 +28,14 @@ public final class MessageCodec {
 
   /**
    * The value of the element at which {@code in} stands; moves to its end, or to where the items
-   * begin that are {@linkplain XmlIn#later left for later}.
+   * begin that are {@linkplain Leftovers#later left for later}.
    *
    * @throws InvalidMessageException when it is not what the contract says
    */
   public Object read(XmlIn in) {
     try {
       Object value = codec.read(in);
-      LaterItems later = in.later();
+      LaterItems later = in.leftovers().later();
       if (later != null) {
         later.within(name.getLocalPart());
       }

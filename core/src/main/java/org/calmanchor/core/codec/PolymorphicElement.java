@@ -50,7 +50,7 @@ final class PolymorphicElement implements ElementCodec {
 
   /** The type that stands here. */
   private int index(XmlIn in) {
-    QName named = in.xsiType();
+    QName named = in.attributes().type();
     int index = named == null ? declared : names.indexOf(named);
     if (index < 0) {
       throw in.problem(

@@ -16,7 +16,7 @@ record Qualified(Lexical<Object> lexical) implements ElementCodec {
   public Object read(XmlIn in) {
     SimpleElement.checkAttributes(in, null);
     // The prefix is the element's concern: it must be resolved before its end is reached.
-    XmlIn.Scope scope = in.scope();
+    AttributesIn.Scope scope = in.attributes().scope();
     return SimpleElement.parse(lexical, clark(in, scope, in.text()), in);
   }
 
@@ -26,7 +26,7 @@ record Qualified(Lexical<Object> lexical) implements ElementCodec {
   }
 
   /** The name as {@code {namespace}local}. */
-  static String clark(XmlIn in, XmlIn.Scope scope, String text) {
+  static String clark(XmlIn in, AttributesIn.Scope scope, String text) {
     String name = Lexical.collapse(text);
     int colon = name.indexOf(':');
     String prefix = colon < 0 ? "" : name.substring(0, colon);
@@ -42,7 +42,7 @@ record Qualified(Lexical<Object> lexical) implements ElementCodec {
     if (value == null) {
       throw new EncodeException("null where a value is required");
     }
-    QName name = QName.valueOf(SimpleElement.print(lexical, value));
+    QName name = QName.valueOf(SimpleElement.print(lexical, value, out.digits()));
     out.open(tag);
     String text = declare(out, name, DECLARATION, "q");
     out.content();

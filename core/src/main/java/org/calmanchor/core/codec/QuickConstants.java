@@ -1,31 +1,38 @@
 package org.calmanchor.core.codec;
 
 import java.nio.charset.StandardCharsets;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.Quick;
 import org.jspecify.annotations.Nullable;
 
 /** A short way for the constants of a small enum, by comparing characters. */
-final class QuickConstants implements Quick<Object> {
+final class QuickConstants extends Quick<Object> {
   /** Beyond so many a map is faster. */
   private static final int MOST = 16;
 
   private final String[] forms;
   private final Object[] constants;
-  private final Map<Object, byte[]> plain = new LinkedHashMap<>();
+  private final byte[] @Nullable [] plain;
 
+  /** Constants of one enum, by their forms. */
   QuickConstants(Map<String, Object> byForm) {
+    int ordinals = byForm.values().stream().mapToInt(QuickConstants::ordinal).max().orElse(-1) + 1;
     boolean isSmall = byForm.size() <= MOST;
     forms = isSmall ? byForm.keySet().toArray(new String[0]) : new String[0];
     constants = isSmall ? byForm.values().toArray() : new Object[0];
+    plain = new byte[ordinals][];
     byForm.forEach(
         (form, constant) -> {
           if (form.length() <= Lexical.QUICK_BYTES && form.matches("[ -~&&[^<>&\"]]*")) {
-            plain.put(constant, form.getBytes(StandardCharsets.US_ASCII));
+            plain[ordinal(constant)] = form.getBytes(StandardCharsets.US_ASCII);
           }
         });
+  }
+
+  @SuppressWarnings("EnumOrdinal") // never leaves this object, which is made with the enum at hand
+  private static int ordinal(Object constant) {
+    return ((Enum<?>) constant).ordinal();
   }
 
   @Override
@@ -53,7 +60,8 @@ final class QuickConstants implements Quick<Object> {
 
   @Override
   public int print(Object value, byte[] bytes, int at) {
-    byte[] form = plain.get(value);
+    int ordinal = ordinal(value);
+    byte[] form = ordinal < plain.length ? plain[ordinal] : null;
     if (form == null) {
       return -1;
     }

@@ -19,7 +19,7 @@ final class SimpleElement implements ElementCodec {
 
   @Override
   public Object read(XmlIn in) {
-    if (in.attributeCount() > 0) {
+    if (in.attributes().count() > 0) {
       Lexical<?> narrower = narrower(in);
       if (narrower != null) {
         return narrowed(in, narrower);
@@ -32,7 +32,7 @@ final class SimpleElement implements ElementCodec {
 
   /** The forms of the built-in type that xsi:type names, if it is one below the declared one. */
   private @Nullable Lexical<?> narrower(XmlIn in) {
-    QName named = in.xsiType();
+    QName named = in.attributes().type();
     return named == null || type == null ? null : BuiltIns.derived(named, type);
   }
 
@@ -45,7 +45,8 @@ final class SimpleElement implements ElementCodec {
 
   /** The value of the text that was read last. */
   static Object parsed(Lexical<Object> lexical, XmlIn in) {
-    Object quick = lexical.quick(in.textBuffer(), in.textLength());
+    boolean isShort = in.textLength() <= in.digits();
+    Object quick = isShort ? lexical.quick(in.textBuffer(), in.textLength()) : null;
     return quick != null
         ? quick
         : parse(lexical, new String(in.textBuffer(), 0, in.textLength()), in);
@@ -57,6 +58,12 @@ final class SimpleElement implements ElementCodec {
   }
 
   static <T> T parse(Lexical<T> lexical, String text, XmlIn in) {
+    if (lexical.isNumber() && text.length() > in.digits()) {
+      String digits = lexical.whiteSpace().apply(text);
+      if (digits.length() > in.digits()) {
+        throw in.problem(Code.LIMIT, "at most " + in.digits() + " digits a number", "");
+      }
+    }
     try {
       return lexical.parse(text);
     } catch (LexicalException invalid) {
@@ -74,17 +81,17 @@ final class SimpleElement implements ElementCodec {
   }
 
   private static void checkForeign(XmlIn in) {
-    for (int i = 0; i < in.attributeCount(); i++) {
-      if (!in.isForeign(in.attributeNamespace(i)) && !in.isLenient()) {
-        throw in.problem(Code.UNEXPECTED, "no attribute", in.attributeValue(i))
-            .within("@" + in.attributeName(i));
+    for (int i = 0; i < in.attributes().count(); i++) {
+      if (!in.attributes().isForeign(in.attributes().namespace(i)) && !in.isLenient()) {
+        throw in.problem(Code.UNEXPECTED, "no attribute", in.attributes().value(i))
+            .within("@" + in.attributes().name(i));
       }
     }
   }
 
   /** Refuses an {@code xsi:type} other than the declared one. */
   static void checkType(XmlIn in, @Nullable QName type) {
-    QName named = in.xsiType();
+    QName named = in.attributes().type();
     if (named != null && !named.equals(type)) {
       throw in.problem(
               Code.TYPE, type == null ? "no xsi:type" : type.getLocalPart(), named.getLocalPart())
@@ -100,9 +107,18 @@ final class SimpleElement implements ElementCodec {
     out.element(tag, lexical, value);
   }
 
-  static <T> String print(Lexical<T> lexical, T value) {
+  /**
+   * The text of a value.
+   *
+   * @throws EncodeException when it has none, or as a number more than {@code digits}
+   */
+  static <T> String print(Lexical<T> lexical, T value, int digits) {
     try {
-      return lexical.print(value);
+      String text = lexical.print(value);
+      if (lexical.isNumber() && text.length() > digits) {
+        throw new EncodeException("more than " + digits + " digits");
+      }
+      return text;
     } catch (LexicalException unprintable) {
       throw new EncodeException(
           unprintable.getMessage()

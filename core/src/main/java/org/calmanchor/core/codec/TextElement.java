@@ -21,7 +21,7 @@ record TextElement(
   public Object read(XmlIn in) {
     @Nullable Object[] values = new @Nullable Object[attributes.count() + 1];
     attributes.read(in, values);
-    XmlIn.Scope scope = in.scope();
+    AttributesIn.Scope scope = in.attributes().scope();
     String read = in.text();
     values[text] =
         SimpleElement.parse(lexical, isQualified ? Qualified.clark(in, scope, read) : read, in);
@@ -39,7 +39,7 @@ record TextElement(
     if (value == null || held == null) {
       throw new EncodeException("null where a value is required");
     }
-    String printed = SimpleElement.print(lexical, held);
+    String printed = SimpleElement.print(lexical, held, out.digits());
     out.open(tag);
     attributes.write(out, composite, value);
     if (isQualified) {

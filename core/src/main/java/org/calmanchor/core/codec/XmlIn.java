@@ -1,18 +1,14 @@
 package org.calmanchor.core.codec;
 
 import com.fasterxml.aalto.UncheckedStreamException;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.List;
 import java.util.function.Consumer;
-import javax.xml.namespace.NamespaceContext;
 import javax.xml.namespace.QName;
 import javax.xml.stream.Location;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.Lexical;
-import org.calmanchor.core.model.Names;
 import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
 
@@ -28,14 +24,11 @@ public final class XmlIn implements AutoCloseable {
   private final Bounds bounds;
   private final Inputs inputs;
   private final Tally tally;
-  private String passed = "";
   private String localName = "";
-  private int attributeCount;
   private char[] text = NO_TEXT;
   private int textLength;
-  private boolean keepsInMemory;
-  private @Nullable LaterItems later;
-  private final List<AutoCloseable> spools = new ArrayList<>(0);
+  private final AttributesIn attributes;
+  private final Leftovers leftovers = new Leftovers();
 
   XmlIn(XMLStreamReader2 reader, MeteredStream stream, Bounds bounds, Inputs inputs) {
     this.reader = reader;
@@ -43,6 +36,7 @@ public final class XmlIn implements AutoCloseable {
     this.bounds = bounds;
     this.inputs = inputs;
     this.tally = new Tally(bounds);
+    this.attributes = new AttributesIn(reader, this);
   }
 
   /**
@@ -174,8 +168,7 @@ public final class XmlIn implements AutoCloseable {
     }
     if (event == XMLStreamConstants.START_ELEMENT) {
       localName = reader.getLocalName();
-      attributeCount = reader.getAttributeCount();
-      tally.enter(reader, localName, attributeCount, this);
+      tally.enter(reader, localName, attributes.enter(), this);
     } else if (event == XMLStreamConstants.END_ELEMENT) {
       tally.leave();
     }
@@ -197,38 +190,19 @@ public final class XmlIn implements AutoCloseable {
     return bounds.isLenient();
   }
 
-  /** Leaves the rest of the current element to be read later. */
-  void leave(LaterItems items) {
-    later = items;
-  }
-
-  /** What of the message is still to be read by whoever takes its items, or null for nothing. */
-  public @Nullable LaterItems later() {
-    return later;
-  }
-
-  /** Has binary values held in memory, where nobody will close what keeps them. */
-  public void keepInMemory() {
-    keepsInMemory = true;
-  }
-
-  boolean keepsInMemory() {
-    return keepsInMemory;
-  }
-
-  /** Keeps what has to be closed when nobody needs the message's values any more. */
-  void spool(AutoCloseable spool) {
-    spools.add(spool);
-  }
-
-  /** What has to be closed when nobody needs the message's values any more. */
-  public List<AutoCloseable> spools() {
-    return spools;
+  /** What of the message outlives its reading. */
+  public Leftovers leftovers() {
+    return leftovers;
   }
 
   /** The bytes that one binary value may have. */
   int binaryBytes() {
     return bounds.binaryBytes();
+  }
+
+  /** The digits that one number may have. */
+  int digits() {
+    return bounds.digits();
   }
 
   private boolean isBlank() {
@@ -282,12 +256,7 @@ public final class XmlIn implements AutoCloseable {
     return prefixed(reader.getPrefix(), localName());
   }
 
-  /** An attribute's name with the prefix that it was written with. */
-  String prefixedAttribute(int index) {
-    return prefixed(reader.getAttributePrefix(index), attributeName(index));
-  }
-
-  private static String prefixed(@Nullable String prefix, String name) {
+  static String prefixed(@Nullable String prefix, String name) {
     return prefix == null || prefix.isEmpty() ? name : prefix + ":" + name;
   }
 
@@ -316,82 +285,14 @@ public final class XmlIn implements AutoCloseable {
     }
   }
 
-  int attributeCount() {
-    return attributeCount;
-  }
-
-  String attributeNamespace(int index) {
-    String namespace = reader.getAttributeNamespace(index);
-    return namespace == null ? "" : namespace;
-  }
-
-  String attributeName(int index) {
-    return reader.getAttributeLocalName(index);
-  }
-
-  String attributeValue(int index) {
-    return reader.getAttributeValue(index);
+  /** The attributes of the current element. */
+  AttributesIn attributes() {
+    return attributes;
   }
 
   /** The value of an attribute of the current element, or null. */
   public @Nullable String attribute(String namespace, String localName) {
-    return reader.getAttributeValue(namespace.isEmpty() ? null : namespace, localName);
-  }
-
-  /**
-   * Whether {@code xsi:nil} says that the current element has no value.
-   *
-   * @throws InvalidMessageException when its value is no boolean
-   */
-  boolean isNil() {
-    if (attributeCount == 0) {
-      return false;
-    }
-    String nil = attribute(Names.XSI, "nil");
-    if (nil == null) {
-      return false;
-    }
-    return switch (Lexical.collapse(nil)) {
-      case "true", "1" -> true;
-      case "false", "0" -> false;
-      default -> throw problem(Code.VALUE, "true or false", nil).within("@xsi:nil");
-    };
-  }
-
-  /** The prefixes that are declared where it was taken. */
-  @FunctionalInterface
-  interface Scope {
-    /** The namespace of {@code prefix}, empty for none; null when it is not declared. */
-    @Nullable String namespaceOf(String prefix);
-  }
-
-  /** The prefixes declared at the current element. */
-  Scope scope() {
-    NamespaceContext declared = reader.getNonTransientNamespaceContext();
-    return prefix -> {
-      String namespace = declared.getNamespaceURI(prefix);
-      return namespace == null || namespace.isEmpty() ? (prefix.isEmpty() ? "" : null) : namespace;
-    };
-  }
-
-  /**
-   * The type that {@code xsi:type} names on the current element, or null.
-   *
-   * @throws InvalidMessageException when it is no name
-   */
-  @Nullable QName xsiType() {
-    if (attributeCount == 0) {
-      return null;
-    }
-    String type = attribute(Names.XSI, "type");
-    if (type == null) {
-      return null;
-    }
-    try {
-      return QName.valueOf(Qualified.clark(this, scope(), type));
-    } catch (InvalidMessageException undeclared) {
-      throw undeclared.within("@xsi:type");
-    }
+    return attributes.value(namespace, localName);
   }
 
   /**
@@ -399,12 +300,7 @@ public final class XmlIn implements AutoCloseable {
    * empty for no more.
    */
   public void passAttributesOf(String namespace) {
-    passed = namespace;
-  }
-
-  /** Whether an attribute of that namespace may stand on any element. */
-  boolean isForeign(String namespace) {
-    return namespace.equals(Names.XSI) || (!passed.isEmpty() && namespace.equals(passed));
+    attributes.pass(namespace);
   }
 
   /** A mistake at the current place. */

@@ -44,6 +44,7 @@ public final class XmlOut implements AutoCloseable {
   private int depth;
   private boolean wasClosed;
   private byte[] mark = NO_MARK;
+  private int digits = Bounds.DEFAULT.digits();
 
   /** Takes what a message has grown beyond what is held. */
   @FunctionalInterface
@@ -67,6 +68,17 @@ public final class XmlOut implements AutoCloseable {
   /** A message that is held as a whole. */
   public static XmlOut held(boolean indents) {
     return new XmlOut((bytes, length) -> {}, Integer.MAX_VALUE, indents);
+  }
+
+  /** The same with so many digits that a number may have; by default as in {@link Bounds}. */
+  public XmlOut digits(int most) {
+    this.digits = most;
+    return this;
+  }
+
+  /** How many digits a number may have. */
+  int digits() {
+    return digits;
   }
 
   /** What is held now, as a copy. */
@@ -207,7 +219,7 @@ public final class XmlOut implements AutoCloseable {
       start(tag);
       int end = quick(lexical, value);
       if (end < 0) {
-        escape(SimpleElement.print(lexical, value), false);
+        escape(SimpleElement.print(lexical, value, digits), false);
       } else {
         length = end;
       }
@@ -220,10 +232,10 @@ public final class XmlOut implements AutoCloseable {
     reserve(start.length + Lexical.QUICK_BYTES + close.length);
     System.arraycopy(start, 0, buffer, length, start.length);
     int at = length + start.length;
-    int end = lexical.print(value, buffer, at);
+    int end = digits < Lexical.QUICK_BYTES ? -1 : lexical.print(value, buffer, at);
     if (end < 0) {
       length = at;
-      escape(SimpleElement.print(lexical, value), false);
+      escape(SimpleElement.print(lexical, value, digits), false);
       raw(close);
     } else {
       System.arraycopy(close, 0, buffer, end, close.length);
@@ -233,7 +245,7 @@ public final class XmlOut implements AutoCloseable {
 
   private <T> int quick(Lexical<T> lexical, T value) {
     reserve(Lexical.QUICK_BYTES);
-    return lexical.print(value, buffer, length);
+    return digits < Lexical.QUICK_BYTES ? -1 : lexical.print(value, buffer, length);
   }
 
   /** Bytes as they are. */

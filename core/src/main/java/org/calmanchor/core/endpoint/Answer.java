@@ -36,6 +36,7 @@ final class Answer {
   private final Response response;
   private final CallContext context;
   private final ServicePlan anyService;
+  private final int digits;
   private final Claim claim = new Claim();
   private volatile boolean hasBegun;
   private volatile boolean hasEnded;
@@ -46,8 +47,10 @@ final class Answer {
    * An answer, of which nothing is known yet.
    *
    * @param anyService what writes it while no operation is known
+   * @param digits how many a number may have
    */
-  Answer(Response response, CallContext context, ServicePlan anyService) {
+  Answer(Response response, CallContext context, ServicePlan anyService, int digits) {
+    this.digits = digits;
     this.response = response;
     this.context = context;
     this.anyService = anyService;
@@ -260,7 +263,8 @@ final class Answer {
   }
 
   private XmlOut output(int status) {
-    return new XmlOut((bytes, length) -> send(status, bytes, length), RESPONSE_BUFFER, false);
+    return new XmlOut((bytes, length) -> send(status, bytes, length), RESPONSE_BUFFER, false)
+        .digits(digits);
   }
 
   private void send(int status, byte[] bytes, int length) throws IOException {

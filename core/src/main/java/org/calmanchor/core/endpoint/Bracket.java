@@ -99,7 +99,7 @@ final class Bracket {
   /** Reads the message to its end, or to where the items begin that the method takes one by one. */
   private @Nullable Object[] arguments(Object called) {
     @Nullable Object[] arguments = operation.decode(in);
-    later = in.later();
+    later = in.leftovers().later();
     if (later == null) {
       envelope.end();
     } else {

@@ -42,12 +42,14 @@ public final class Endpoint {
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
   private final List<Contract> contracts;
   private final Inputs inputs;
+  private final int digits;
   private final Map<String, ContentType> contentTypes = new ConcurrentHashMap<>();
 
   private Endpoint(List<OperationPlan> plans, EndpointSettings settings, Set<String> switchedOff) {
     this.plans = plans;
     this.settings = settings;
     this.switchedOff = switchedOff;
+    this.digits = (int) settings.limits().value(Limit.DIGITS);
     this.inputs = settings.limits().inputs(settings.isLenient());
     for (OperationPlan plan : plans) {
       QName request = plan.request().name();
@@ -175,6 +177,11 @@ public final class Endpoint {
 
   Inputs inputs() {
     return inputs;
+  }
+
+  /** How many digits a number in an answer may have. */
+  int digits() {
+    return digits;
   }
 
   /** What a content type says; the same few are sent over and over. */

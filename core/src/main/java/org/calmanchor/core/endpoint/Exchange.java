@@ -36,7 +36,7 @@ final class Exchange {
     SoapVersion version =
         contentType.version() == null ? SoapVersion.SOAP_1_1 : contentType.version();
     this.context = new CallContext(request, version);
-    this.answer = new Answer(response, context, endpoint.anyService());
+    this.answer = new Answer(response, context, endpoint.anyService(), endpoint.digits());
   }
 
   /** The way of a call, from the first byte in to the last byte out. */
@@ -94,7 +94,7 @@ final class Exchange {
 
   private void end() {
     if (in != null) {
-      for (AutoCloseable spool : in.spools()) {
+      for (AutoCloseable spool : in.leftovers().spools()) {
         close(spool);
       }
       close(in);

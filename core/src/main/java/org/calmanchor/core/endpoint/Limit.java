@@ -23,6 +23,10 @@ public enum Limit {
   TEXT_LENGTH(Bounds.DEFAULT.textLength(), "the characters of one text", Answered.SENDER),
   BINARY_BYTES(
       Bounds.DEFAULT.binaryBytes(), "the bytes of one binary value, decoded", Answered.SENDER),
+  DIGITS(
+      Bounds.DEFAULT.digits(),
+      "the digits of a number, sign and point among them, read or written; 10,000 at most",
+      Answered.SENDER),
   OPEN_ELEMENTS(
       Bounds.DEFAULT.openElements(),
       "the elements of a message that no schema describes: unknown header blocks, open content",

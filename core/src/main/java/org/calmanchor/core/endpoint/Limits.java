@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.Map;
 import org.calmanchor.core.codec.Bounds;
 import org.calmanchor.core.codec.Inputs;
+import org.calmanchor.core.lexical.Lexical;
 
 /** How far each {@link Limit} goes, inclusive. Immutable. */
 public final class Limits {
@@ -30,11 +31,16 @@ public final class Limits {
   /**
    * The same with another value.
    *
-   * @throws IllegalArgumentException when it is below 1, or, but for the size of a message, beyond
-   *     what an int counts
+   * @throws IllegalArgumentException when it is below 1, beyond what the limit can be, or, but for
+   *     the size of a message, beyond what an int counts
    */
   public Limits with(Limit limit, long value) {
-    long most = limit == Limit.BODY_BYTES ? Long.MAX_VALUE : MOST_COUNT;
+    long most =
+        switch (limit) {
+          case BODY_BYTES -> Long.MAX_VALUE;
+          case DIGITS -> Lexical.MOST_DIGITS;
+          default -> MOST_COUNT;
+        };
     if (value < 1 || value > most) {
       throw new IllegalArgumentException(
           "the limit " + limit.title() + " is 1 to " + most + ", not " + value);
@@ -58,6 +64,7 @@ public final class Limits {
             count(Limit.NAME_LENGTH),
             count(Limit.TEXT_LENGTH),
             count(Limit.BINARY_BYTES),
+            count(Limit.DIGITS),
             count(Limit.OPEN_ELEMENTS),
             isLenient));
   }

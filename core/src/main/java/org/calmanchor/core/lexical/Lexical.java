@@ -14,11 +14,15 @@ public final class Lexical<T> {
   /** The most bytes of a value in its quick form. */
   public static final int QUICK_BYTES = 40;
 
+  /** The most digits that a number can be allowed to have: to read more would take too long. */
+  public static final int MOST_DIGITS = 10_000;
+
   private final String form;
   private final WhiteSpace whiteSpace;
   private final Function<String, T> parser;
   private final Function<T, String> printer;
   private final Quick<T> quick;
+  private final boolean isNumber;
 
   /**
    * The forms of one type.
@@ -30,7 +34,7 @@ public final class Lexical<T> {
    */
   public Lexical(
       String form, WhiteSpace whiteSpace, Function<String, T> parser, Function<T, String> printer) {
-    this(form, whiteSpace, parser, printer, Quick.none());
+    this(form, whiteSpace, parser, printer, Quick.none(), false);
   }
 
   private Lexical(
@@ -38,8 +42,10 @@ public final class Lexical<T> {
       WhiteSpace whiteSpace,
       Function<String, T> parser,
       Function<T, String> printer,
-      Quick<T> quick) {
+      Quick<T> quick,
+      boolean isNumber) {
     this.quick = quick;
+    this.isNumber = isNumber;
     this.form = form;
     this.whiteSpace = whiteSpace;
     this.parser = parser;
@@ -48,7 +54,17 @@ public final class Lexical<T> {
 
   /** The same forms, with a short way for the plainest of them. */
   public Lexical<T> quickly(Quick<T> way) {
-    return new Lexical<>(form, whiteSpace, parser, printer, way);
+    return new Lexical<>(form, whiteSpace, parser, printer, way, isNumber);
+  }
+
+  /** The same forms, known to be those of numbers, whose digits are limited. */
+  Lexical<T> ofNumbers() {
+    return new Lexical<>(form, whiteSpace, parser, printer, quick, true);
+  }
+
+  /** Whether its texts are numbers, as long as they have digits. */
+  public boolean isNumber() {
+    return isNumber;
   }
 
   /**
@@ -127,7 +143,8 @@ public final class Lexical<T> {
           checkWritten.accept(value);
           return printer.apply(value);
         },
-        quick.checked(check, checkWritten));
+        quick.checked(check, checkWritten),
+        isNumber);
   }
 
   /** White space at the ends removed, inner runs made one space. */

@@ -8,8 +8,7 @@ import java.util.function.Predicate;
 
 /** The lexical forms of numbers (XML Schema 1.0 part 2, sections 3.2.3 to 3.2.5 and 3.3.13 on). */
 final class NumberLexicals {
-  /** The most digits a number may have, either way. */
-  static final int MOST_DIGITS = 1_000;
+  private static final int MOST_DIGITS = Lexical.MOST_DIGITS;
 
   static final Lexical<Byte> BYTE = whole("-128 to 127", Byte::parseByte);
   static final Lexical<Short> SHORT = whole("-32768 to 32767", Short::parseShort);
@@ -25,11 +24,12 @@ final class NumberLexicals {
   static final Lexical<Long> UNSIGNED_INT = within("0 to 4294967295", LONG, 0, 4_294_967_295L);
 
   static final Lexical<BigInteger> INTEGER =
-      new Lexical<>(
-          "a whole number",
-          WhiteSpace.COLLAPSE,
-          text -> new BigInteger(checked(text, text.length() > 0 && isWhole(text))),
-          NumberLexicals::printInteger);
+      new Lexical<BigInteger>(
+              "a whole number",
+              WhiteSpace.COLLAPSE,
+              text -> new BigInteger(checked(text, text.length() > 0 && isWhole(text))),
+              NumberLexicals::printInteger)
+          .ofNumbers();
 
   static final Lexical<BigInteger> UNSIGNED_LONG =
       signed(
@@ -51,49 +51,53 @@ final class NumberLexicals {
               WhiteSpace.COLLAPSE,
               text -> new BigDecimal(checked(text, isDecimal(text, 0, text.length()))),
               NumberLexicals::printDecimal)
+          .ofNumbers()
           .quickly(Digits.DECIMAL);
 
   static final Lexical<Float> FLOAT =
-      new Lexical<>(
-          "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
-          WhiteSpace.COLLAPSE,
-          text ->
-              switch (text) {
-                case "INF" -> Float.POSITIVE_INFINITY;
-                case "-INF" -> Float.NEGATIVE_INFINITY;
-                case "NaN" -> Float.NaN;
-                default -> Float.parseFloat(checked(text, isFloating(text)));
-              },
-          value -> value.isInfinite() ? (value > 0 ? "INF" : "-INF") : value.toString());
+      new Lexical<Float>(
+              "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
+              WhiteSpace.COLLAPSE,
+              text ->
+                  switch (text) {
+                    case "INF" -> Float.POSITIVE_INFINITY;
+                    case "-INF" -> Float.NEGATIVE_INFINITY;
+                    case "NaN" -> Float.NaN;
+                    default -> Float.parseFloat(checked(text, isFloating(text)));
+                  },
+              value -> value.isInfinite() ? (value > 0 ? "INF" : "-INF") : value.toString())
+          .ofNumbers();
 
   static final Lexical<Double> DOUBLE =
-      new Lexical<>(
-          "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
-          WhiteSpace.COLLAPSE,
-          text ->
-              switch (text) {
-                case "INF" -> Double.POSITIVE_INFINITY;
-                case "-INF" -> Double.NEGATIVE_INFINITY;
-                case "NaN" -> Double.NaN;
-                default -> Double.parseDouble(checked(text, isFloating(text)));
-              },
-          value -> value.isInfinite() ? (value > 0 ? "INF" : "-INF") : value.toString());
+      new Lexical<Double>(
+              "a number as in 1.5 or 1.5E3, INF, -INF or NaN",
+              WhiteSpace.COLLAPSE,
+              text ->
+                  switch (text) {
+                    case "INF" -> Double.POSITIVE_INFINITY;
+                    case "-INF" -> Double.NEGATIVE_INFINITY;
+                    case "NaN" -> Double.NaN;
+                    default -> Double.parseDouble(checked(text, isFloating(text)));
+                  },
+              value -> value.isInfinite() ? (value > 0 ? "INF" : "-INF") : value.toString())
+          .ofNumbers();
 
   private NumberLexicals() {}
 
   private static <T extends Number> Lexical<T> whole(String range, Function<String, T> parser) {
-    return new Lexical<>(
-        "a whole number from " + range,
-        WhiteSpace.COLLAPSE,
-        text -> {
-          checked(text, isWhole(text));
-          try {
-            return parser.apply(text);
-          } catch (NumberFormatException outOfRange) {
-            throw new LexicalException("out of range");
-          }
-        },
-        Object::toString);
+    return new Lexical<T>(
+            "a whole number from " + range,
+            WhiteSpace.COLLAPSE,
+            text -> {
+              checked(text, isWhole(text));
+              try {
+                return parser.apply(text);
+              } catch (NumberFormatException outOfRange) {
+                throw new LexicalException("out of range");
+              }
+            },
+            Object::toString)
+        .ofNumbers();
   }
 
   private static <T extends Number> Lexical<T> within(
@@ -105,8 +109,9 @@ final class NumberLexicals {
           }
         };
     Lexical<T> checked = wider.checked(check, check);
-    return new Lexical<>(
-        "a whole number from " + range, WhiteSpace.COLLAPSE, checked::parse, checked::print);
+    return new Lexical<T>(
+            "a whole number from " + range, WhiteSpace.COLLAPSE, checked::parse, checked::print)
+        .ofNumbers();
   }
 
   private static Lexical<BigInteger> signed(String form, Predicate<BigInteger> fits) {
@@ -117,7 +122,8 @@ final class NumberLexicals {
           }
         };
     Lexical<BigInteger> checked = INTEGER.checked(check, check);
-    return new Lexical<>(form, WhiteSpace.COLLAPSE, checked::parse, checked::print);
+    return new Lexical<BigInteger>(form, WhiteSpace.COLLAPSE, checked::parse, checked::print)
+        .ofNumbers();
   }
 
   private static String checked(String text, boolean wellFormed) {

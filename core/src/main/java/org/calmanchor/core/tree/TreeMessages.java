@@ -205,7 +205,7 @@ public final class TreeMessages {
    */
   public TreeRequest request(byte[] message) {
     try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
-      in.keepInMemory();
+      in.leftovers().keepInMemory();
       EnvelopeReader envelope = EnvelopeReader.open(in);
       Map<String, Object> headers = new LinkedHashMap<>();
       if (!envelope.toBody(block -> header(block, headers))) {

@@ -44,6 +44,9 @@ class LimitsTest {
         "NAME_LENGTH|8|<text><text/></text>|<text><a23456789/></text>|8 characters a name",
         "TEXT_LENGTH|9000|<text><text>#</text></text>|<text><text>~</text></text>"
             + "|9000 characters a text",
+        "DIGITS|5|<area><sizes><width>12345</width><height>1</height></sizes></area>"
+            + "|<area><sizes><width>123456</width><height>1</height></sizes></area>"
+            + "|5 digits a number",
         "BINARY_BYTES|6100|<weigh><load>AAAA#</load></weigh>|<weigh><load>~</load></weigh>"
             + "|6100 bytes a binary value",
       })
@@ -59,6 +62,14 @@ class LimitsTest {
       assertThat(refused.on(limited).answer()).contains("code=\"limit\"", "at most " + words);
       assertThat(refused.status).isEqualTo(500);
     }
+  }
+
+  @Test
+  void countsTheDigitsOfAnswersToo() {
+    String square = "<area><sizes><width>%1$s</width><height>%1$s</height></sizes></area>";
+    Endpoint limited = limited(Limit.DIGITS, 3);
+    assertThat(Works.call(square.formatted("31")).on(limited).answer()).contains(">961<");
+    assertThat(Works.call(square.formatted("99")).on(limited).answer()).contains("ca:incident");
   }
 
   private static String filled(String body) {

@@ -345,12 +345,12 @@ class LexicalsTest {
             () -> NumberLexicals.DECIMAL.print(new BigDecimal("1E+999999999")),
             () -> NumberLexicals.DECIMAL.print(new BigDecimal("1E-999999999")),
             () -> NumberLexicals.INTEGER.print(BigInteger.ONE.shiftLeft(100_000_000)),
-            () -> NumberLexicals.DECIMAL.parse("1".repeat(1_001)),
-            () -> NumberLexicals.INTEGER.parse("1".repeat(1_001)));
+            () -> NumberLexicals.DECIMAL.parse("1".repeat(10_001)),
+            () -> NumberLexicals.INTEGER.parse("1".repeat(10_001)));
     for (Runnable attempt : huge) {
       assertThatExceptionOfType(LexicalException.class)
           .isThrownBy(attempt::run)
-          .withMessage("more than 1000 digits");
+          .withMessage("more than 10000 digits");
     }
   }
 

@@ -1,0 +1,118 @@
+package org.calmanchor.core.codec;
+
+import javax.xml.namespace.NamespaceContext;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.model.Names;
+import org.codehaus.stax2.XMLStreamReader2;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The attributes of the element at which a message stands, and what XML Schema's own among them say
+ * (XML Schema 1.0 part 1, section 2.6).
+ */
+final class AttributesIn {
+  private final XMLStreamReader2 reader;
+  private final XmlIn in;
+  private String passed = "";
+  private int count;
+
+  AttributesIn(XMLStreamReader2 reader, XmlIn in) {
+    this.reader = reader;
+    this.in = in;
+  }
+
+  /** The message has come to another element; how many it has. */
+  int enter() {
+    count = reader.getAttributeCount();
+    return count;
+  }
+
+  int count() {
+    return count;
+  }
+
+  String namespace(int index) {
+    String namespace = reader.getAttributeNamespace(index);
+    return namespace == null ? "" : namespace;
+  }
+
+  String name(int index) {
+    return reader.getAttributeLocalName(index);
+  }
+
+  /** Its name with the prefix that it was written with. */
+  String prefixedName(int index) {
+    return XmlIn.prefixed(reader.getAttributePrefix(index), name(index));
+  }
+
+  String value(int index) {
+    return reader.getAttributeValue(index);
+  }
+
+  /** The value of the one of that name, or null. */
+  @Nullable String value(String namespace, String localName) {
+    return reader.getAttributeValue(namespace.isEmpty() ? null : namespace, localName);
+  }
+
+  /**
+   * Whether {@code xsi:nil} says that the element has no value.
+   *
+   * @throws InvalidMessageException when its value is no boolean
+   */
+  boolean isNil() {
+    String nil = count == 0 ? null : value(Names.XSI, "nil");
+    if (nil == null) {
+      return false;
+    }
+    return switch (Lexical.collapse(nil)) {
+      case "true", "1" -> true;
+      case "false", "0" -> false;
+      default -> throw in.problem(Code.VALUE, "true or false", nil).within("@xsi:nil");
+    };
+  }
+
+  /**
+   * The type that {@code xsi:type} names, or null.
+   *
+   * @throws InvalidMessageException when it is no name
+   */
+  @Nullable QName type() {
+    String type = count == 0 ? null : value(Names.XSI, "type");
+    if (type == null) {
+      return null;
+    }
+    try {
+      return QName.valueOf(Qualified.clark(in, scope(), type));
+    } catch (InvalidMessageException undeclared) {
+      throw undeclared.within("@xsi:type");
+    }
+  }
+
+  /** The prefixes that are declared where it was taken. */
+  @FunctionalInterface
+  interface Scope {
+    /** The namespace of {@code prefix}, empty for none; null when it is not declared. */
+    @Nullable String namespaceOf(String prefix);
+  }
+
+  /** The prefixes declared at the element. */
+  Scope scope() {
+    NamespaceContext declared = reader.getNonTransientNamespaceContext();
+    return prefix -> {
+      String namespace = declared.getNamespaceURI(prefix);
+      return namespace == null || namespace.isEmpty() ? (prefix.isEmpty() ? "" : null) : namespace;
+    };
+  }
+
+  /** Lets those of that namespace pass on any element; empty for no more. */
+  void pass(String namespace) {
+    passed = namespace;
+  }
+
+  /** Whether one of that namespace may stand on any element. */
+  boolean isForeign(String namespace) {
+    return namespace.equals(Names.XSI) || (!passed.isEmpty() && namespace.equals(passed));
+  }
+}
