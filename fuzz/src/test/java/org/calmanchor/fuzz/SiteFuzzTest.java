@@ -81,7 +81,7 @@ class SiteFuzzTest {
 
   private static final byte[] FINE =
       TREES.request(
-          "o", SoapVersion.SOAP_1_1, Map.of("word", "1"), null, TreeMessages.Layout.COMPACT);
+          "o", SoapVersion.SOAP_1_1, Map.of("word", "1"), Map.of(), TreeMessages.Layout.COMPACT);
 
   private static Site site(boolean isLenient, boolean showsPages) {
     EndpointSettings given = EndpointSettings.DEFAULT;

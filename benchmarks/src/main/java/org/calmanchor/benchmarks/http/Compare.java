@@ -41,8 +41,8 @@ public final class Compare {
   /** Arguments: starts of each server, rounds a start, seconds a round, all optional. */
   public static void main(String[] arguments) throws Exception {
     int starts = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 3;
-    int rounds = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 3;
-    double seconds = arguments.length > 2 ? Double.parseDouble(arguments[2]) : 2;
+    int rounds = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 7;
+    double seconds = arguments.length > 2 ? Double.parseDouble(arguments[2]) : 1;
     System.out.printf(
         Locale.ROOT,
         "%d starts of each server, %d rounds of %.1f s, %d connections, JDK %s, %s%n",

@@ -249,7 +249,8 @@ final class ReflectedType implements JavaType {
       return arguments.get(0).signature() + "[]";
     }
     if (type instanceof TypeVariable<?> || type instanceof WildcardType) {
-      return type.getTypeName();
+      // A wildcard's name has its bounds with their packages.
+      return type.getTypeName().replaceAll("[\\w.$]*[.$](?=\\w)", "");
     }
     return arguments.isEmpty()
         ? simpleName()

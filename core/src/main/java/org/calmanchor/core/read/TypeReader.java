@@ -129,7 +129,7 @@ final class TypeReader {
           type,
           path,
           "what " + type.signature() + " stands for is not known here.",
-          "Name the type that is meant.");
+          WaysOut.ofOpen(type));
     }
     if (collections.reads(type)) {
       return collections.read(type, constraints, path);

@@ -12,7 +12,9 @@ final class WaysOut {
   static {
     BY_TYPE.put("java.util.Date", "Use java.time.Instant, or LocalDate for a day.");
     BY_TYPE.put("java.util.Calendar", "Use java.time.OffsetDateTime, or LocalDate for a day.");
-    BY_TYPE.put("java.util.Map", "Say of what, as in Map<String, BigDecimal>.");
+    BY_TYPE.put("java.util.Map", "Use a Map, and say of what, as in Map<String, BigDecimal>.");
+    BY_TYPE.put("java.util.Set", "Use a Set.");
+    BY_TYPE.put("java.util.Collection", "Use a List.");
     BY_TYPE.put("java.io.InputStream", "Use byte[], or org.calmanchor.annotations.Binary.");
     BY_TYPE.put("java.util.Iterator", "Use a List.");
     BY_TYPE.put("java.util.OptionalInt", "Use Optional<Integer>.");
@@ -29,6 +31,14 @@ final class WaysOut {
   }
 
   private WaysOut() {}
+
+  /** The mend for a type variable or wildcard. */
+  static String ofOpen(JavaType type) {
+    String bound = type.signature().replaceFirst("^\\? (extends|super) ", "");
+    return type.kind() == JavaType.Kind.WILDCARD && !bound.equals("?")
+        ? "Write " + bound + " in its place."
+        : "Name the type that is meant.";
+  }
 
   /** The mend for exactly that type. */
   static String of(JavaType type) {

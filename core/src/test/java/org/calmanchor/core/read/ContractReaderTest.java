@@ -41,6 +41,31 @@ class ContractReaderTest {
   }
 
   @Test
+  void namesTheWayOutForExactlyThatType() throws Exception {
+    Class<?> service =
+        Compiled.service(
+            """
+            @PortType(namespace = "urn:a")
+            public class Desk {
+              @Operation public void take(
+                  Queue<String> queue, SortedSet<String> set, TreeMap<String, String> map,
+                  List<? extends Number> wild, List<?> any) {}
+            }
+            """,
+            "-parameters");
+    ContractException found =
+        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
+    assertThat(found.problems())
+        .extracting(Problem::mend)
+        .containsExactly(
+            "Use a List.",
+            "Use a Set.",
+            "Use a Map, and say of what, as in Map<String, BigDecimal>.",
+            "Write Number in its place.",
+            "Name the type that is meant.");
+  }
+
+  @Test
   void noticesTypesOfTheUsersThatAreNamedAsOnesThatItMakes() throws Exception {
     Class<?> service =
         Compiled.service(
