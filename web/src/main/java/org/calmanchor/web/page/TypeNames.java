@@ -2,6 +2,7 @@ package org.calmanchor.web.page;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Contract;
@@ -12,6 +13,18 @@ import org.calmanchor.core.model.TypeUse;
 
 /** The names of types as people read them. */
 final class TypeNames {
+  private static final Set<String> TIMES =
+      Set.of(
+          "date",
+          "time",
+          "dateTime",
+          "duration",
+          "gYear",
+          "gYearMonth",
+          "gMonth",
+          "gMonthDay",
+          "gDay");
+
   private final Contract contract;
 
   TypeNames(Contract contract) {
@@ -54,8 +67,14 @@ final class TypeNames {
     return words.toString();
   }
 
-  /** The regular expressions that a text of that type must match, if it has any. */
+  /**
+   * The regular expressions that a text of that type must match, if it has any. Of days and times
+   * there are none: theirs only say whether a zone may follow, and an example says that better.
+   */
   String pattern(TypeUse type) {
+    if (TIMES.contains(builtIn(type))) {
+      return "";
+    }
     List<String> patterns = new ArrayList<>();
     TypeUse at = type;
     while (contract.definition(at) instanceof SimpleType simple

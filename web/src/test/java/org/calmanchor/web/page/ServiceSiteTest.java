@@ -56,6 +56,7 @@ class ServiceSiteTest {
     assertThat(field(fields, "mark").pattern()).startsWith("[0-9a-fA-F]{8}-");
     assertThat(field(fields, "mark").isPatternShort()).isFalse();
     assertThat(field(fields, "mark").kind()).isEqualTo(Kind.TEXT);
+    assertThat(field(chart(), "printed").pattern()).isEmpty();
     assertThat(field(fields, "note").kind()).isEqualTo(Kind.PROSE);
     assertThat(field(chart(), "depths").takesRows()).isTrue();
   }
