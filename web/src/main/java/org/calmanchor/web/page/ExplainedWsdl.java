@@ -215,6 +215,9 @@ public final class ExplainedWsdl {
   }
 
   private String members(ComplexType type) {
+    if (contract.holdsAny(type)) {
+      return "one element of any name";
+    }
     List<String> names = new ArrayList<>();
     contract.attributes(type).forEach(each -> names.add(each.name().getLocalPart()));
     if (type.content() instanceof ComplexType.Text) {

@@ -41,6 +41,13 @@ class ServiceSiteTest {
   }
 
   @Test
+  void explainsWhatTheContractLeavesOpen() {
+    assertThat(new ExplainedWsdl(site.contract(), "http://localhost/charts").types())
+        .extracting(WsdlPart::purpose)
+        .contains("is a structure of one element of any name");
+  }
+
+  @Test
   void showsOperationsInTheOrderOfTheSource() {
     assertThat(site.operations())
         .extracting(OperationView::name)
