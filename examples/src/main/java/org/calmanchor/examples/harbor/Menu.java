@@ -22,6 +22,7 @@ final class Menu {
   private final BufferedReader in;
   private final PrintWriter out;
   private final boolean isTraced;
+  private LocalDate proposedArrival = LocalDate.of(2027, 6, 11);
 
   /**
    * A menu.
@@ -72,7 +73,8 @@ final class Menu {
     try {
       choice.take();
     } catch (BerthTaken taken) {
-      out.println("Refused: " + taken.getMessage() + " Try from " + taken.freeFrom() + " on.");
+      out.println("Refused: " + taken.getMessage());
+      proposedArrival = taken.freeFrom();
     } catch (StayNotPossible refused) {
       out.println("Refused: " + refused.getMessage());
     } catch (FaultReceivedException unexpected) {
@@ -125,7 +127,7 @@ final class Menu {
   }
 
   private LocalDate arrival() throws IOException, Ended {
-    return ask("Arrival", "2027-06-11", LocalDate::parse, "a day like 2027-06-11");
+    return ask("Arrival", proposedArrival.toString(), LocalDate::parse, "a day like 2027-06-11");
   }
 
   private int nights() throws IOException, Ended {

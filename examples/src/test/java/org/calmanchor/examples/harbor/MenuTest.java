@@ -28,7 +28,7 @@ class MenuTest {
         2027-07-02
         3
         1
-        2027-06-11
+
         3
         9.80
         7
@@ -42,7 +42,8 @@ class MenuTest {
           .contains(
               "That is not a whole number like 3.",
               "3 nights at 42.50, 12.75 more for the length: 140.25 EUR",
-              "Refused: H-07 is taken; it is free from 2027-07-08. Try from 2027-07-08 on.",
+              "Refused: H-07 is taken; it is free from 2027-07-08.",
+              "Arrival [2027-07-08]: ",
               "are free, the cheapest:",
               "There is no such choice.",
               "POST " + address,
