@@ -17,6 +17,7 @@ import org.calmanchor.core.codec.LaterItems;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.soap.EnvelopeReader;
+import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
 
@@ -104,11 +105,12 @@ final class Answered {
     in.leftovers().keepInMemory();
     EnvelopeReader envelope = EnvelopeReader.open(in);
     Map<MessageCodec, Object> blocks = new HashMap<>();
-    if (!envelope.toBody(block -> header(block, blocks))) {
+    FaultReader fault = new FaultReader();
+    if (!envelope.toBody(block -> fault.block(block) || header(block, blocks))) {
       throw raised(unreadable("the body is empty", null));
     }
     if (in.isAt(envelope.version().envelopeNamespace(), "Fault")) {
-      throw raised(new ReceivedFault(in, envelope.version(), plan.faults()).read());
+      throw raised(new ReceivedFault(fault, plan.faults()).read(in, envelope.version()));
     }
     MessageCodec codec = plan.response();
     if (codec == null || !in.isAt(codec.name().getNamespaceURI(), codec.name().getLocalPart())) {

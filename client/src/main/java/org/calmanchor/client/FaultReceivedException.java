@@ -14,7 +14,7 @@ public final class FaultReceivedException extends RuntimeException {
   /**
    * Something in the request that the service refused.
    *
-   * @param path the way from the body element to it
+   * @param path the way from the body element to it, or from {@code Header}
    * @param code what kind of mistake
    * @param expected what should stand there
    * @param found what stands there

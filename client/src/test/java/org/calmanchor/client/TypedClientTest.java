@@ -130,6 +130,10 @@ class TypedClientTest {
     assertThatExceptionOfType(FaultReceivedException.class)
         .isThrownBy(() -> client.header("X-Watch", "1").port().sleep(1))
         .withMessage("Not on your watch.");
+    assertThatExceptionOfType(FaultReceivedException.class)
+        .isThrownBy(() -> client.port().board("Sable", null, new HeaderOut<>()))
+        .satisfies(fault -> assertThat(fault.code()).isEqualTo(Fault.Code.SENDER))
+        .satisfies(fault -> assertThat(fault.problems().get(0).path()).isEqualTo("Header/pass"));
   }
 
   @Test

@@ -9,12 +9,24 @@ package org.calmanchor.core.codec;
  * @param found what stands there, cut when long
  * @param line where, counted from 1; 0 when unknown
  * @param column where, counted from 1; 0 when unknown
+ * @param isInHeader whether it is in a header block rather than in the body
  */
 public record InputProblem(
-    String path, Code code, String expected, String found, int line, int column) {
+    String path,
+    Code code,
+    String expected,
+    String found,
+    int line,
+    int column,
+    boolean isInHeader) {
   /** Cuts what was found. */
   public InputProblem {
     found = Excerpt.of(found);
+  }
+
+  /** One that is not in a header block. */
+  public InputProblem(String path, Code code, String expected, String found, int line, int column) {
+    this(path, code, expected, found, line, column, false);
   }
 
   /** The kinds of mistakes, as they are published. */
@@ -42,11 +54,6 @@ public record InputProblem(
     }
   }
 
-  /** Whether it is in a header block rather than in the body. */
-  public boolean isInHeader() {
-    return path.startsWith("Header/");
-  }
-
   /** One sentence that a person can act on. */
   public String sentence() {
     String place = path.isEmpty() ? "The message" : path;
@@ -64,8 +71,17 @@ public record InputProblem(
 
   /** The same, seen from one level further out. */
   InputProblem within(String step) {
+    return moved(step, isInHeader);
+  }
+
+  /** The same, known to be in a header block. */
+  InputProblem inHeader() {
+    return moved("Header", true);
+  }
+
+  private InputProblem moved(String step, boolean isThere) {
     String shown = Excerpt.of(step);
-    return new InputProblem(
-        path.isEmpty() ? shown : shown + "/" + path, code, expected, found, line, column);
+    String way = path.isEmpty() ? shown : shown + "/" + path;
+    return new InputProblem(way, code, expected, found, line, column, isThere);
   }
 }

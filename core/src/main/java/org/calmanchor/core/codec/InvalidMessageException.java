@@ -22,4 +22,9 @@ public final class InvalidMessageException extends RuntimeException {
   public InvalidMessageException within(String step) {
     return new InvalidMessageException(problem.within(step));
   }
+
+  /** The same mistake, known to be in a header block. */
+  public InvalidMessageException inHeader() {
+    return new InvalidMessageException(problem.inHeader());
+  }
 }

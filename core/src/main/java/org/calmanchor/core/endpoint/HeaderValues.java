@@ -5,7 +5,6 @@ import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.DomReader;
 import org.calmanchor.core.codec.InputProblem.Code;
-import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.soap.EnvelopeReader;
@@ -32,17 +31,13 @@ final class HeaderValues implements EnvelopeReader.HeaderBlocks {
       return handled(in);
     }
     if (values.containsKey(codec.name())) {
-      throw in.problem(Code.TOO_MANY, "at most 1", "").within(in.localName()).within("Header");
+      throw in.problem(Code.TOO_MANY, "at most 1", "").within(in.localName());
     }
     if (values.isEmpty()) {
       // Most messages carry none.
       values = new HashMap<>();
     }
-    try {
-      values.put(codec.name(), codec.read(in));
-    } catch (InvalidMessageException invalid) {
-      throw invalid.within("Header");
-    }
+    values.put(codec.name(), codec.read(in));
     return true;
   }
 
@@ -62,7 +57,7 @@ final class HeaderValues implements EnvelopeReader.HeaderBlocks {
       if (value == null && header.required()) {
         throw in.problem(Code.MISSING, "one", "")
             .within(header.element().getLocalPart())
-            .within("Header");
+            .inHeader();
       }
       arguments[header.position()] = header.held(value);
     }

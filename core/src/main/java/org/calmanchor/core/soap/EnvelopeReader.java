@@ -7,6 +7,7 @@ import java.util.function.Predicate;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.Excerpt;
 import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.SoapVersion;
@@ -74,7 +75,11 @@ public final class EnvelopeReader {
   public boolean toBody(HeaderBlocks blocks) {
     boolean found = in.nextElement();
     if (found && in.isAt(version.envelopeNamespace(), "Header")) {
-      headers(blocks);
+      try {
+        headers(blocks);
+      } catch (InvalidMessageException invalid) {
+        throw invalid.inHeader();
+      }
       found = in.nextElement();
     }
     if (!found || !in.isAt(version.envelopeNamespace(), "Body")) {

@@ -43,12 +43,14 @@ public record SoapFault(
 
   /** The fault for a message that is not what the contract says. */
   public static SoapFault of(InputProblem problem) {
+    Consumer<XmlOut> told = out -> tell(problem, out);
+    // A detail is about the body; what is about a header block is one (SOAP 1.1, section 4.4).
     return new SoapFault(
         FaultCode.SENDER,
         "ca:" + problem.code().published(),
         problem.sentence(),
-        // A detail is about the body (SOAP 1.1, section 4.4).
-        problem.isInHeader() ? null : detail(problem));
+        problem.isInHeader() ? null : told,
+        problem.isInHeader() ? version -> List.of(told) : version -> List.of());
   }
 
   /**
@@ -86,20 +88,18 @@ public record SoapFault(
                 : names.stream().map(FaultBlocks::notUnderstood).toList());
   }
 
-  private static Consumer<XmlOut> detail(InputProblem problem) {
-    return out -> {
-      out.open(PROBLEM);
-      out.raw(DECLARATION);
-      attribute(out, "path", problem.path());
-      attribute(out, "code", problem.code().published());
-      attribute(out, "expected", problem.expected());
-      attribute(out, "found", problem.found());
-      if (problem.line() > 0) {
-        attribute(out, "line", Integer.toString(problem.line()));
-        attribute(out, "column", Integer.toString(problem.column()));
-      }
-      out.empty();
-    };
+  private static void tell(InputProblem problem, XmlOut out) {
+    out.open(PROBLEM);
+    out.raw(DECLARATION);
+    attribute(out, "path", problem.path());
+    attribute(out, "code", problem.code().published());
+    attribute(out, "expected", problem.expected());
+    attribute(out, "found", problem.found());
+    if (problem.line() > 0) {
+      attribute(out, "line", Integer.toString(problem.line()));
+      attribute(out, "column", Integer.toString(problem.column()));
+    }
+    out.empty();
   }
 
   private static void attribute(XmlOut out, String name, String value) {

@@ -27,6 +27,7 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
+import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
 
@@ -184,12 +185,13 @@ public final class TreeMessages {
     Plan plan = plan(operation);
     try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
       EnvelopeReader envelope = EnvelopeReader.open(in);
-      if (!envelope.toBody(EnvelopeReader.HeaderBlocks.NONE)) {
+      FaultReader fault = new FaultReader();
+      if (!envelope.toBody(fault::block)) {
         return new Outcome.Unreadable("The body is empty.");
       }
       Outcome outcome =
           in.isAt(envelope.version().envelopeNamespace(), "Fault")
-              ? new AnsweredFault(in, envelope.version(), plan.faults()).read()
+              ? new AnsweredFault(fault, plan.faults()).read(in)
               : result(plan, in);
       envelope.end();
       return outcome;

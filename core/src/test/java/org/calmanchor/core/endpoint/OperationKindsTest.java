@@ -21,6 +21,7 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.profile.EnvelopeConformance;
 import org.calmanchor.core.read.Description;
 import org.calmanchor.core.tree.Outcome;
 import org.calmanchor.core.tree.TreeMessages;
@@ -165,18 +166,26 @@ class OperationKindsTest {
   @CsvSource(
       delimiter = '|',
       value = {
-        "| Header/pass is missing; expected one.",
-        "<pass/> | Header/pass/holder is missing; expected one.",
+        "| Header/pass is missing; expected one. | Header/pass",
+        "<pass/> | Header/pass/holder is missing; expected one. | Header/pass/holder",
         "<pass><holder>a</holder></pass><pass><holder>a</holder></pass> "
-            + "| Header/pass stands too often; expected at most 1.",
+            + "| Header/pass stands too often; expected at most 1. | Header/pass",
+        "<pass e:mustUnderstand='2'><holder>a</holder></pass> | Header/pass/@mustUnderstand is"
+            + " \"2\"; expected 1 or 0. | Header/pass/@mustUnderstand",
         "<pass><holder>a</holder></pass><x e:mustUnderstand='1'/> "
-            + "| Header blocks that must be understood are not: {urn:lanternquay:towers}x.",
+            + "| Header blocks that must be understood are not: {urn:lanternquay:towers}x. |",
       })
-  void refusesBadHeadersWithoutDetail(String header, String reason) {
+  void refusesBadHeadersInABlockInsteadOfADetail(String header, String reason, String path) {
     String block = "<e:Header>" + (header == null ? "" : header) + "</e:Header>";
-    assertThat(call(block, "<greet><name>Ida</name></greet>").answer())
-        .contains(reason)
-        .doesNotContain("detail");
+    Call call = call(block, "<greet><name>Ida</name></greet>");
+    assertThat(call.answer()).contains(reason).doesNotContain("detail");
+    assertThat(EnvelopeConformance.check(call.answer().getBytes(StandardCharsets.UTF_8))).isEmpty();
+    Outcome.OtherFault fault =
+        (Outcome.OtherFault)
+            TreeMessages.of(endpoint.contracts().get(0))
+                .answer("greet", call.answer().getBytes(StandardCharsets.UTF_8));
+    assertThat(fault.problems().stream().map(Outcome.Problem::path))
+        .isEqualTo(path == null ? List.of() : List.of(path));
   }
 
   @Test

@@ -1,0 +1,120 @@
+package org.calmanchor.core.soap;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Predicate;
+import org.calmanchor.core.codec.XmlIn;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Reads what a fault says, of either version. First it is shown the header blocks of the message,
+ * since those tell what was wrong with a header block. Used for one message, by one thread.
+ */
+public final class FaultReader {
+  private final List<Problem> problems = new ArrayList<>();
+  private String code = "";
+  private String reason = "";
+  private String incident = "";
+
+  /**
+   * Something wrong with a request, as services of this library publish it.
+   *
+   * @param path the way from the body element to it, or from {@code Header}
+   * @param code what kind of mistake
+   * @param expected what should stand there
+   * @param found what stands there
+   */
+  public record Problem(String path, String code, String expected, String found) {}
+
+  /** One for the next message. */
+  public FaultReader() {}
+
+  /** Reads a header block to its end if it tells a problem, or returns false and leaves it. */
+  public boolean block(XmlIn in) {
+    if (!in.isAt(SoapFault.DETAIL_NAMESPACE, "problem")) {
+      return false;
+    }
+    problem(in);
+    in.skip();
+    return true;
+  }
+
+  /**
+   * Reads a fault to its end.
+   *
+   * @param detail reads an element of the detail to its end, or returns false and leaves it
+   */
+  public void read(XmlIn in, Predicate<XmlIn> detail) {
+    while (in.nextElement()) {
+      switch (in.localName()) {
+        case "faultcode" -> code = local(in.text());
+        case "faultstring" -> reason = in.text();
+        case "Code" -> code = local(firstChild(in));
+        case "Reason" -> reason = firstChild(in);
+        case "detail", "Detail" -> details(in, detail);
+        default -> in.skip();
+      }
+    }
+  }
+
+  private static String local(String name) {
+    return name.strip().substring(name.strip().indexOf(':') + 1);
+  }
+
+  private static String firstChild(XmlIn in) {
+    String text = "";
+    while (in.nextElement()) {
+      if (text.isEmpty()) {
+        text = in.text();
+      } else {
+        in.skip();
+      }
+    }
+    return text;
+  }
+
+  private void details(XmlIn in, Predicate<XmlIn> declared) {
+    while (in.nextElement()) {
+      if (!declared.test(in) && !block(in)) {
+        if (in.isAt(SoapFault.DETAIL_NAMESPACE, "incident")) {
+          incident = attribute(in, "id");
+        }
+        in.skip();
+      }
+    }
+  }
+
+  private void problem(XmlIn in) {
+    problems.add(
+        new Problem(
+            attribute(in, "path"),
+            attribute(in, "code"),
+            attribute(in, "expected"),
+            attribute(in, "found")));
+  }
+
+  private static String attribute(XmlIn in, String name) {
+    @Nullable String value = in.attribute("", name);
+    return value == null ? "" : value;
+  }
+
+  /** The local name of the code that was read; empty without one. */
+  public String code() {
+    return code;
+  }
+
+  /** The reason in its first language; empty without one. */
+  public String reason() {
+    return reason;
+  }
+
+  /** The number of an incident in the service's log; empty when it named none. */
+  public String incident() {
+    return incident;
+  }
+
+  /** What was wrong with the request; empty when it does not say. */
+  public List<Problem> problems() {
+    return List.copyOf(problems);
+  }
+}
