@@ -1,10 +1,12 @@
 package org.calmanchor.core.read;
 
-import java.util.HashMap;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -14,62 +16,105 @@ import org.calmanchor.core.model.TypeUse;
 
 /** Finds types that require a value of themselves, of which no finite message exists. */
 final class RequiredCycles {
-  private final Map<QName, ComplexType> types = new HashMap<>();
+  private final Map<String, ComplexType> types = new TreeMap<>();
   private final SchemaParts parts;
   private final Problems problems;
+  private final Set<QName> finite = new HashSet<>();
   private final Set<QName> open = new HashSet<>();
   private final Set<QName> done = new HashSet<>();
+
+  /** A type whose value is needed, and the member that needs it. */
+  private record Need(QName type, String place) {}
 
   RequiredCycles(SchemaParts parts, Problems problems) {
     this.parts = parts;
     this.problems = problems;
     for (TypeDefinition definition : parts.types()) {
       if (definition instanceof ComplexType complex && complex.name() != null) {
-        types.put(complex.name(), complex);
+        types.put(complex.name().toString(), complex);
       }
     }
   }
 
   void report() {
-    types.keySet().stream()
-        .sorted((a, b) -> a.toString().compareTo(b.toString()))
-        .forEach(this::visit);
+    int before;
+    do {
+      before = finite.size();
+      types.values().stream().filter(this::ends).map(RequiredCycles::nameOf).forEach(finite::add);
+    } while (finite.size() > before);
+    // From an abstract one the way back is a member, which can be mended, and not a subtype.
+    types.values().stream().filter(ComplexType::isAbstract).forEach(this::visit);
+    types.values().forEach(this::visit);
   }
 
-  private void visit(QName name) {
-    ComplexType type = types.get(name);
-    if (type == null || !done.add(name)) {
+  private static QName nameOf(ComplexType type) {
+    return Objects.requireNonNull(type.name());
+  }
+
+  /** Whether some value is made of types alone that are known to be finite. */
+  private boolean ends(ComplexType type) {
+    return type.isAbstract()
+        ? parts.extensions(nameOf(type)).stream().anyMatch(finite::contains)
+        : needs(type).stream().allMatch(this::isFinite);
+  }
+
+  private boolean isFinite(Need need) {
+    return finite.contains(need.type()) || !types.containsKey(need.type().toString());
+  }
+
+  /** What each value of a structure needs: its own members, and those of what it extends. */
+  private List<Need> needs(ComplexType type) {
+    List<Need> needs = new ArrayList<>();
+    ComplexType base = type.base() == null ? null : types.get(type.base().toString());
+    if (base != null) {
+      needs.addAll(needs(base));
+    }
+    if (type.content() instanceof ComplexType.Elements content) {
+      for (Particle particle : content.group().particles()) {
+        ElementDeclaration element = parts.declaration(particle.term());
+        if (element == null || particle.min() == 0 || element.nillable()) {
+          continue;
+        }
+        if (element.type() instanceof TypeUse.Named next) {
+          needs.add(new Need(next.name(), element.origin().place()));
+        } else if (element.type() instanceof ComplexType wrapper) {
+          needs.addAll(needs(wrapper));
+        }
+      }
+    }
+    return needs;
+  }
+
+  private void visit(ComplexType type) {
+    QName name = nameOf(type);
+    if (finite.contains(name) || !done.add(name)) {
       return;
     }
     open.add(name);
-    List<Particle> particles =
-        type.content() instanceof ComplexType.Elements content
-            ? content.group().particles()
-            : List.of();
-    for (Particle particle : particles) {
-      ElementDeclaration element = parts.declaration(particle.term());
-      if (element != null
-          && particle.min() > 0
-          && !element.nillable()
-          && element.type() instanceof TypeUse.Named next) {
-        require(next.name(), element.origin().place());
-      }
+    for (Need need : needs(type)) {
+      require(need);
     }
-    if (type.base() != null) {
-      require(type.base(), type.origin().place());
+    if (type.isAbstract()) {
+      for (QName extension : parts.extensions(name)) {
+        require(new Need(extension, type.origin().place()));
+      }
     }
     open.remove(name);
   }
 
-  private void require(QName next, String place) {
-    if (!open.contains(next)) {
-      visit(next);
+  private void require(Need need) {
+    ComplexType next = types.get(need.type().toString());
+    if (isFinite(need) || next == null) {
       return;
     }
-    problems.add(
-        ProblemCode.TYPE_REQUIRES_ITSELF,
-        place,
-        "each " + next.getLocalPart() + " would need another one, without end.",
-        "Let a member on the way be absent: make it an Optional or a List.");
+    if (open.contains(need.type())) {
+      problems.add(
+          ProblemCode.TYPE_REQUIRES_ITSELF,
+          need.place(),
+          "each " + need.type().getLocalPart() + " would need another one, without end.",
+          "Let a member on the way be absent: make it an Optional or a List.");
+    } else {
+      visit(next);
+    }
   }
 }

@@ -90,6 +90,11 @@ final class SchemaParts {
     return owner == null;
   }
 
+  /** Whether a Java type owns {@code name}, defined yet or not. */
+  boolean isClaimed(QName name) {
+    return owners.containsKey(name);
+  }
+
   /** Sets the definition of a type claimed before. */
   void fulfil(QName name, TypeDefinition definition) {
     types.put(name, definition);

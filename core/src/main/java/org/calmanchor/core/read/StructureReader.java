@@ -167,8 +167,19 @@ final class StructureReader {
     }
     for (JavaType subtype : derived) {
       String way = path + " -> " + subtype.signature();
-      if (types.use(subtype, way).type() instanceof TypeUse.Named named
-          && members.containsKey(named.name())) {
+      ReadType read = types.use(subtype, way);
+      if (!(read.use() instanceof Use.Structure)) {
+        problems.add(
+            ProblemCode.SUBTYPE_NOT_STRUCTURE,
+            way,
+            subtype.signature()
+                + " is one simple value, which cannot extend "
+                + type.signature()
+                + ".",
+            "Let a record hold it, and be the subtype in its place.");
+      } else if (read.type() instanceof TypeUse.Named named
+          // One that is still being read is claimed already: it may hold what it extends.
+          && types.parts().isClaimed(named.name())) {
         put(named.name(), subtype, name, type, way);
       }
     }

@@ -1,11 +1,12 @@
 package org.calmanchor.core.sample;
 
-import java.util.ArrayDeque;
-import java.util.Deque;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import javax.xml.namespace.QName;
+import java.util.Set;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -61,21 +62,23 @@ public final class Samples {
           Map.entry("negativeInteger", "-1"));
 
   private final Contract contract;
-  private final Deque<QName> open = new ArrayDeque<>();
+  private final Set<ComplexType> open = Collections.newSetFromMap(new IdentityHashMap<>());
 
   private Samples(Contract contract) {
     this.contract = contract;
   }
 
-  /** A tree of values for a request: every member filled, lists with one item, no recursion. */
+  /**
+   * A tree of values for a request: every member filled, lists as short as may be, no recursion.
+   */
   public static Map<String, Object> request(Contract contract, Operation operation) {
     ElementDeclaration element = contract.bodyElement(operation.input().message());
     return new Samples(contract).fields((ComplexType) element.type());
   }
 
   /**
-   * A tree of values for an answer: every member filled, lists with one item, no recursion; empty
-   * for a one-way operation.
+   * A tree of values for an answer: every member filled, lists as short as may be, no recursion;
+   * empty for a one-way operation.
    */
   public static Map<String, Object> response(Contract contract, Operation operation) {
     if (operation.output() == null) {
@@ -151,22 +154,32 @@ public final class Samples {
       value = "<any xmlns=\"urn:example\"/>";
     } else if (definition instanceof ComplexType declared) {
       ComplexType complex = concrete(declared);
-      QName type = complex.name() == null ? member.element().name() : complex.name();
-      if (open.contains(type)) {
+      boolean isWithinItself = open.contains(complex);
+      if (isWithinItself && !member.isRequired()) {
         return;
       }
-      open.push(type);
-      Map<String, Object> inner = new LinkedHashMap<>();
-      if (!complex.equals(declared)) {
-        inner.put(TreeMessages.TYPE_KEY, String.valueOf(type.getLocalPart()));
-      }
-      inner.putAll(fields(complex));
-      value = inner;
-      open.pop();
+      value =
+          isWithinItself && member.element().nillable()
+              ? Map.of(TreeMessages.NIL_KEY, "true")
+              : structure(declared, complex);
     } else {
       value = text(contract, member.element().type(), name);
     }
-    fields.put(name, member.repeats() ? List.of(value) : value);
+    fields.put(
+        name, member.repeats() ? Collections.nCopies(Math.max(1, member.min()), value) : value);
+  }
+
+  private Map<String, Object> structure(ComplexType declared, ComplexType type) {
+    Map<String, Object> inner = new LinkedHashMap<>();
+    if (type.name() != null && !type.equals(declared)) {
+      inner.put(TreeMessages.TYPE_KEY, type.name().getLocalPart());
+    }
+    boolean isOutermost = open.add(type);
+    inner.putAll(fields(type));
+    if (isOutermost) {
+      open.remove(type);
+    }
+    return inner;
   }
 
   /** The type itself, or the first one under an abstract one that does not lead back here. */
@@ -177,8 +190,10 @@ public final class Samples {
     List<ComplexType> able =
         contract.derived(type).stream().filter(derived -> !derived.isAbstract()).toList();
     return able.stream()
-        .filter(derived -> derived.name() == null || !open.contains(derived.name()))
+        .filter(derived -> !open.contains(derived))
         .findFirst()
-        .orElse(able.isEmpty() ? type : able.get(0));
+        // Each of them is open: the way back is the one that ends soonest.
+        .or(() -> able.stream().min(Comparator.comparingInt(contract::height)))
+        .orElse(type);
   }
 }

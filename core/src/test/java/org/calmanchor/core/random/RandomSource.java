@@ -56,7 +56,10 @@ final class RandomSource {
         + types
         + "  public record All("
         + last
-        + " first, Vessel vessel, List<Hull> hulls, Page<"
+        + " first, "
+        // A subtype that holds its supertype may be met before that.
+        + (random.nextBoolean() ? "Optional<Tug> tug, " : "")
+        + "Vessel vessel, List<Hull> hulls, Page<"
         + last
         + "> page) {}\n"
         + "  @Operation public All echo(All result) { return result; }\n}\n";

@@ -117,6 +117,43 @@ class ContractReaderTest {
   }
 
   @Test
+  void findsWhatHasNoEndThroughSubtypesWrappersAndSuperclasses() throws Exception {
+    Class<?> service =
+        Compiled.service(
+            """
+            @PortType(namespace = "urn:a")
+            public class Desk {
+              public sealed interface Rope permits Line, Chain {}
+              public record Line(Rope spliced, Optional<Chain> chain) implements Rope {}
+              public record Chain(Rope next) implements Rope {}
+              public sealed interface Key permits Ring, Card {}
+              public record Ring(Key first) implements Key {}
+              public record Card(int number) implements Key {}
+              public record Chest(@Element(wrapper = "all") @Size(min = 1) List<Chest> inner) {}
+              public record Crate(@Element(wrapper = "all") List<Crate> inner) {}
+              @ComplexType(derived = Lower.class, order = "below") public static class Upper {
+                public Lower below;
+              }
+              @ComplexType(order = "low") public static class Lower extends Upper {
+                public String low;
+              }
+              @Operation public void tie(Chain chain, Ring ring, Chest chest, Crate crate, Upper u) {}
+            }
+            """,
+            "-parameters");
+    ContractException found =
+        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
+    assertThat(found.problems())
+        .allMatch(problem -> problem.code() == ProblemCode.TYPE_REQUIRES_ITSELF)
+        .extracting(problem -> problem.element() + ": " + problem.what().split(" would", 2)[0])
+        .containsExactlyInAnyOrder(
+            "Line.spliced: each Rope",
+            "Chain.next: each Rope",
+            "Chest.inner: each Chest",
+            "Upper.below: each Lower");
+  }
+
+  @Test
   void readsTheSameContractEachTimeWhateverItsOrigins() {
     Contract contract = ContractReader.read(SignalBook.class).contract();
     assertThat(ContractReader.read(SignalBook.class).contract()).isEqualTo(contract);
