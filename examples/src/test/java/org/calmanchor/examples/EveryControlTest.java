@@ -3,6 +3,7 @@ package org.calmanchor.examples;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.calmanchor.examples.PageDriver.part;
 
+import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -68,9 +69,23 @@ class EveryControlTest {
         Box box,
         org.w3c.dom.Element tag) {}
 
+    /** What leads back to itself. */
+    public sealed interface Knot permits Bend, Splice {}
+
+    public record Bend(Knot over) implements Knot {}
+
+    public record Splice(Optional<Knot> before, String strands) implements Knot {}
+
+    public record Buoy(String light, @Element(nillable = true) Buoy next) {}
+
     @Operation
     public Things stow(Things things) {
       return things;
+    }
+
+    @Operation
+    public Buoy tie(Knot knot, Buoy buoy, @Size(min = 2, max = 3) List<String> marks) {
+      return buoy;
     }
   }
 
@@ -126,9 +141,39 @@ class EveryControlTest {
               "result/remark remark remark\ntwo",
               "result/box/within");
       assertThat(browser.visible(part("outcome")).getText()).contains("owner string nil");
+      String third = part("form") + " .field[data-key=item] .item:nth-child(3)";
+      browser.fill(third + " > input", "many");
+      page.click("send");
+      assertThat(browser.textOf(third + " > .mistake", "expected"))
+          .startsWith("expected a whole number from -2147483648");
+      assertThat(browser.all("[aria-invalid]")).hasSize(1);
+      assertThat(page.barriers()).isEmpty();
+      browser.fill(third + " > input", "3");
       page.open("stow");
       assertThat(page.envelope("xsi:nil")).contains("xsi:type=\"tns:Sail\"", "<tns:within>");
       assertThat(page.barriers()).isEmpty();
+    }
+  }
+
+  @Test
+  void beginsWithTheLeastThatMayBeSent(@TempDir Path folder) throws Exception {
+    try (RunningHost host = SoapHost.onPort(0).serve("/locker", new Locker()).start();
+        Browser browser = Browser.in(folder)) {
+      PageDriver page = new PageDriver(browser, host, "/locker");
+      page.open("tie");
+      assertThat(page.envelope("xsi:nil"))
+          .contains("<tns:knot xsi:type=\"tns:Splice\">", "<tns:next xsi:nil=\"true\"/>")
+          .containsSubsequence("<tns:marks>", "<tns:marks>");
+      assertThat(browser.textOf(part("form") + " .field[data-key=marks] .said", "list"))
+          .isEqualTo("list of string, 2 to 3");
+      browser.choose(part("form") + " [data-kind]", "Bend");
+      page.envelope("<tns:over xsi:type=\"tns:Splice\">");
+      browser.click(part("form") + " .field[data-key=next] [data-nil]");
+      assertThat(page.envelope("<tns:next>"))
+          .containsSubsequence("<tns:next>", "<tns:next xsi:nil");
+      page.click("example");
+      page.click("send");
+      assertThat(browser.textOf(part("outcome"), "result")).contains("next Buoy nil");
     }
   }
 }

@@ -17,6 +17,8 @@ final class Assets {
           script("dom"),
           script("server"),
           script("forms"),
+          script("controls"),
+          script("marks"),
           script("paste"),
           script("wire"),
           script("answer"),

@@ -139,9 +139,10 @@ class TestPageTest {
     assertThat(browser.textOf("[data-outcome]", "departure")).contains("departure date 2027-06-12");
     browser.fill(field("holder"), " ");
     send();
-    // A fault about a header block has no detail that could point at a field.
     assertThat(browser.textOf("[data-outcome]", "Header/"))
         .contains("Header/pass/holder is \" \"; expected a text that is not blank.");
+    assertThat(browser.textOf(".field[data-key=holder] > .mistake", "expected"))
+        .isEqualTo("expected a text that is not blank");
 
     open("reserve");
     browser.choose("section:not([hidden]) [data-kind]", "SailingBoat");
@@ -149,7 +150,7 @@ class TestPageTest {
         .contains("xsi:type=\"tns:SailingBoat\"");
     browser.fill(field("reservation", "boat") + " .field[data-key=airDraught] > .values > *", "0");
     send();
-    assertThat(browser.textOf(".field.wrong[data-key=airDraught] > .mistake", "expected"))
+    assertThat(browser.textOf(".field[data-key=airDraught] > .mistake", "expected"))
         .isEqualTo("expected more than 0");
   }
 
@@ -179,7 +180,7 @@ class TestPageTest {
     open("reserve");
     browser.fill(field("reservation", "boat") + " .field[data-key=draught] > .values > *", "deep");
     send();
-    assertThat(browser.textOf(".field.wrong[data-key=draught] > .mistake", "expected"))
+    assertThat(browser.textOf(".field[data-key=draught] > .mistake", "expected"))
         .isEqualTo("expected a decimal number as in 42.50, without exponent");
     assertThat(browser.all(".mistake")).hasSize(1);
     assertThat(browser.visible("[data-outcome]").getText())

@@ -1,6 +1,7 @@
 package org.calmanchor.web.page;
 
 import java.util.List;
+import org.calmanchor.core.model.Particle;
 
 /**
  * A member of a form.
@@ -34,11 +35,19 @@ public record FieldView(
   /**
    * How often a member may stand.
    *
-   * @param required whether it must be present
+   * @param least how often it must stand, 0 or more
+   * @param most how often it may stand; {@link Particle#UNBOUNDED} for no limit
    * @param nillable whether xsi:nil may stand for its value
-   * @param repeats whether it is a list
    */
-  public record Presence(boolean required, boolean nillable, boolean repeats) {}
+  public record Presence(int least, int most, boolean nillable) {
+    /** How long the list may be; empty when nothing is said of it. */
+    String length() {
+      if (most == Particle.UNBOUNDED) {
+        return least == 0 ? "" : ", at least " + least;
+      }
+      return least == most ? ", exactly " + most : ", " + least + " to " + most;
+    }
+  }
 
   /**
    * One of the values that there are.
@@ -89,7 +98,7 @@ public record FieldView(
 
   /** Whether it must be present. */
   public boolean required() {
-    return presence.required();
+    return presence.least() > 0;
   }
 
   /** Whether xsi:nil may stand for its value. */
@@ -99,7 +108,7 @@ public record FieldView(
 
   /** Whether it is a list. */
   public boolean repeats() {
-    return presence.repeats();
+    return presence.most() > 1;
   }
 
   /** Whether it is a list whose items are single texts, which can be pasted as lines. */
@@ -114,6 +123,8 @@ public record FieldView(
 
   /** What is said beside the name: type, and whether it may be left out. */
   public String note() {
-    return (repeats() ? "list of " : "") + type + (required() || repeats() ? "" : ", optional");
+    return repeats()
+        ? "list of " + type + presence.length()
+        : type + (required() ? "" : ", optional");
   }
 }

@@ -93,11 +93,11 @@ final class Forms {
     for (AttributeUse attribute : contract.attributes(type)) {
       String key = TreeMessages.key(contract, type, attribute);
       String name = attribute.name().getLocalPart();
-      Presence presence = new Presence(attribute.required(), false, false);
+      Presence presence = new Presence(attribute.required() ? 1 : 0, 1, false);
       fields.add(simple(key, name, attribute.type(), presence, attribute.doc()));
     }
     if (type.content() instanceof ComplexType.Text text) {
-      Presence presence = new Presence(true, false, false);
+      Presence presence = new Presence(1, 1, false);
       fields.add(simple(TreeMessages.textKey(type), "text", text.type(), presence, ""));
     } else {
       contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
@@ -129,7 +129,7 @@ final class Forms {
   private FieldView field(String key, Member member) {
     ElementDeclaration element = member.element();
     TypeUse type = element.type();
-    Presence presence = new Presence(member.isRequired(), element.nillable(), member.repeats());
+    Presence presence = new Presence(member.min(), member.max(), element.nillable());
     if (contract.holdsAny(type)) {
       return new FieldView(
           key,
@@ -160,7 +160,7 @@ final class Forms {
         "",
         List.of(),
         structures(complex),
-        presence.repeats() && isRow(complex));
+        member.repeats() && isRow(complex));
   }
 
   /** Whether a text may be of several lines. */
@@ -183,6 +183,8 @@ final class Forms {
     types.add(0, declared);
     return types.stream()
         .filter(type -> !type.isAbstract())
+        // The page fills in the first one, which must come to an end.
+        .sorted(Comparator.comparingInt(contract::height))
         .map(type -> new FieldView.TypeChoice(id(type), nameOf(type)))
         .toList();
   }

@@ -1,16 +1,17 @@
 // Forms: from fields to a plain tree of values, and back.
 
+import { makeReady, putText, textOf } from "./controls.js";
 import { button, element } from "./dom.js";
 import { linesOf, pasteBox, rowsOf } from "./paste.js";
 
 /** Structures within structures deeper than this are folded at first. */
 const OPEN_DEPTH = 3;
 
-/** Texts of more lines than this scroll. */
-const MOST_LINES = 12;
+/** A list that must be longer begins with so many items all the same. */
+const MOST_ITEMS = 20;
 
-const values = (field) => field.querySelector(":scope > .values");
-const isOn = (field, name) => field.querySelector(`:scope > .include > [data-${name}]`)?.checked;
+/** The container of a field's controls. */
+export const values = (field) => field.querySelector(":scope > .values");
 const fieldsOf = (container) => container.querySelectorAll(":scope > .field");
 
 /** Tells whoever listens that what the form stands for has changed. */
@@ -21,26 +22,47 @@ function changed(field) {
 /** Makes the controls of every field directly within a container ready. */
 export function prepare(container) {
   for (const field of fieldsOf(container)) {
-    const { repeats, required } = field.dataset;
-    if (repeats === "true") {
+    if (field.dataset.repeats === "true") {
       prepareList(field);
-      if (required === "true") addItem(field);
     } else {
-      const nil = field.querySelector(":scope > .include > [data-nil]");
-      nil?.addEventListener("change", () => (values(field).hidden = nil.checked));
-      if (required === "true") {
-        show(field);
-      } else {
-        const include = field.querySelector(":scope > .include > [data-include]");
-        include.addEventListener("change", () =>
-          include.checked ? show(field) : values(field).replaceChildren(),
-        );
-      }
+      const nil = nilOf(field);
+      nil?.addEventListener("change", () => {
+        setNil(field, nil.checked);
+        if (!nil.checked && isRequired(field) && !values(field).firstElementChild) show(field);
+      });
+      const include = includeOf(field);
+      include?.addEventListener("change", () =>
+        include.checked ? show(field) : values(field).replaceChildren(),
+      );
     }
+    begin(field);
     if (field.dataset.control === "structure" && !field.querySelector(":scope > .label .fold")) {
       foldable(field);
     }
   }
+}
+
+const includeOf = (field) => field.querySelector(":scope > .include > [data-include]");
+const nilOf = (field) => field.querySelector(":scope > .include > [data-nil]");
+const isRequired = (field) => field.dataset.least !== "0";
+
+function setNil(field, isNil) {
+  nilOf(field).checked = isNil;
+  values(field).hidden = isNil;
+}
+
+/** Shows what must be sent of a field; nil where a structure would stand within itself. */
+function begin(field) {
+  if (field.dataset.repeats === "true") {
+    addItems(field, Number(field.dataset.least));
+  } else if (isRequired(field)) {
+    nilOf(field) && isWithinItself(field) ? setNil(field, true) : show(field);
+  }
+}
+
+function isWithinItself(field) {
+  const { structure: id } = field.dataset;
+  return id !== "" && field.parentElement.closest(`.field[data-structure="${CSS.escape(id)}"]`);
 }
 
 function foldable(field) {
@@ -130,23 +152,10 @@ function control(field) {
     } else {
       made.dataset.pending = field.dataset.structure;
     }
-  } else if (field.dataset.control === "binary") {
-    made.querySelector("input").addEventListener("change", () => readFile(field, made));
-  } else if (field.dataset.control === "prose") {
-    made.addEventListener("input", () => grow(made));
-    made.addEventListener("keydown", (event) => {
-      if (event.key === "Enter" && !event.shiftKey && !event.isComposing) {
-        event.preventDefault();
-        made.form.requestSubmit();
-      }
-    });
+  } else {
+    makeReady(field.dataset.control, made, () => changed(field));
   }
   return made;
-}
-
-/** Shows all lines of a text, if there are not too many. */
-function grow(made) {
-  made.rows = Math.min(MOST_LINES, made.value.split("\n").length);
 }
 
 /** Puts the fields of a structure into a container. */
@@ -163,28 +172,16 @@ function settle(made) {
   if (pending) structure(membersOf(made), pending);
 }
 
-function readFile(field, made) {
-  const file = made.querySelector("input").files[0];
-  if (!file) return;
-  const reader = new FileReader();
-  reader.addEventListener("load", () => {
-    made.dataset.value = reader.result.slice(reader.result.indexOf(",") + 1);
-    sizeOf(made, file.name);
-    changed(field);
-  });
-  reader.readAsDataURL(file);
-}
-
-function sizeOf(made, name) {
-  const bytes = Math.floor((made.dataset.value.replace(/=+$/, "").length * 3) / 4);
-  made.querySelector("[data-size]").textContent = `${name}, ${bytes.toLocaleString("en")} bytes`;
-}
-
 function show(field) {
   const made = control(field);
   values(field).replaceChildren(made);
   settle(made);
   return made;
+}
+
+/** Adds so many items to a list, though never more than can be seen. */
+function addItems(field, count) {
+  for (let i = 0; i < Math.min(count, MOST_ITEMS); i++) addItem(field);
 }
 
 function addItem(field) {
@@ -222,7 +219,7 @@ export function gather(container) {
     const held = values(field);
     if (field.dataset.repeats === "true") {
       tree[field.dataset.key] = [...held.children].map((item) => one(field, item.firstElementChild));
-    } else if (isOn(field, "nil")) {
+    } else if (nilOf(field)?.checked) {
       tree[field.dataset.key] = { "xsi:nil": "true" };
     } else if (held.firstElementChild) {
       tree[field.dataset.key] = one(field, held.firstElementChild);
@@ -233,8 +230,7 @@ export function gather(container) {
 
 /** The value of one control: a text, or a tree with the name of its type where it has a choice. */
 function one(field, made) {
-  if (field.dataset.control === "binary") return made.dataset.value;
-  if (field.dataset.control !== "structure") return made.value;
+  if (field.dataset.control !== "structure") return textOf(field.dataset.control, made);
   const kind = made.querySelector(":scope > .kind > [data-kind]");
   return kind
     ? { "xsi:type": kind.selectedOptions[0].text, ...gather(membersOf(made)) }
@@ -242,19 +238,15 @@ function one(field, made) {
 }
 
 /** The container of a structure's fields: its control, or what follows the choice of its type. */
-const membersOf = (made) => made?.querySelector(":scope > [data-members]") ?? made;
+export const membersOf = (made) => made?.querySelector(":scope > [data-members]") ?? made;
 
 /** Puts a tree of values into the fields of a container; what the tree lacks is left out. */
 export function fill(container, tree) {
   for (const field of fieldsOf(container)) {
     const value = tree[field.dataset.key];
-    const include = field.querySelector(":scope > .include > [data-include]");
-    const nil = field.querySelector(":scope > .include > [data-nil]");
+    const include = includeOf(field);
     const isNil = value?.["xsi:nil"] === "true";
-    if (nil) {
-      nil.checked = isNil;
-      values(field).hidden = isNil;
-    }
+    if (nilOf(field)) setNil(field, isNil);
     if (field.dataset.repeats === "true") {
       values(field).replaceChildren();
       for (const item of Array.isArray(value) ? value : []) put(field, addItem(field), item);
@@ -272,80 +264,42 @@ export function fill(container, tree) {
 export function reset(container) {
   for (const field of fieldsOf(container)) {
     for (const box of field.querySelectorAll(":scope > .include > input")) box.checked = false;
-    const { repeats, required } = field.dataset;
     values(field).hidden = false;
     values(field).replaceChildren();
-    if (required === "true") repeats === "true" ? addItem(field) : show(field);
+    begin(field);
   }
 }
 
 /** Puts one value into its control. */
 function put(field, made, value) {
-  switch (field.dataset.control) {
-    case "structure": {
-      const kind = made.querySelector(":scope > .kind > [data-kind]");
-      const option = [...(kind?.options ?? [])].find((each) => each.text === value["xsi:type"]);
-      if (option && option.value !== kind.value) {
-        kind.value = option.value;
-        structure(membersOf(made), kind.value);
-      }
-      fill(membersOf(made), value);
-      break;
-    }
-    case "binary":
-      made.dataset.value = value;
-      sizeOf(made, "from before");
-      break;
-    case "choice":
-      // A value that is no choice is shown all the same: it was sent, or came back.
-      if (![...made.options].some((option) => option.value === value)) {
-        made.append(element("option", { value }, value));
-      }
-      made.value = value;
-      break;
-    case "prose":
-      made.value = value;
-      grow(made);
-      break;
-    default:
-      made.value = value;
+  if (field.dataset.control !== "structure") {
+    putText(field.dataset.control, made, value);
+    return;
   }
+  const kind = made.querySelector(":scope > .kind > [data-kind]");
+  const option = [...(kind?.options ?? [])].find((each) => each.text === value["xsi:type"]);
+  if (option && option.value !== kind.value) {
+    kind.value = option.value;
+    structure(membersOf(made), kind.value);
+  }
+  fill(membersOf(made), value);
 }
 
-/** Puts an example into every field: all that may be sent, one item in each list. */
-export function fillWithExample(container, open = []) {
+/** Puts an example into every field: all that may be sent, lists as short as may be. */
+export function fillWithExample(container) {
   for (const field of fieldsOf(container)) {
-    const { repeats, structure: id } = field.dataset;
-    const include = field.querySelector(":scope > .include > [data-include]");
+    const repeats = field.dataset.repeats === "true";
+    const include = includeOf(field);
     // A structure within itself would never end.
-    if (id && open.includes(id) && (include || repeats === "true")) continue;
-    if (repeats === "true") values(field).replaceChildren();
+    if (isWithinItself(field) && (include || repeats || nilOf(field))) continue;
     if (include) include.checked = true;
-    const made = repeats === "true" ? addItem(field) : show(field);
-    if (id) fillWithExample(membersOf(made), [...open, id]);
+    if (nilOf(field)) setNil(field, false);
+    values(field).replaceChildren();
+    repeats ? addItems(field, Math.max(1, Number(field.dataset.least))) : show(field);
+    if (field.dataset.control === "structure") {
+      for (const held of values(field).children) {
+        fillWithExample(membersOf(repeats ? held.firstElementChild : held));
+      }
+    }
   }
-}
-
-/** Marks the field that a published path of the server points at. */
-export function mark(headers, members, problem) {
-  const isHeader = problem.path.startsWith("Header/");
-  let container = isHeader ? headers : members;
-  let field = null;
-  for (const step of problem.path.split("/").slice(1)) {
-    const [, name, index] = step.match(/^@?([^[]*)(?:\[(\d+)\])?$/) ?? [];
-    const next = container?.querySelector(`:scope > .field[data-key="${CSS.escape(name ?? "")}"]`);
-    if (!next) break;
-    field = next;
-    values(next).classList.remove("folded");
-    const held = values(next).children[index ? index - 1 : 0];
-    container = membersOf(index ? held?.firstElementChild : held);
-  }
-  if (!field) return;
-  field.classList.add("wrong");
-  field.append(element("p", { class: "mistake" }, `expected ${problem.expected}`));
-}
-
-export function unmark(section) {
-  section.querySelectorAll(".field.wrong").forEach((field) => field.classList.remove("wrong"));
-  section.querySelectorAll(".mistake").forEach((mistake) => mistake.remove());
 }

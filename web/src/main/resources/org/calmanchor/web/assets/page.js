@@ -2,7 +2,8 @@
 
 import { banner, button, copy, element, offer, part, say } from "./dom.js";
 import { address, ask, call, credentials, headLines, path, reachable } from "./server.js";
-import { fill, fillWithExample, gather, mark, prepare, reset, unmark } from "./forms.js";
+import { fill, fillWithExample, gather, prepare, reset } from "./forms.js";
+import { mark, unmark } from "./marks.js";
 import { difference, laidOut, differing, paint } from "./wire.js";
 import { arrived, brief, outcomeOf } from "./answer.js";
 import { compare, prepareExpected } from "./expect.js";
