@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -101,34 +102,23 @@ public final class Samples {
 
   /** An example text for a simple type; {@code name} stands for itself where text is free. */
   public static String text(Contract contract, TypeUse type, String name) {
-    if (type instanceof TypeUse.Named named && BY_TYPE.containsKey(named.name().getLocalPart())) {
-      return BY_TYPE.getOrDefault(named.name().getLocalPart(), name);
-    }
-    if (contract.definition(type) instanceof SimpleType simple
-        && simple.variety() instanceof SimpleType.Restriction restriction) {
-      return restricted(contract, restriction, name);
-    }
-    String local = type instanceof TypeUse.Named named ? named.name().getLocalPart() : "";
-    return BY_BUILT_IN.getOrDefault(local, name);
+    return text(contract, type, name, List.of());
   }
 
-  /** The first value listed, or a bound that is itself allowed, or any of the base. */
-  private static String restricted(
-      Contract contract, SimpleType.Restriction restriction, String name) {
-    for (Facet facet : restriction.facets()) {
-      switch (facet.kind()) {
-        case ENUMERATION, MIN_INCLUSIVE, MAX_INCLUSIVE -> {
-          return facet.value();
-        }
-        case PATTERN -> {
-          if (facet.value().startsWith("false")) {
-            return "false";
-          }
-        }
-        default -> {}
-      }
+  private static String text(Contract contract, TypeUse type, String name, List<Facet> below) {
+    String local = type instanceof TypeUse.Named named ? named.name().getLocalPart() : "";
+    String example = BY_TYPE.get(local);
+    if (example == null
+        && contract.definition(type) instanceof SimpleType simple
+        && simple.variety() instanceof SimpleType.Restriction restriction) {
+      List<Facet> all = Stream.concat(below.stream(), restriction.facets().stream()).toList();
+      return text(contract, restriction.base(), name, all);
     }
-    return text(contract, restriction.base(), name);
+    SampleText chosen = new SampleText(below);
+    if (local.equals("base64Binary") && example != null) {
+      return chosen.ofBytes(example);
+    }
+    return chosen.from(example == null ? BY_BUILT_IN.getOrDefault(local, name) : example);
   }
 
   private Map<String, Object> fields(ComplexType type) {

@@ -2,11 +2,19 @@ package org.calmanchor.core.sample;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import jakarta.validation.constraints.AssertFalse;
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.Negative;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.calmanchor.annotations.Attribute;
 import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
@@ -21,7 +29,9 @@ import org.calmanchor.core.wsdl.WsdlWriter;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** Types that lead back to themselves, by ways that may not be left out. */
+/**
+ * Values within bounds, and types that lead back to themselves by ways that may not be left out.
+ */
 class SamplesTest {
   /** A wrapping element named as the one around it, of another type. */
   public record Crate(@Element(wrapper = "packed") List<Box> inside) {}
@@ -40,6 +50,18 @@ class SamplesTest {
   /** Requires the next one, which may be nil. */
   public record Buoy(String light, @Element(nillable = true) Buoy next) {}
 
+  public record Marks(
+      @Attribute @Min(20) int least,
+      @DecimalMin(value = "2", inclusive = false) BigDecimal more,
+      @Negative BigDecimal less,
+      @Max(-5) long most,
+      @Min(3) @Max(3) Integer exact,
+      @DecimalMin(value = "0.1", inclusive = false) @DecimalMax(value = "0.2", inclusive = false)
+          BigDecimal between,
+      @AssertFalse boolean not,
+      @Size(min = 10) byte[] longer,
+      @Size(max = 2) byte[] shorter) {}
+
   @PortType(namespace = "urn:lanternquay:rope")
   public static class RopeStore {
     @Operation
@@ -49,6 +71,11 @@ class SamplesTest {
 
     @Operation
     public List<Crate> stack(@Size(min = 2) List<Crate> value) {
+      return value;
+    }
+
+    @Operation
+    public Marks mark(Marks value) {
       return value;
     }
 
@@ -64,8 +91,8 @@ class SamplesTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"pack", "stack", "splice", "moor"})
-  void endsWhatLeadsBackToItself(String name) throws Exception {
+  @ValueSource(strings = {"mark", "pack", "stack", "splice", "moor"})
+  void areValidAndComeBackAsTheyWere(String name) throws Exception {
     Endpoint endpoint = Endpoint.of(new RopeStore());
     Contract contract = endpoint.contracts().get(0);
     TreeMessages messages = TreeMessages.of(contract);
