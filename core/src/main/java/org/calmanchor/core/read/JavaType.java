@@ -56,7 +56,9 @@ public interface JavaType extends JavaElement {
   /** The interfaces that its declaration names. */
   List<JavaType> interfaces();
 
-  /** The types that its declaration permits, when it is sealed, else empty. */
+  /**
+   * The types that its declaration permits beneath these arguments, when it is sealed, else empty.
+   */
   List<JavaType> permitted();
 
   /** Whether no object is of exactly this type. */

@@ -43,9 +43,22 @@ final class ReflectedType implements JavaType {
     this.arguments = arguments(outer);
   }
 
+  private ReflectedType(Class<?> raw, List<JavaType> arguments, Notes notes) {
+    this.notes = notes;
+    this.type = raw;
+    this.use = null;
+    this.raw = raw;
+    this.arguments = List.copyOf(arguments);
+  }
+
   /** A class as such, with what is noted about it and all that it reaches. */
   static ReflectedType of(Class<?> type, Notes notes) {
     return new ReflectedType(type, null, Map.of(), notes);
+  }
+
+  /** A class with arguments for its type parameters. */
+  static ReflectedType of(Class<?> type, List<JavaType> arguments, Notes notes) {
+    return new ReflectedType(type, arguments, notes);
   }
 
   /** A type used within this one's declaration, where its variables stand for its arguments. */
@@ -183,10 +196,7 @@ final class ReflectedType implements JavaType {
 
   @Override
   public List<JavaType> permitted() {
-    Class<?>[] permitted = raw.getPermittedSubclasses();
-    return permitted == null
-        ? List.of()
-        : Arrays.stream(permitted).<JavaType>map(each -> of(each, notes)).toList();
+    return new PermittedTypes(this).all();
   }
 
   @Override

@@ -167,6 +167,16 @@ final class StructureReader {
     }
     for (JavaType subtype : derived) {
       String way = path + " -> " + subtype.signature();
+      if (subtype.isGeneric() && subtype.arguments().isEmpty()) {
+        problems.add(
+            ProblemCode.TYPE_ARGUMENTS,
+            way,
+            "what " + subtype.signature() + " holds does not follow from " + type.signature() + ".",
+            "Let its type parameters be those of "
+                + type.simpleName()
+                + ", or write it without any.");
+        continue;
+      }
       ReadType read = types.use(subtype, way);
       if (!(read.use() instanceof Use.Structure)) {
         problems.add(

@@ -154,6 +154,31 @@ class ContractReaderTest {
   }
 
   @Test
+  void saysWhichSubtypesOfAGenericTypeLeaveSomethingOpen() throws Exception {
+    Class<?> service =
+        Compiled.service(
+            """
+            @PortType(namespace = "urn:a")
+            public class Desk {
+              public sealed interface Outcome<T> permits Done, Both {}
+              public record Done<T>(int of) implements Outcome<List<T>> {}
+              public record Both<A, B>(A a, B b) implements Outcome<B> {}
+              @Operation public Outcome<String> moor() { return null; }
+            }
+            """,
+            "-parameters");
+    ContractException found =
+        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
+    assertThat(found.problems())
+        .extracting(problem -> problem.what() + " " + problem.mend())
+        .containsExactlyInAnyOrder(
+            "what Done holds does not follow from Outcome<String>."
+                + " Let its type parameters be those of Outcome, or write it without any.",
+            "what Both holds does not follow from Outcome<String>."
+                + " Let its type parameters be those of Outcome, or write it without any.");
+  }
+
+  @Test
   void readsTheSameContractEachTimeWhateverItsOrigins() {
     Contract contract = ContractReader.read(SignalBook.class).contract();
     assertThat(ContractReader.read(SignalBook.class).contract()).isEqualTo(contract);

@@ -242,6 +242,36 @@ class StructuresTest {
         .contains("<tns:result><tns:number>7</tns:number></tns:result>");
   }
 
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "<moor><berth>H-07</berth></moor>|<tns:result xsi:type=\"tns:StringDone\"><tns:value>H-07<",
+        "<moor><berth/></moor>|<tns:result xsi:type=\"tns:StringRefused\"><tns:why>no berth<",
+        "<last><of xsi:type='IntDone'><value>7</value></of></last>"
+            + "|<tns:result xsi:type=\"tns:IntDone\"><tns:value>7<",
+        "<last><of xsi:type='Later'/></last>|<tns:result xsi:type=\"tns:Later\"/>",
+        "<last><of xsi:type='StringDone'><value>a</value></of></last>"
+            + "|expected one of IntDone, IntRefused, Later.",
+      })
+  void subtypesOfGenericTypesHaveTheArgumentsThatFollow(String request, String answer)
+      throws Exception {
+    Desk desk =
+        Desk.with(
+            """
+            public sealed interface Outcome<T> permits Done, Refused, Later {}
+            public record Done<T>(T value) implements Outcome<T> {}
+            public record Refused<V>(String why) implements Outcome<V> {}
+            public record Later() implements Outcome<Integer> {}
+            @Operation public Outcome<String> moor(String berth) {
+              return berth.isEmpty() ? new Refused<>("no berth") : new Done<>(berth);
+            }
+            @Operation public Outcome<Integer> last(Outcome<Integer> of) { return of; }
+            """);
+    boolean isRefused = answer.startsWith("expected");
+    assertThat(isRefused ? desk.refusal(request) : desk.call(request)).contains(answer);
+  }
+
   @Test
   void classesAreFilledByAccessorsOrFields() throws Exception {
     Desk desk =
