@@ -62,7 +62,7 @@ final class OneCall {
 
   private Map<String, String> headers() {
     Map<String, String> headers = new LinkedHashMap<>();
-    String type = settings.version().mediaType() + "; charset=utf-8";
+    String type = settings.version().contentType();
     if (settings.version() == SoapVersion.SOAP_1_1) {
       headers.put("Content-Type", type);
       headers.put("SOAPAction", "\"" + plan.action() + "\"");

@@ -13,10 +13,15 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.web.HttpRequest;
 import org.calmanchor.web.HttpResponse;
+import org.eclipse.jetty.http.HttpField;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpVersion;
+import org.eclipse.jetty.http.PreEncodedHttpField;
 import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.io.RetainableByteBuffer;
 import org.eclipse.jetty.server.Request;
@@ -26,13 +31,15 @@ import org.eclipse.jetty.util.Callback;
 import org.jspecify.annotations.Nullable;
 
 /** A request and response of the server, as a site sees them. */
-final class JettyExchange implements HttpRequest, HttpResponse {
-  /** Headers that each call is asked for: fields are found faster by these than by a name. */
-  private static final Map<String, HttpHeader> OFTEN =
-      Map.of(
-          "Content-Type", HttpHeader.CONTENT_TYPE,
-          "Content-Encoding", HttpHeader.CONTENT_ENCODING,
-          "Accept-Encoding", HttpHeader.ACCEPT_ENCODING);
+final class JettyExchange implements HttpRequest, HttpResponse, Callback {
+  /** The content types of messages as header lines, encoded once. */
+  private static final Map<String, HttpField> MESSAGE_TYPES =
+      Arrays.stream(SoapVersion.values())
+          .map(SoapVersion::contentType)
+          .collect(
+              Collectors.toUnmodifiableMap(
+                  Function.identity(),
+                  type -> new PreEncodedHttpField(HttpHeader.CONTENT_TYPE, type)));
 
   /** For so little no buffer is taken from the pool; a guess that was not measured. */
   private static final int SMALL_BYTES = 4 << 10;
@@ -40,13 +47,18 @@ final class JettyExchange implements HttpRequest, HttpResponse {
   private final Request request;
   private final Response response;
   private final Callback callback;
+  private final RunningRequests running;
   private final LastKnownOutput output = new LastKnownOutput();
   private final AtomicBoolean isOver = new AtomicBoolean();
+  private final AskedHeaders headers;
 
-  JettyExchange(Request request, Response response, Callback callback) {
+  /** One that {@code running} is told the end of. */
+  JettyExchange(Request request, Response response, Callback callback, RunningRequests running) {
     this.request = request;
     this.response = response;
     this.callback = callback;
+    this.running = running;
+    this.headers = new AskedHeaders(request.getHeaders());
   }
 
   @Override
@@ -67,8 +79,7 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
   @Override
   public @Nullable String header(String name) {
-    HttpHeader known = OFTEN.get(name);
-    return known == null ? request.getHeaders().get(name) : request.getHeaders().get(known);
+    return headers.first(name);
   }
 
   @Override
@@ -138,11 +149,11 @@ final class JettyExchange implements HttpRequest, HttpResponse {
 
   @Override
   public void header(String name, String value) {
-    HttpHeader known = OFTEN.get(name);
-    if (known == null) {
+    HttpField encoded = MESSAGE_TYPES.get(value);
+    if (encoded == null) {
       response.getHeaders().put(name, value);
     } else {
-      response.getHeaders().put(known, value);
+      response.getHeaders().put(encoded);
     }
   }
 
@@ -158,9 +169,27 @@ final class JettyExchange implements HttpRequest, HttpResponse {
       request.getConnectionMetaData().getConnection().getEndPoint().close();
     }
     if (isOver.compareAndSet(false, true)) {
-      callback.failed(new IOException("broken off"));
-      output.drop();
+      failed(new IOException("broken off"));
     }
+  }
+
+  @Override
+  public void succeeded() {
+    output.release();
+    callback.succeeded();
+    running.ended();
+  }
+
+  @Override
+  public void failed(Throwable broken) {
+    output.release();
+    callback.failed(broken);
+    running.ended();
+  }
+
+  @Override
+  public InvocationType getInvocationType() {
+    return callback.getInvocationType();
   }
 
   /** Ends the response, if nobody has yet. */
@@ -175,6 +204,7 @@ final class JettyExchange implements HttpRequest, HttpResponse {
    */
   private final class LastKnownOutput extends OutputStream {
     private final AtomicReference<@Nullable RetainableByteBuffer> held = new AtomicReference<>();
+    private @Nullable RetainableByteBuffer sent;
 
     @Override
     public void write(int single) throws IOException {
@@ -224,15 +254,21 @@ final class JettyExchange implements HttpRequest, HttpResponse {
         return;
       }
       RetainableByteBuffer last = held.getAndSet(null);
-      if (last == null) {
-        response.write(true, BufferUtil.EMPTY_BUFFER, callback);
-      } else {
-        response.write(true, last.getByteBuffer(), Callback.from(callback, last::release));
+      sent = last;
+      ByteBuffer bytes = last == null ? BufferUtil.EMPTY_BUFFER : last.getByteBuffer();
+      response.write(true, bytes, JettyExchange.this);
+    }
+
+    /** Gives back what was sent last, and what is held and will not be sent. */
+    void release() {
+      drop();
+      if (sent != null) {
+        sent.release();
+        sent = null;
       }
     }
 
-    /** Gives back what is held and will not be sent. */
-    void drop() {
+    private void drop() {
       RetainableByteBuffer unsent = held.getAndSet(null);
       if (unsent != null) {
         unsent.release();

@@ -10,7 +10,6 @@ import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
-import org.eclipse.jetty.server.handler.GracefulHandler;
 import org.eclipse.jetty.util.VirtualThreads;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
 import org.slf4j.Logger;
@@ -47,7 +46,7 @@ final class JettyServer {
     connector.setPort(address.port());
     connector.setIdleTimeout(limits.value(Limit.IDLE_MILLIS));
     server.addConnector(connector);
-    server.setHandler(new GracefulHandler(handler));
+    server.setHandler(handler);
     server.setErrorHandler(new PlainErrors());
     server.setStopTimeout(DRAIN.toMillis());
   }

@@ -5,18 +5,24 @@ import java.io.UncheckedIOException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.web.Site;
+import org.eclipse.jetty.http.HttpStatus;
 import org.eclipse.jetty.server.Handler;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
+import org.eclipse.jetty.util.component.Graceful;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** Hands each request to the site, and its answer to the server. */
-final class SiteHandler extends Handler.Abstract {
+final class SiteHandler extends Handler.Abstract implements Graceful {
   private static final Logger LOG = LoggerFactory.getLogger(SoapHost.class);
 
+  /** A request is counted here and where its answer ends, whichever comes last. */
+  private static final int PARTS = 2;
+
+  private final RunningRequests running = new RunningRequests();
   private volatile Site site;
 
   SiteHandler(Site site) {
@@ -32,9 +38,40 @@ final class SiteHandler extends Handler.Abstract {
     this.site = changed;
   }
 
+  /** Refuses what comes from now on; completes when all answers are sent. */
+  @Override
+  public CompletableFuture<Void> shutdown() {
+    return running.shutdown();
+  }
+
+  @Override
+  public boolean isShutdown() {
+    return running.isShutdown();
+  }
+
+  @Override
+  protected void doStart() throws Exception {
+    running.cancel();
+    super.doStart();
+  }
+
   @Override
   public boolean handle(Request request, Response response, Callback callback) {
-    JettyExchange exchange = new JettyExchange(request, response, callback);
+    running.begun(PARTS);
+    try {
+      JettyExchange exchange = new JettyExchange(request, response, callback, running);
+      if (running.isShutdown()) {
+        Response.writeError(request, response, exchange, HttpStatus.SERVICE_UNAVAILABLE_503);
+      } else {
+        answer(exchange);
+      }
+    } finally {
+      running.ended();
+    }
+    return true;
+  }
+
+  private void answer(JettyExchange exchange) {
     try {
       CompletionStage<Void> handled = site.handle(exchange, exchange);
       CompletableFuture<Void> known = handled.toCompletableFuture();
@@ -50,7 +87,6 @@ final class SiteHandler extends Handler.Abstract {
       LOG.error("a request to {} failed", exchange.path(), failed);
       exchange.abort();
     }
-    return true;
   }
 
   private static void finish(JettyExchange exchange, @Nullable Throwable failed) {

@@ -273,7 +273,7 @@ final class Answer {
     }
     if (!hasBegun) {
       hasBegun = true;
-      response.begin(status, context.version().mediaType() + "; charset=utf-8");
+      response.begin(status, context.version().contentType());
     }
     response.output().write(bytes, 0, length);
     whenGoingOn.run();

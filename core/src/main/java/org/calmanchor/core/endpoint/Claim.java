@@ -1,6 +1,6 @@
 package org.calmanchor.core.endpoint;
 
-import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,24 +8,20 @@ import org.jspecify.annotations.Nullable;
  * the first one does.
  */
 final class Claim {
-  private final AtomicBoolean isTaken = new AtomicBoolean();
-  private volatile @Nullable Thread taker;
+  private final AtomicReference<@Nullable Thread> taker = new AtomicReference<>();
 
   /** Takes it for this thread; false when it was taken before. */
   boolean take() {
-    if (!isTaken.compareAndSet(false, true)) {
-      return false;
-    }
-    taker = Thread.currentThread();
-    return true;
+    return taker.compareAndSet(null, Thread.currentThread());
   }
 
   boolean isTaken() {
-    return isTaken.get();
+    return taker.get() != null;
   }
 
   /** Whether another thread has it. */
   boolean isOthers() {
-    return isTaken.get() && taker != Thread.currentThread();
+    Thread by = taker.get();
+    return by != null && by != Thread.currentThread();
   }
 }

@@ -17,8 +17,11 @@ final class RunningCall {
   private final int slot;
   private final long callNanos;
   private final long readNanos;
+
+  /** When its time is over; 0 until somebody looks, so that a call need not ask for the time. */
   private volatile long until;
-  private volatile Phase phase = Phase.READING;
+
+  private Phase phase = Phase.READING;
   private @Nullable Thread thread;
   private @Nullable Future<?> stage;
 
@@ -28,16 +31,13 @@ final class RunningCall {
     this.slot = slot;
     this.readNanos = readNanos;
     this.callNanos = callNanos;
-    this.until = System.nanoTime() + readNanos;
   }
 
   /** The method is about to be called on this thread. */
-  void works() {
-    until = System.nanoTime() + callNanos;
-    synchronized (this) {
-      phase = phase == Phase.READING ? Phase.WORKING : phase;
-      thread = Thread.currentThread();
-    }
+  synchronized void works() {
+    until = 0;
+    phase = phase == Phase.READING ? Phase.WORKING : phase;
+    thread = Thread.currentThread();
   }
 
   /** The method has returned, possibly with a stage of its result. */
@@ -56,7 +56,7 @@ final class RunningCall {
 
   /** The answer goes on. */
   void goesOn() {
-    until = System.nanoTime() + callNanos;
+    until = 0;
   }
 
   /** The call has ended, and its slot is free again. */
@@ -66,30 +66,33 @@ final class RunningCall {
 
   /** Looks whether it takes too long; from the watching thread. */
   void look(long now) {
-    if (now - until < 0) {
-      return;
-    }
-    switch (phase) {
-      case READING -> {
-        phase = Phase.OVERDUE;
-        until = now + callNanos;
-        answer.tooSlow(readNanos);
-      }
-      case WORKING -> {
-        phase = Phase.OVERDUE;
-        until = now + RunningCalls.GRACE_NANOS;
-        answer.overdue(callNanos);
-        interrupt();
-      }
-      case OVERDUE -> {
-        phase = Phase.STUCK;
-        calls.stuck(answer.name(), stack());
-      }
-      case STUCK -> {}
+    Phase late = late(now);
+    if (late == Phase.READING) {
+      answer.tooSlow(readNanos);
+    } else if (late == Phase.WORKING) {
+      answer.overdue(callNanos);
+      interrupt();
+    } else if (late == Phase.OVERDUE) {
+      calls.stuck(answer.name(), stack());
     }
   }
 
-  boolean isStuck() {
+  /** The phase whose time was just found to be over; it is the next one then. Null for none. */
+  private synchronized @Nullable Phase late(long now) {
+    Phase was = phase;
+    if (until == 0) {
+      until = now + (was == Phase.READING ? readNanos : callNanos);
+      return null;
+    }
+    if (now - until < 0 || was == Phase.STUCK) {
+      return null;
+    }
+    phase = was == Phase.OVERDUE ? Phase.STUCK : Phase.OVERDUE;
+    until = now + (was == Phase.READING ? callNanos : RunningCalls.GRACE_NANOS);
+    return was;
+  }
+
+  synchronized boolean isStuck() {
     return phase == Phase.STUCK;
   }
 

@@ -19,7 +19,7 @@ public final class RunningCalls implements AutoCloseable {
   static final RunningCalls UNWATCHED = new RunningCalls(Limits.DEFAULT, 0);
 
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
-  private static final long LOOK_MILLIS = 50;
+  private static final long LOOK_MILLIS = 25;
 
   /** Neighbouring threads take slots that are not neighbours in memory. */
   private static final int STRIDE = 17;
@@ -68,7 +68,7 @@ public final class RunningCalls implements AutoCloseable {
   }
 
   void free(int slot) {
-    slots.set(slot, null);
+    slots.lazySet(slot, null);
   }
 
   void stuck(String operation, StackTraceElement[] stack) {

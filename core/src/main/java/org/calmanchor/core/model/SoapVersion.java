@@ -17,12 +17,14 @@ public enum SoapVersion {
 
   private final String envelope;
   private final String mediaType;
+  private final String contentType;
   private final String wsdlBinding;
   private final String title;
 
   SoapVersion(String envelope, String mediaType, String wsdlBinding, String title) {
     this.envelope = envelope;
     this.mediaType = mediaType;
+    this.contentType = mediaType + "; charset=utf-8";
     this.wsdlBinding = wsdlBinding;
     this.title = title;
   }
@@ -35,6 +37,11 @@ public enum SoapVersion {
   /** The media type of its messages over HTTP, without parameters. */
   public String mediaType() {
     return mediaType;
+  }
+
+  /** The content type of the messages that are written here: the media type, and UTF-8. */
+  public String contentType() {
+    return contentType;
   }
 
   /** The namespace of its WSDL 1.1 binding elements. */

@@ -1,0 +1,38 @@
+package org.calmanchor.host;
+
+import java.util.concurrent.atomic.LongAdder;
+import org.eclipse.jetty.util.component.Graceful;
+
+/**
+ * The requests whose answers are not yet sent, which the server waits for when it stops. They are
+ * counted apart by thread: one counter for all would be what they wait for under load.
+ */
+final class RunningRequests extends Graceful.Shutdown {
+  private final LongAdder open = new LongAdder();
+
+  RunningRequests() {
+    super("the requests that run");
+  }
+
+  /**
+   * One has begun; whoever asks afterwards whether the server stops knows that it is waited for.
+   *
+   * @param parts how many times it will be said to have ended
+   */
+  void begun(int parts) {
+    open.add(parts);
+  }
+
+  /** A part of one has ended. */
+  void ended() {
+    open.decrement();
+    if (isShutdown()) {
+      check();
+    }
+  }
+
+  @Override
+  public boolean isShutdownDone() {
+    return open.sum() == 0;
+  }
+}
