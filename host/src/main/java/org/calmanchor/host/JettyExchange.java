@@ -5,14 +5,11 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.SocketAddress;
-import java.nio.ByteBuffer;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.calmanchor.core.model.SoapVersion;
@@ -23,10 +20,8 @@ import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.http.PreEncodedHttpField;
 import org.eclipse.jetty.io.Content;
-import org.eclipse.jetty.io.RetainableByteBuffer;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
-import org.eclipse.jetty.util.BufferUtil;
 import org.eclipse.jetty.util.Callback;
 import org.jspecify.annotations.Nullable;
 
@@ -41,15 +36,11 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
                   Function.identity(),
                   type -> new PreEncodedHttpField(HttpHeader.CONTENT_TYPE, type)));
 
-  /** For so little no buffer is taken from the pool; a guess that was not measured. */
-  private static final int SMALL_BYTES = 4 << 10;
-
   private final Request request;
   private final Response response;
   private final Callback callback;
   private final RunningRequests running;
-  private final LastKnownOutput output = new LastKnownOutput();
-  private final AtomicBoolean isOver = new AtomicBoolean();
+  private final LastKnownOutput output;
   private final AskedHeaders headers;
 
   /** One that {@code running} is told the end of. */
@@ -58,6 +49,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     this.response = response;
     this.callback = callback;
     this.running = running;
+    this.output = new LastKnownOutput(request, response, this);
     this.headers = new AskedHeaders(request.getHeaders());
   }
 
@@ -168,7 +160,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     if (request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
       request.getConnectionMetaData().getConnection().getEndPoint().close();
     }
-    if (isOver.compareAndSet(false, true)) {
+    if (output.end()) {
       failed(new IOException("broken off"));
     }
   }
@@ -193,86 +185,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   }
 
   /** Ends the response, if nobody has yet. */
-  void end() throws IOException {
+  void end() {
     output.close();
-  }
-
-  /**
-   * Holds what was written last until it is known whether more follows: an answer of one piece then
-   * goes out with its length, in one write, which nobody waits for. It is held where the operating
-   * system takes it from, so that it is copied once.
-   */
-  private final class LastKnownOutput extends OutputStream {
-    private final AtomicReference<@Nullable RetainableByteBuffer> held = new AtomicReference<>();
-    private @Nullable RetainableByteBuffer sent;
-
-    @Override
-    public void write(int single) throws IOException {
-      write(new byte[] {(byte) single}, 0, 1);
-    }
-
-    @Override
-    public void write(byte[] bytes, int offset, int length) throws IOException {
-      requireOpen();
-      RetainableByteBuffer before = held.getAndSet(null);
-      if (before != null) {
-        try {
-          Content.Sink.write(response, false, before.getByteBuffer());
-        } finally {
-          before.release();
-        }
-      }
-      RetainableByteBuffer next = copied(bytes, offset, length);
-      held.set(next);
-      if (isOver.get()) {
-        // It was aborted meanwhile, by a thread that did not see what is held now.
-        drop();
-        requireOpen();
-      }
-    }
-
-    private RetainableByteBuffer copied(byte[] bytes, int offset, int length) {
-      if (length <= SMALL_BYTES) {
-        byte[] copy = Arrays.copyOfRange(bytes, offset, offset + length);
-        return RetainableByteBuffer.wrap(ByteBuffer.wrap(copy));
-      }
-      RetainableByteBuffer.Mutable taken =
-          request.getComponents().getByteBufferPool().acquire(length, true);
-      BufferUtil.append(taken.getByteBuffer(), bytes, offset, length);
-      return taken;
-    }
-
-    private void requireOpen() throws IOException {
-      if (isOver.get()) {
-        throw new IOException("the answer has ended already");
-      }
-    }
-
-    @Override
-    public void close() {
-      if (!isOver.compareAndSet(false, true)) {
-        return;
-      }
-      RetainableByteBuffer last = held.getAndSet(null);
-      sent = last;
-      ByteBuffer bytes = last == null ? BufferUtil.EMPTY_BUFFER : last.getByteBuffer();
-      response.write(true, bytes, JettyExchange.this);
-    }
-
-    /** Gives back what was sent last, and what is held and will not be sent. */
-    void release() {
-      drop();
-      if (sent != null) {
-        sent.release();
-        sent = null;
-      }
-    }
-
-    private void drop() {
-      RetainableByteBuffer unsent = held.getAndSet(null);
-      if (unsent != null) {
-        unsent.release();
-      }
-    }
   }
 }

@@ -90,15 +90,11 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   }
 
   private static void finish(JettyExchange exchange, @Nullable Throwable failed) {
-    try {
-      if (failed == null) {
-        exchange.end();
-        return;
-      }
+    if (failed == null) {
+      exchange.end();
+    } else {
       LOG.error("a request to {} failed", exchange.path(), failed);
-    } catch (IOException callerGone) {
-      LOG.debug("the caller of {} has gone", exchange.path(), callerGone);
+      exchange.abort();
     }
-    exchange.abort();
   }
 }
