@@ -1,6 +1,5 @@
 package org.calmanchor.host;
 
-import java.util.Map;
 import org.eclipse.jetty.http.HttpField;
 import org.eclipse.jetty.http.HttpFields;
 import org.eclipse.jetty.http.HttpHeader;
@@ -8,13 +7,8 @@ import org.jspecify.annotations.Nullable;
 
 /** The headers that every call is asked for, found in one pass instead of one for each. */
 final class AskedHeaders {
-  private static final Map<String, Integer> PLACES =
-      Map.of(
-          "Content-Type", 0,
-          "Content-Encoding", 1,
-          "Accept-Encoding", 2,
-          "SOAPAction", 3,
-          "Sec-Fetch-Site", 4);
+  private static final int COUNT = 5;
+  private static final int OTHER = -1;
 
   private final HttpFields fields;
   private @Nullable String @Nullable [] values;
@@ -25,17 +19,17 @@ final class AskedHeaders {
 
   /** The first value of a header, or null. */
   @Nullable String first(String name) {
-    Integer place = PLACES.get(name);
-    return place == null ? fields.get(name) : values()[place];
+    int place = placeOf(name);
+    return place == OTHER ? fields.get(name) : values()[place];
   }
 
   private @Nullable String[] values() {
     @Nullable String[] found = values;
     if (found == null) {
-      found = new String[PLACES.size()];
+      found = new String[COUNT];
       for (HttpField field : fields) {
         int place = placeOf(field);
-        if (place >= 0 && found[place] == null) {
+        if (place != OTHER && found[place] == null) {
           found[place] = field.getValue();
         }
       }
@@ -44,16 +38,27 @@ final class AskedHeaders {
     return found;
   }
 
+  private static int placeOf(String name) {
+    return switch (name) {
+      case "Content-Type" -> 0;
+      case "Content-Encoding" -> 1;
+      case "Accept-Encoding" -> 2;
+      case "SOAPAction" -> 3;
+      case "Sec-Fetch-Site" -> 4;
+      default -> OTHER;
+    };
+  }
+
   private static int placeOf(HttpField field) {
     HttpHeader known = field.getHeader();
     if (known == null) {
-      return field.is("SOAPAction") ? 3 : field.is("Sec-Fetch-Site") ? 4 : -1;
+      return field.is("SOAPAction") ? 3 : field.is("Sec-Fetch-Site") ? 4 : OTHER;
     }
     return switch (known) {
       case CONTENT_TYPE -> 0;
       case CONTENT_ENCODING -> 1;
       case ACCEPT_ENCODING -> 2;
-      default -> -1;
+      default -> OTHER;
     };
   }
 }
