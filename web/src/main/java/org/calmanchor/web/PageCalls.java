@@ -97,11 +97,10 @@ final class PageCalls {
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));
     Map<String, Object> headers = new LinkedHashMap<>();
     if (version == SoapVersion.SOAP_1_1) {
-      headers.put("Content-Type", version.mediaType() + "; charset=utf-8");
+      headers.put("Content-Type", version.contentType());
       headers.put("SOAPAction", "\"" + action + "\"");
     } else {
-      headers.put(
-          "Content-Type", version.mediaType() + "; charset=utf-8; action=\"" + action + "\"");
+      headers.put("Content-Type", version.contentType() + "; action=\"" + action + "\"");
     }
     answer.put("headers", headers);
     answer.put("java", new JavaCall(service).write(operation, values, address));

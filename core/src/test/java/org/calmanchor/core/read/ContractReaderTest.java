@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
+import java.util.List;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.Compiled;
 import org.calmanchor.core.SignalBook;
@@ -12,6 +13,12 @@ import org.calmanchor.core.model.Operation;
 import org.junit.jupiter.api.Test;
 
 class ContractReaderTest {
+  private static List<Problem> problems(String source) throws Exception {
+    Class<?> service = Compiled.service(source, "-parameters");
+    return catchThrowableOfType(ContractException.class, () -> ContractReader.read(service))
+        .problems();
+  }
+
   private static final String SEVERAL =
       """
       @PortType(namespace = "urn:a")
@@ -42,20 +49,16 @@ class ContractReaderTest {
 
   @Test
   void namesTheWayOutForExactlyThatType() throws Exception {
-    Class<?> service =
-        Compiled.service(
-            """
+    assertThat(
+            problems(
+                """
             @PortType(namespace = "urn:a")
             public class Desk {
               @Operation public void take(
                   Queue<String> queue, SortedSet<String> set, TreeMap<String, String> map,
                   List<? extends Number> wild, List<?> any) {}
             }
-            """,
-            "-parameters");
-    ContractException found =
-        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
-    assertThat(found.problems())
+            """))
         .extracting(Problem::mend)
         .containsExactly(
             "Use a List.",
@@ -67,9 +70,9 @@ class ContractReaderTest {
 
   @Test
   void noticesTypesOfTheUsersThatAreNamedAsOnesThatItMakes() throws Exception {
-    Class<?> service =
-        Compiled.service(
-            """
+    assertThat(
+            problems(
+                """
             @PortType(namespace = "urn:a")
             public class Desk {
               public record Uuid(String text) {}
@@ -77,11 +80,7 @@ class ContractReaderTest {
               @Operation public void first(UUID id, Uuid text) {}
               @Operation public void second(StringList list, List<List<String>> lists) {}
             }
-            """,
-            "-parameters");
-    ContractException found =
-        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
-    assertThat(found.problems())
+            """))
         .extracting(Problem::what)
         .containsExactly(
             "UUID and Desk$Uuid would both be type \"Uuid\".",
@@ -90,9 +89,9 @@ class ContractReaderTest {
 
   @Test
   void saysOnceAndAtItsPlaceWhichNameIsWrong() throws Exception {
-    Class<?> service =
-        Compiled.service(
-            """
+    assertThat(
+            problems(
+                """
             @PortType(namespace = "urn:a", name = "1st")
             public class Desk {
               @Operation(response = "a b") public int first(
@@ -100,11 +99,7 @@ class ContractReaderTest {
                   @Header(name = "pass") HeaderOut<String> answered) { return 1; }
               @Operation public void second(@Element(wrapper = "a:b") List<String> list) {}
             }
-            """,
-            "-parameters");
-    ContractException found =
-        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
-    assertThat(found.problems())
+            """))
         .extracting(problem -> problem.what().replaceAll(".* and ", "") + " " + problem.mend())
         .map(text -> text.replaceAll("Give a name of .*: ", ""))
         .containsExactlyInAnyOrder(
@@ -118,9 +113,9 @@ class ContractReaderTest {
 
   @Test
   void findsWhatHasNoEndThroughSubtypesWrappersAndSuperclasses() throws Exception {
-    Class<?> service =
-        Compiled.service(
-            """
+    assertThat(
+            problems(
+                """
             @PortType(namespace = "urn:a")
             public class Desk {
               public sealed interface Rope permits Line, Chain {}
@@ -139,11 +134,7 @@ class ContractReaderTest {
               }
               @Operation public void tie(Chain chain, Ring ring, Chest chest, Crate crate, Upper u) {}
             }
-            """,
-            "-parameters");
-    ContractException found =
-        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
-    assertThat(found.problems())
+            """))
         .allMatch(problem -> problem.code() == ProblemCode.TYPE_REQUIRES_ITSELF)
         .extracting(problem -> problem.element() + ": " + problem.what().split(" would", 2)[0])
         .containsExactlyInAnyOrder(
@@ -155,9 +146,9 @@ class ContractReaderTest {
 
   @Test
   void saysWhichSubtypesOfAGenericTypeLeaveSomethingOpen() throws Exception {
-    Class<?> service =
-        Compiled.service(
-            """
+    assertThat(
+            problems(
+                """
             @PortType(namespace = "urn:a")
             public class Desk {
               public sealed interface Outcome<T> permits Done, Both {}
@@ -165,11 +156,7 @@ class ContractReaderTest {
               public record Both<A, B>(A a, B b) implements Outcome<B> {}
               @Operation public Outcome<String> moor() { return null; }
             }
-            """,
-            "-parameters");
-    ContractException found =
-        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
-    assertThat(found.problems())
+            """))
         .extracting(problem -> problem.what() + " " + problem.mend())
         .containsExactlyInAnyOrder(
             "what Done holds does not follow from Outcome<String>."
