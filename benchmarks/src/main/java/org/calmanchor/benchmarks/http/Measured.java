@@ -14,7 +14,7 @@ final class Measured {
   /** CPU time in microseconds a request: by kind, start and round. */
   private final Map<String, List<List<Double>>> micros = new LinkedHashMap<>();
 
-  private final Map<String, Double> allocated = new LinkedHashMap<>();
+  private final Map<String, List<Double>> allocated = new LinkedHashMap<>();
   private final Map<String, Integer> warmed = new LinkedHashMap<>();
   private final Map<String, Double> perSecond = new LinkedHashMap<>();
 
@@ -35,7 +35,7 @@ final class Measured {
   void add(String kind, double microseconds, double bytes, Load.Figures figures) {
     List<List<Double>> starts = starts(kind);
     starts.get(starts.size() - 1).add(microseconds);
-    allocated.merge(kind, bytes, Math::max);
+    allocated.computeIfAbsent(kind, k -> new ArrayList<>()).add(bytes);
     perSecond.merge(kind, figures.perSecond(), Math::max);
   }
 
@@ -47,13 +47,19 @@ final class Measured {
     return Objects.requireNonNull(perSecond.get(kind));
   }
 
-  /** The ratio to JSON in each round of a start. */
+  /**
+   * The ratio to JSON in each round of a start: to the mean of the JSON rounds before and after it.
+   * JSON's own tells how far two such rounds differ when nothing else does.
+   */
   private List<Double> ratios(String kind, int start) {
-    List<Double> ours = starts(kind).get(start);
+    List<Double> mine = starts(kind).get(start);
     List<Double> json = starts("json").get(start);
     List<Double> ratios = new ArrayList<>();
-    for (int round = 0; round < ours.size(); round++) {
-      ratios.add(ours.get(round) / json.get(round));
+    for (int round = 1; round < json.size(); round++) {
+      double before = json.get(round - 1);
+      double after = json.get(round);
+      // A round begins with JSON: the others of the round before stand between the two.
+      ratios.add(kind.equals("json") ? after / before : mine.get(round - 1) * 2 / (before + after));
     }
     return ratios;
   }
@@ -66,12 +72,13 @@ final class Measured {
         exchange,
         exchange.operation(),
         half);
+    System.out.println("warmed for at most, seconds: " + warmed);
     System.out.println(
-        "        CPU \u00b5s/request   ratio to JSON       of each start       requests/s "
-            + "  allocated   p50/p99 ms at half rate");
+        "        CPU \u00b5s/request   ratio to JSON        of each start    requests/s   "
+            + "allocated   p50/p99 ms");
     System.out.println(
-        "        best   median    median (spread)     median                           KB/request");
-    System.out.println("        warmed for at most, seconds: " + warmed);
+        "        best   median    median (quartiles)   median                        "
+            + "KB/request   at half rate");
     micros.keySet().forEach(kind -> print(kind, Objects.requireNonNull(paced.get(kind))));
   }
 
@@ -84,18 +91,19 @@ final class Measured {
       ratios.addAll(ofStart);
       medians.add(String.format(Locale.ROOT, "%.2f", Compare.median(ofStart)));
     }
+    Collections.sort(ratios);
     System.out.printf(
         Locale.ROOT,
-        "%-5s %7.1f  %7.1f      %.2f (%.2f\u2013%.2f)   %-18s %9.0f   %9.1f     %.2f / %.2f%n",
+        "%-5s %7.1f  %7.1f    %.2f (%.2f\u2013%.2f)     %-16s %10.0f   %9.1f     %.2f / %.2f%n",
         kind,
         Collections.min(all),
         Compare.median(all),
         Compare.median(ratios),
-        Collections.min(ratios),
-        Collections.max(ratios),
+        ratios.get(ratios.size() / 4),
+        ratios.get(ratios.size() * 3 / 4),
         medians.stream().collect(Collectors.joining(" ")),
         mostPerSecond(kind),
-        Objects.requireNonNull(allocated.get(kind)) / 1024,
+        Compare.median(Objects.requireNonNull(allocated.get(kind))) / 1024,
         paced.percentile(0.5),
         paced.percentile(0.99));
   }

@@ -4,18 +4,23 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** A server in a process of its own. */
 final class Server implements AutoCloseable {
-  private static final double TICKS_PER_SECOND = 100;
-
   private final Process process;
   private final BufferedReader answers;
   private final int port;
+
+  /** What each thread has used, also of those that have ended. */
+  private final Map<Path, Long> nanos = new HashMap<>();
 
   private Server(Process process, BufferedReader answers, int port) {
     this.process = process;
@@ -66,11 +71,24 @@ final class Server implements AutoCloseable {
     return new Counts(Long.parseLong(counts[0]), Long.parseLong(counts[1]));
   }
 
-  /** The processor time that it has used, user and system, in seconds. */
-  double cpuSeconds() throws IOException {
-    String stat = Files.readString(Path.of("/proc", Long.toString(process.pid()), "stat"));
-    String[] fields = stat.substring(stat.lastIndexOf(')') + 2).split(" ", -1);
-    return (Long.parseLong(fields[11]) + Long.parseLong(fields[12])) / TICKS_PER_SECOND;
+  /** The processor time that its threads have used, user and system, in nanoseconds. */
+  long cpuNanos() throws IOException {
+    Path tasks = Path.of("/proc", Long.toString(process.pid()), "task");
+    try (DirectoryStream<Path> threads = Files.newDirectoryStream(tasks)) {
+      for (Path thread : threads) {
+        readNanos(thread);
+      }
+    }
+    return nanos.values().stream().mapToLong(Long::longValue).sum();
+  }
+
+  private void readNanos(Path thread) throws IOException {
+    try {
+      String[] fields = Files.readString(thread.resolve("schedstat")).split(" ", -1);
+      nanos.put(thread, Long.parseLong(fields[0]));
+    } catch (NoSuchFileException ended) {
+      // What it had used when it was last seen stays in the sum.
+    }
   }
 
   /** The memory that it holds, in MB. */
