@@ -1,5 +1,6 @@
 package org.calmanchor.core.read;
 
+import java.lang.reflect.GenericArrayType;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
 import java.lang.reflect.TypeVariable;
@@ -31,14 +32,10 @@ record PermittedTypes(ReflectedType above) {
 
   /** Adds a subtype, without arguments where they do not follow; not one of other arguments. */
   private void add(Class<?> subtype, List<JavaType> all) {
-    Map<Type, JavaType> solved = new HashMap<>();
+    Map<TypeVariable<?>, JavaType> solved = new HashMap<>();
     List<Type> given = argumentsOfAbove(subtype);
     for (int i = 0; i < Math.min(given.size(), above.arguments().size()); i++) {
-      JavaType asked = above.arguments().get(i);
-      JavaType other = solved.putIfAbsent(given.get(i), asked);
-      boolean isPlain = given.get(i) instanceof Class<?>;
-      if ((other != null && !other.equals(asked))
-          || (isPlain && !asked.name().equals(((Class<?>) given.get(i)).getName()))) {
+      if (!matches(given.get(i), above.arguments().get(i), solved)) {
         return;
       }
     }
@@ -49,6 +46,34 @@ record PermittedTypes(ReflectedType above) {
         variables.length == 0 || arguments.size() < variables.length
             ? ReflectedType.of(subtype, above.notes())
             : ReflectedType.of(subtype, arguments, above.notes()));
+  }
+
+  /** Whether a subtype's argument can be the one asked for; what its variables are then. */
+  private static boolean matches(
+      Type given, JavaType asked, Map<TypeVariable<?>, JavaType> solved) {
+    if (given instanceof TypeVariable<?> variable) {
+      JavaType other = solved.putIfAbsent(variable, asked);
+      return other == null || other.equals(asked);
+    }
+    if (given instanceof GenericArrayType array) {
+      return asked.kind() == JavaType.Kind.ARRAY
+          && matches(array.getGenericComponentType(), asked.arguments().get(0), solved);
+    }
+    if (given instanceof ParameterizedType generic) {
+      return matches(generic.getRawType(), asked, solved)
+          && matchAll(generic.getActualTypeArguments(), asked.arguments(), solved);
+    }
+    return !(given instanceof Class<?> plain) || asked.name().equals(plain.getName());
+  }
+
+  private static boolean matchAll(
+      Type[] given, List<JavaType> asked, Map<TypeVariable<?>, JavaType> solved) {
+    for (int i = 0; i < Math.min(given.length, asked.size()); i++) {
+      if (!matches(given[i], asked.get(i), solved)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private List<Type> argumentsOfAbove(Class<?> subtype) {

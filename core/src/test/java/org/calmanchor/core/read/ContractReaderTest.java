@@ -152,7 +152,7 @@ class ContractReaderTest {
             @PortType(namespace = "urn:a")
             public class Desk {
               public sealed interface Outcome<T> permits Done, Both {}
-              public record Done<T>(int of) implements Outcome<List<T>> {}
+              public record Done<T>(int of) implements Outcome<String> {}
               public record Both<A, B>(A a, B b) implements Outcome<B> {}
               @Operation public Outcome<String> moor() { return null; }
             }

@@ -253,20 +253,26 @@ class StructuresTest {
         "<last><of xsi:type='Later'/></last>|<tns:result xsi:type=\"tns:Later\"/>",
         "<last><of xsi:type='StringDone'><value>a</value></of></last>"
             + "|expected one of IntDone, IntRefused, Later.",
+        "<logs><of xsi:type='Log'><day>2026-08-01</day></of></logs>"
+            + "|<tns:result xsi:type=\"tns:Log\"><tns:day>2026-08-01<",
+        "<logs><of xsi:type='Tally'/></logs>|expected one of",
       })
   void subtypesOfGenericTypesHaveTheArgumentsThatFollow(String request, String answer)
       throws Exception {
     Desk desk =
         Desk.with(
             """
-            public sealed interface Outcome<T> permits Done, Refused, Later {}
+            public sealed interface Outcome<T> permits Done, Refused, Later, Log, Tally {}
             public record Done<T>(T value) implements Outcome<T> {}
             public record Refused<V>(String why) implements Outcome<V> {}
             public record Later() implements Outcome<Integer> {}
+            public record Log(LocalDate day) implements Outcome<List<String>> {}
+            public record Tally() implements Outcome<List<Integer>> {}
             @Operation public Outcome<String> moor(String berth) {
               return berth.isEmpty() ? new Refused<>("no berth") : new Done<>(berth);
             }
             @Operation public Outcome<Integer> last(Outcome<Integer> of) { return of; }
+            @Operation public Outcome<List<String>> logs(Outcome<List<String>> of) { return of; }
             """);
     boolean isRefused = answer.startsWith("expected");
     assertThat(isRefused ? desk.refusal(request) : desk.call(request)).contains(answer);
