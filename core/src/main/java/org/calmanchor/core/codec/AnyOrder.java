@@ -36,7 +36,7 @@ final class AnyOrder {
 
   private int slotOf(XmlIn in) {
     for (int i = 0; i < slots.length; i++) {
-      if (in.isAt(slots[i].namespace(), slots[i].name())) {
+      if (slots[i].isAt(in)) {
         return i;
       }
     }

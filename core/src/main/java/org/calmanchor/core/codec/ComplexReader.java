@@ -58,11 +58,8 @@ final class ComplexReader {
     int count = 0;
     List<Object> items = null;
     while (in.nextElement()) {
-      while (at < elements.length && !in.isAt(elements[at].namespace(), elements[at].name())) {
-        if (!isKnown(in)) {
-          // A wrong name is the mistake, not the right one's absence.
-          throw unexpected(in);
-        }
+      int found = slotOf(in, at, count);
+      while (at < found) {
         finish(in, elements[at++], count, items, values);
         count = 0;
         items = null;
@@ -100,13 +97,28 @@ final class ComplexReader {
     values[slot.member()] = items.stream();
   }
 
-  private boolean isKnown(XmlIn in) {
-    for (ElementSlot slot : elements) {
-      if (in.isAt(slot.namespace(), slot.name())) {
-        return true;
+  /**
+   * Which slot the element is for, of those from {@code at} on, which holds {@code count} by now;
+   * none, the number of slots, when its place is over.
+   */
+  private int slotOf(XmlIn in, int at, int count) {
+    // Most elements are the next one's, and the only ones of their name.
+    int likely = at < elements.length && count == elements[at].max() ? at + 1 : at;
+    if (likely < elements.length && elements[likely].isAt(in)) {
+      return likely;
+    }
+    for (int i = at; i < elements.length; i++) {
+      if (elements[i].isAt(in)) {
+        return i;
       }
     }
-    return false;
+    for (int i = 0; i < at; i++) {
+      if (elements[i].isAt(in)) {
+        return elements.length;
+      }
+    }
+    // A wrong name is the mistake, not the right one's absence.
+    throw unexpected(in);
   }
 
   @Nullable Object readElement(XmlIn in, ElementSlot slot, int index) {

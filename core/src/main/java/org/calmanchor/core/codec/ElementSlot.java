@@ -29,6 +29,17 @@ record ElementSlot(
     ElementCodec codec,
     Holder holder,
     int member) {
+  ElementSlot {
+    // As parsers do it: names that are equal are one then, which is seen at once.
+    namespace = namespace.intern();
+    name = name.intern();
+  }
+
+  /** Whether {@code in} stands at such an element. */
+  boolean isAt(XmlIn in) {
+    return in.isAt(namespace, name);
+  }
+
   /** The value of the element at which {@code in} stands. */
   Object read(XmlIn in) {
     // Most elements are of one kind; a call that needs no choice among kinds costs less.
