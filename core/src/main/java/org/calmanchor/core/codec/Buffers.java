@@ -12,12 +12,15 @@ final class Buffers {
   /** A buffer that grew beyond this is not worth keeping. */
   private static final int MOST_BYTES = 128 << 10;
 
-  private static final AtomicReferenceArray<byte[]> POOL = new AtomicReferenceArray<>(KEPT);
+  /** Places of different threads are not in one cache line of 64 bytes. */
+  private static final int APART = 16;
+
+  private static final AtomicReferenceArray<byte[]> POOL = new AtomicReferenceArray<>(KEPT * APART);
 
   private Buffers() {}
 
   private static int place() {
-    return (int) (Thread.currentThread().getId() * 17 % KEPT);
+    return (int) (Thread.currentThread().getId() % KEPT) * APART;
   }
 
   static byte[] take() {
@@ -27,7 +30,7 @@ final class Buffers {
 
   static void give(byte[] buffer) {
     if (buffer.length >= NEW_BYTES && buffer.length <= MOST_BYTES) {
-      POOL.set(place(), buffer);
+      POOL.lazySet(place(), buffer);
     }
   }
 }

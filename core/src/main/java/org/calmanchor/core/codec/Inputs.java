@@ -126,12 +126,16 @@ public final class Inputs {
   /** A message so short that none of its tags could be too long. */
   private XmlIn openWhole(byte[] message, int length, @Nullable String charset)
       throws XMLStreamException {
+    // Places count from the array's start, not from where the parser begins.
+    int passed = UsualDeclarations.length(message, length);
+    Encoding encoding = passed > 0 ? Encoding.UTF_8 : Encoding.of(message, length);
+    if (isUtf8(charset, encoding)) {
+      XMLStreamReader reader =
+          fast().createXMLStreamReader(new Stax2ByteArraySource(message, passed, length - passed));
+      return new XmlIn((XMLStreamReader2) reader, null, bounds, this);
+    }
     MeteredStream metered = new MeteredStream(new ByteArrayInputStream(message, 0, length), bounds);
-    Encoding encoding = Encoding.of(message, length);
-    XMLStreamReader reader =
-        isUtf8(charset, encoding)
-            ? fast().createXMLStreamReader(new Stax2ByteArraySource(message, 0, length))
-            : inPieces(metered, charset, encoding);
+    XMLStreamReader reader = inPieces(metered, charset, encoding);
     return new XmlIn((XMLStreamReader2) reader, metered, bounds, this);
   }
 

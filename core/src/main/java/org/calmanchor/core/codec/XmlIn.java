@@ -20,7 +20,7 @@ public final class XmlIn implements AutoCloseable {
   private static final char[] NO_TEXT = new char[0];
 
   private final XMLStreamReader2 reader;
-  private final MeteredStream stream;
+  private final @Nullable MeteredStream stream;
   private final Bounds bounds;
   private final Inputs inputs;
   private final Tally tally;
@@ -30,7 +30,12 @@ public final class XmlIn implements AutoCloseable {
   private final AttributesIn attributes;
   private final Leftovers leftovers = new Leftovers();
 
-  XmlIn(XMLStreamReader2 reader, MeteredStream stream, Bounds bounds, Inputs inputs) {
+  /**
+   * A message that is at its start.
+   *
+   * @param stream what the parser takes from; null when it has all bytes already
+   */
+  XmlIn(XMLStreamReader2 reader, @Nullable MeteredStream stream, Bounds bounds, Inputs inputs) {
     this.reader = reader;
     this.stream = stream;
     this.bounds = bounds;
@@ -157,7 +162,9 @@ public final class XmlIn implements AutoCloseable {
   }
 
   private int next() {
-    stream.expectTag();
+    if (stream != null) {
+      stream.expectTag();
+    }
     int event;
     try {
       event = reader.next();
@@ -177,7 +184,9 @@ public final class XmlIn implements AutoCloseable {
 
   /** Has the parser read the text that it is at to the end of its piece; its length. */
   private int finishText() {
-    stream.expectText();
+    if (stream != null) {
+      stream.expectText();
+    }
     try {
       return reader.getTextLength();
     } catch (UncheckedStreamException malformed) {
