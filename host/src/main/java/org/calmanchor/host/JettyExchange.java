@@ -19,7 +19,6 @@ import org.eclipse.jetty.http.HttpField;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.http.PreEncodedHttpField;
-import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
@@ -111,7 +110,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public InputStream body() {
-    return Content.Source.asInputStream(request);
+    return new BodyInput(request);
   }
 
   @Override
@@ -145,7 +144,8 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     if (encoded == null) {
       response.getHeaders().put(name, value);
     } else {
-      response.getHeaders().put(encoded);
+      // It is said once: nothing has to be looked for that it would replace.
+      response.getHeaders().add(encoded);
     }
   }
 

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.util.Arrays;
-import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
 import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.io.RetainableByteBuffer;
@@ -23,11 +22,17 @@ final class LastKnownOutput extends OutputStream {
   /** For so little no buffer is taken from the pool; a guess that was not measured. */
   private static final int SMALL_BYTES = 4 << 10;
 
+  /** Stands where nothing is held and nothing is taken any more. */
+  private static final RetainableByteBuffer OVER =
+      RetainableByteBuffer.wrap(BufferUtil.EMPTY_BUFFER);
+
   private final Request request;
   private final Response response;
   private final Callback callback;
-  private final AtomicBoolean isOver = new AtomicBoolean();
+
+  /** What was written last; null for nothing yet. An abort may come from another thread. */
   private final AtomicReference<@Nullable RetainableByteBuffer> held = new AtomicReference<>();
+
   private @Nullable RetainableByteBuffer sent;
 
   /** One that tells {@code callback} when the last byte was sent. */
@@ -44,21 +49,25 @@ final class LastKnownOutput extends OutputStream {
 
   @Override
   public void write(byte[] bytes, int offset, int length) throws IOException {
-    requireOpen();
-    RetainableByteBuffer before = held.getAndSet(null);
+    RetainableByteBuffer before = held.get();
     if (before != null) {
-      try {
-        Content.Sink.write(response, false, before.getByteBuffer());
-      } finally {
-        before.release();
-      }
+      send(before);
     }
     RetainableByteBuffer next = copied(bytes, offset, length);
-    held.set(next);
-    if (isOver.get()) {
-      // It was aborted meanwhile, by a thread that did not see what is held now.
-      drop();
-      requireOpen();
+    if (!held.compareAndSet(null, next)) {
+      next.release();
+      throw ended();
+    }
+  }
+
+  private void send(RetainableByteBuffer before) throws IOException {
+    if (before == OVER || !held.compareAndSet(before, null)) {
+      throw ended();
+    }
+    try {
+      Content.Sink.write(response, false, before.getByteBuffer());
+    } finally {
+      before.release();
     }
   }
 
@@ -73,40 +82,37 @@ final class LastKnownOutput extends OutputStream {
     return taken;
   }
 
-  private void requireOpen() throws IOException {
-    if (isOver.get()) {
-      throw new IOException("the answer has ended already");
-    }
+  private static IOException ended() {
+    return new IOException("the answer has ended already");
   }
 
   @Override
   public void close() {
-    if (end()) {
-      RetainableByteBuffer last = held.getAndSet(null);
+    RetainableByteBuffer last = held.getAndSet(OVER);
+    if (last != OVER) {
       sent = last;
       ByteBuffer bytes = last == null ? BufferUtil.EMPTY_BUFFER : last.getByteBuffer();
       response.write(true, bytes, callback);
     }
   }
 
-  /** Takes nothing from now on; false when that was so before. */
+  /** Takes nothing from now on, and drops what was not sent; false when that was so before. */
   boolean end() {
-    return isOver.compareAndSet(false, true);
+    RetainableByteBuffer unsent = held.getAndSet(OVER);
+    if (unsent == OVER) {
+      return false;
+    }
+    if (unsent != null) {
+      unsent.release();
+    }
+    return true;
   }
 
-  /** Gives back what was sent last, and what is held and will not be sent. */
+  /** Gives back what was sent last, when it was. */
   void release() {
-    drop();
     if (sent != null) {
       sent.release();
       sent = null;
-    }
-  }
-
-  private void drop() {
-    RetainableByteBuffer unsent = held.getAndSet(null);
-    if (unsent != null) {
-      unsent.release();
     }
   }
 }
