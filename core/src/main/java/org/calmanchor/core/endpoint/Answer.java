@@ -38,10 +38,14 @@ final class Answer {
   private final ServicePlan anyService;
   private final int digits;
   private final Claim claim = new Claim();
-  private volatile boolean hasBegun;
-  private volatile boolean hasEnded;
   private Runnable whenGoingOn = () -> {};
-  private volatile @Nullable OperationPlan operation;
+
+  // Whoever has the claim writes and reads these two.
+  private boolean hasBegun;
+  private boolean hasEnded;
+
+  /** What is known before the method is called, which the watching thread learns then. */
+  private @Nullable OperationPlan operation;
 
   /**
    * An answer, of which nothing is known yet.

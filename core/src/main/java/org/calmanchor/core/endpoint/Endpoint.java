@@ -55,8 +55,9 @@ public final class Endpoint {
       QName request = plan.request().name();
       OperationPlan other =
           operations
-              .computeIfAbsent(request.getNamespaceURI(), namespace -> new LinkedHashMap<>())
-              .putIfAbsent(request.getLocalPart(), plan);
+              .computeIfAbsent(
+                  request.getNamespaceURI().intern(), namespace -> new LinkedHashMap<>())
+              .putIfAbsent(request.getLocalPart().intern(), plan);
       if (other != null) {
         throw new IllegalArgumentException(
             "operation "

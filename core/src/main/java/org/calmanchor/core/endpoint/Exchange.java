@@ -129,8 +129,10 @@ final class Exchange {
     if (!endpoint.switchedOff().isEmpty() && endpoint.switchedOff().contains(operation.name())) {
       throw new SoapFaultException(SoapFault.switchedOff(operation.name()));
     }
-    envelope.requireUnderstood(
-        name -> operation.headerNames().contains(name) || endpoint.handlers().containsKey(name));
+    if (envelope.isAnyMandatory()) {
+      envelope.requireUnderstood(
+          name -> operation.headerNames().contains(name) || endpoint.handlers().containsKey(name));
+    }
     Bracket bracket =
         new Bracket(operation, request, answer, context, headers, envelope, opened, running);
     List<Interceptor> interceptors = endpoint.settings().interceptors();

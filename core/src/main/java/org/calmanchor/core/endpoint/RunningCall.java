@@ -1,6 +1,7 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicLong;
 import org.jspecify.annotations.Nullable;
 
 /** A call that holds a slot: in which phase it is, until when, and who works on it. */
@@ -19,7 +20,7 @@ final class RunningCall {
   private final long readNanos;
 
   /** When its time is over; 0 until somebody looks, so that a call need not ask for the time. */
-  private volatile long until;
+  private final AtomicLong until = new AtomicLong();
 
   private Phase phase = Phase.READING;
   private @Nullable Thread thread;
@@ -35,7 +36,7 @@ final class RunningCall {
 
   /** The method is about to be called on this thread. */
   synchronized void works() {
-    until = 0;
+    until.lazySet(0);
     phase = phase == Phase.READING ? Phase.WORKING : phase;
     thread = Thread.currentThread();
   }
@@ -56,7 +57,7 @@ final class RunningCall {
 
   /** The answer goes on. */
   void goesOn() {
-    until = 0;
+    until.lazySet(0);
   }
 
   /** The call has ended, and its slot is free again. */
@@ -80,15 +81,15 @@ final class RunningCall {
   /** The phase whose time was just found to be over; it is the next one then. Null for none. */
   private synchronized @Nullable Phase late(long now) {
     Phase was = phase;
-    if (until == 0) {
-      until = now + (was == Phase.READING ? readNanos : callNanos);
+    if (until.get() == 0) {
+      until.set(now + (was == Phase.READING ? readNanos : callNanos));
       return null;
     }
-    if (now - until < 0 || was == Phase.STUCK) {
+    if (now - until.get() < 0 || was == Phase.STUCK) {
       return null;
     }
     phase = was == Phase.OVERDUE ? Phase.STUCK : Phase.OVERDUE;
-    until = now + (was == Phase.READING ? callNanos : RunningCalls.GRACE_NANOS);
+    until.set(now + (was == Phase.READING ? callNanos : RunningCalls.GRACE_NANOS));
     return was;
   }
 

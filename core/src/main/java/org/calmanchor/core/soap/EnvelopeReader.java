@@ -111,6 +111,11 @@ public final class EnvelopeReader {
     refuse(notUnderstood);
   }
 
+  /** Whether some block must be understood. */
+  public boolean isAnyMandatory() {
+    return !mandatory.isEmpty();
+  }
+
   /**
    * Makes sure that every block that must be understood is.
    *
@@ -118,11 +123,9 @@ public final class EnvelopeReader {
    * @throws SoapFaultException when there is one that nobody does
    */
   public void requireUnderstood(Predicate<QName> isUnderstood) {
-    if (!mandatory.isEmpty()) {
-      Set<QName> others = new LinkedHashSet<>(mandatory);
-      others.removeIf(isUnderstood);
-      refuse(others);
-    }
+    Set<QName> others = new LinkedHashSet<>(mandatory);
+    others.removeIf(isUnderstood);
+    refuse(others);
   }
 
   private static void refuse(Set<QName> notUnderstood) {
