@@ -7,6 +7,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.calmanchor.web.HttpRequest;
@@ -66,6 +67,11 @@ final class Sent implements HttpRequest, HttpResponse {
   @Override
   public String header(String name) {
     return headers.get(name.toLowerCase(Locale.ROOT));
+  }
+
+  @Override
+  public List<String> headers(String name) {
+    return header(name) == null ? List.of() : List.of(header(name));
   }
 
   @Override

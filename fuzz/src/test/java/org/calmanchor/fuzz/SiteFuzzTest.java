@@ -89,7 +89,14 @@ class SiteFuzzTest {
         new EndpointSettings(SMALL, isLenient, List.of(), given.headerHandlers(), given.calls());
     return new Site(
         List.of(new Hosted("/c", ENDPOINT.with(settings))),
-        new SiteSettings(null, null, showsPages, SMALL.value(Limit.COMPRESSION_RATIO), null, true));
+        new SiteSettings(
+            null,
+            null,
+            showsPages,
+            SMALL.value(Limit.COMPRESSION_RATIO),
+            null,
+            true,
+            RunningCalls.UNWATCHED));
   }
 
   /** A message, sent as most would. */

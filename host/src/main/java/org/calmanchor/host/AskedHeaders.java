@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 
 /** The headers that every call is asked for, found in one pass instead of one for each. */
 final class AskedHeaders {
-  private static final int COUNT = 5;
+  private static final int COUNT = 6;
   private static final int OTHER = -1;
 
   private final HttpFields fields;
@@ -45,6 +45,7 @@ final class AskedHeaders {
       case "Accept-Encoding" -> 2;
       case "SOAPAction" -> 3;
       case "Sec-Fetch-Site" -> 4;
+      case "Transfer-Encoding" -> 5;
       default -> OTHER;
     };
   }
@@ -58,6 +59,7 @@ final class AskedHeaders {
       case CONTENT_TYPE -> 0;
       case CONTENT_ENCODING -> 1;
       case ACCEPT_ENCODING -> 2;
+      case TRANSFER_ENCODING -> 5;
       default -> OTHER;
     };
   }

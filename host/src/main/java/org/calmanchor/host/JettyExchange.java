@@ -9,6 +9,7 @@ import java.security.Principal;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -59,7 +60,8 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public String path() {
-    String path = Request.getPathInContext(request);
+    // As it was sent: what a proxy's rule for a path lets pass must be what is reached by it.
+    String path = request.getHttpURI().getPath();
     return path == null || path.isEmpty() ? "/" : path;
   }
 
@@ -74,6 +76,11 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   }
 
   @Override
+  public List<String> headers(String name) {
+    return request.getHeaders().getFields(name).stream().map(HttpField::getValue).toList();
+  }
+
+  @Override
   public Map<String, String> headers() {
     Map<String, String> all = new LinkedHashMap<>();
     request
@@ -84,7 +91,8 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public String scheme() {
-    return request.isSecure() ? "https" : "http";
+    // By the connection: what a caller writes into :scheme of HTTP/2 says nothing.
+    return request.getConnectionMetaData().isSecure() ? "https" : "http";
   }
 
   @Override

@@ -2,12 +2,14 @@ package org.calmanchor.host;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.util.List;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
 import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
+import org.eclipse.jetty.server.NetworkConnectionLimit;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.util.VirtualThreads;
@@ -26,7 +28,7 @@ final class JettyServer {
   private final Server server;
   private final ServerConnector connector;
 
-  JettyServer(ListenAddress address, SiteHandler handler, Limits limits) {
+  JettyServer(ListenAddress address, SiteHandler handler, Limits limits, List<String> proxies) {
     QueuedThreadPool threads =
         new QueuedThreadPool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
     threads.setName("calm-anchor");
@@ -38,10 +40,13 @@ final class JettyServer {
     http.setSendServerVersion(false);
     http.setSendXPoweredBy(false);
     http.setRequestHeaderSize((int) limits.value(Limit.HEADER_BYTES));
+    HTTP2CServerConnectionFactory http2 = new HTTP2CServerConnectionFactory(http);
+    http2.setMaxConcurrentStreams((int) limits.value(Limit.STREAMS));
     // One acceptor and one selector start fast and are plenty for a machine of few cores.
-    connector =
-        new ServerConnector(
-            server, 1, 1, new HttpConnectionFactory(http), new HTTP2CServerConnectionFactory(http));
+    connector = new ServerConnector(server, 1, 1, new HttpConnectionFactory(http), http2);
+    connector.addBean(
+        new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), proxies));
+    server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
     connector.setHost(address.address().getHostAddress());
     connector.setPort(address.port());
     connector.setIdleTimeout(limits.value(Limit.IDLE_MILLIS));

@@ -30,6 +30,24 @@ record ListenAddress(InetAddress address, int port) {
     }
   }
 
+  /**
+   * An address as connections tell it.
+   *
+   * @throws IllegalArgumentException when it is written as a name
+   */
+  static String number(String address) {
+    // A name would be looked up, and might be another address tomorrow.
+    if (!address.matches("[0-9.]+|[0-9A-Fa-f:.%]+")) {
+      throw new IllegalArgumentException(
+          "\"" + address + "\" is no address; write numbers, such as 192.0.2.10 or 2001:db8::7");
+    }
+    try {
+      return InetAddress.getByName(address).getHostAddress();
+    } catch (UnknownHostException malformed) {
+      throw new IllegalArgumentException("\"" + address + "\" is no address.", malformed);
+    }
+  }
+
   boolean isLoopback() {
     return address.isLoopbackAddress();
   }

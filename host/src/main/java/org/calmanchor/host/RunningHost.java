@@ -4,14 +4,22 @@ import java.net.InetAddress;
 import java.net.URI;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
-/** A host that listens. Closing it lets running calls end, for a while, and frees the port. */
+/**
+ * A host that listens. Closing it lets running calls end, for a while, and frees the port. When the
+ * program ends, on a signal say, it is closed as well.
+ */
 public final class RunningHost implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(SoapHost.class);
+
   private final JettyServer server;
   private final SiteHandler handler;
   private final InetAddress address;
   private final int port;
   private final RunningCalls calls;
+  private final Thread atExit;
 
   RunningHost(JettyServer server, SiteHandler handler, InetAddress address, RunningCalls calls) {
     this.handler = handler;
@@ -19,6 +27,9 @@ public final class RunningHost implements AutoCloseable {
     this.server = server;
     this.port = server.port();
     this.address = address;
+    // A program that is told to end must not lose the calls that run.
+    this.atExit = new Thread(this::stop, "calm-anchor-stop");
+    Runtime.getRuntime().addShutdownHook(atExit);
   }
 
   /** The port that it listens on. */
@@ -80,6 +91,15 @@ public final class RunningHost implements AutoCloseable {
 
   @Override
   public void close() {
+    stop();
+    try {
+      Runtime.getRuntime().removeShutdownHook(atExit);
+    } catch (IllegalStateException isEnding) {
+      LOG.debug("the program ends, and closes its host as well", isEnding);
+    }
+  }
+
+  private synchronized void stop() {
     try {
       server.stop();
     } finally {

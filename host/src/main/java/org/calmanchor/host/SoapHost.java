@@ -43,6 +43,7 @@ public final class SoapHost {
   private @Nullable Boolean testPage;
   private Limits limits = Limits.DEFAULT;
   private boolean isLenient;
+  private final List<String> proxies = new ArrayList<>();
   private @Nullable Path checks;
   private boolean isDevelopment;
   private final List<Interceptor> interceptors = new ArrayList<>();
@@ -198,6 +199,20 @@ public final class SoapHost {
     return this;
   }
 
+  /**
+   * Names addresses that pass on the requests of many callers, such as a proxy: they have no share
+   * of the slots and connections of their own, only the limit for all.
+   *
+   * @param addresses as numbers, such as {@code 192.0.2.10}
+   * @throws IllegalArgumentException when one is no such address
+   */
+  public SoapHost proxies(String... addresses) {
+    for (String address : addresses) {
+      proxies.add(ListenAddress.number(address));
+    }
+    return this;
+  }
+
   /** Encloses each call with {@code interceptor}; the one that was given first is the outermost. */
   public SoapHost intercept(Interceptor interceptor) {
     interceptors.add(interceptor);
@@ -219,6 +234,7 @@ public final class SoapHost {
   public RunningHost start() {
     ListenAddress address = ListenAddress.of(bind, port);
     boolean isPrivate = address.isLoopback() && publicUrl == null;
+    RunningCalls calls = RunningCalls.watched(limits, proxies);
     SiteSettings settings =
         new SiteSettings(
             publicUrl,
@@ -226,8 +242,8 @@ public final class SoapHost {
             testPage == null ? isPrivate : testPage,
             limits.value(Limit.COMPRESSION_RATIO),
             checks,
-            isDevelopment);
-    RunningCalls calls = RunningCalls.watched(limits);
+            isDevelopment,
+            calls);
     EndpointSettings serving =
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);
     List<Hosted> hosted =
@@ -235,7 +251,7 @@ public final class SoapHost {
             .map(service -> service.with(service.endpoint().with(serving)))
             .toList();
     SiteHandler handler = new SiteHandler(new Site(hosted, settings));
-    JettyServer server = new JettyServer(address, handler, limits);
+    JettyServer server = new JettyServer(address, handler, limits, proxies);
     try {
       server.start();
     } catch (IOException failed) {

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 /** Compresses an answer, unless it turns out to be so short that it is not worth it. */
 final class GzipOutput extends OutputStream {
   /** About what fits one packet: less would not arrive sooner. */
-  private static final int WORTH_BYTES = 1400;
+  static final int WORTH_BYTES = 1400;
 
   private final HttpResponse response;
   private byte[] held = new byte[0];
@@ -28,6 +28,11 @@ final class GzipOutput extends OutputStream {
       super(out, 8 << 10);
       def.setLevel(Deflater.BEST_SPEED);
     }
+  }
+
+  /** Compresses into {@code out}. */
+  static GZIPOutputStream fast(OutputStream out) throws IOException {
+    return new Fast(out);
   }
 
   @Override

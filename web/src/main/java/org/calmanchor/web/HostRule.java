@@ -1,6 +1,7 @@
 package org.calmanchor.web;
 
 import java.net.URI;
+import java.net.URISyntaxException;
 import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -66,8 +67,28 @@ final class HostRule {
     if (origin == null) {
       return false;
     }
-    String authority = request.authority();
-    return authority == null || !origin.equals(request.scheme() + "://" + authority);
+    return request.authority() == null || !isSameOrigin(origin, baseOf(request));
+  }
+
+  /** Whether two addresses are of one origin (RFC 6454, section 4): the usual port may be named. */
+  private static boolean isSameOrigin(String origin, String base) {
+    try {
+      URI one = new URI(origin);
+      URI other = new URI(base);
+      return one.getHost() != null
+          && one.getHost().equalsIgnoreCase(other.getHost())
+          && String.valueOf(one.getScheme()).equalsIgnoreCase(other.getScheme())
+          && port(one) == port(other);
+    } catch (URISyntaxException malformed) {
+      return false;
+    }
+  }
+
+  private static int port(URI uri) {
+    if (uri.getPort() >= 0) {
+      return uri.getPort();
+    }
+    return "https".equalsIgnoreCase(uri.getScheme()) ? 443 : 80;
   }
 
   private static @Nullable String hostOf(@Nullable String authority) {

@@ -12,7 +12,8 @@ import org.calmanchor.core.endpoint.Endpoint;
 public record Hosted(String path, Endpoint endpoint, boolean isListed) {
   /** Refuses paths that no client could ask for. */
   public Hosted {
-    if (!path.matches("(/[A-Za-z0-9._~-]+)+") || path.startsWith(Site.ASSETS)) {
+    boolean isPath = path.matches("(/[A-Za-z0-9._~-]+)+") && !path.matches(".*/[.]{1,2}(/.*)?");
+    if (!isPath || path.equals(Site.ASSETS) || path.startsWith(Site.ASSETS + "/")) {
       throw new IllegalArgumentException(
           "\""
               + path

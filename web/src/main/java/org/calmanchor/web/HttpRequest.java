@@ -3,6 +3,7 @@ package org.calmanchor.web;
 import java.io.InputStream;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
@@ -11,7 +12,7 @@ public interface HttpRequest {
   /** The method, in capitals. */
   String method();
 
-  /** The decoded path, beginning with a slash. */
+  /** The path as it was sent, with everything that is encoded in it; begins with a slash. */
   String path();
 
   /** The query as it was sent, without question mark; null for none. */
@@ -19,6 +20,9 @@ public interface HttpRequest {
 
   /** The first header of that name, in any case, or null. */
   @Nullable String header(String name);
+
+  /** All headers of that name, in any case, in the order in which they were sent. */
+  List<String> headers(String name);
 
   /** All headers in the order sent, those of one name joined. */
   Map<String, String> headers();

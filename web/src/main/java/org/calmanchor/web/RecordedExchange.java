@@ -9,6 +9,7 @@ import java.io.OutputStream;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
@@ -158,6 +159,11 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
   @Override
   public @Nullable String header(String name) {
     return request.header(name);
+  }
+
+  @Override
+  public List<String> headers(String name) {
+    return request.headers(name);
   }
 
   @Override

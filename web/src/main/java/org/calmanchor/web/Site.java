@@ -1,5 +1,6 @@
 package org.calmanchor.web;
 
+import java.io.Closeable;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -8,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import org.calmanchor.core.endpoint.Refusal;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.web.page.Pages;
 import org.calmanchor.web.page.ServiceSite;
@@ -105,17 +107,56 @@ public final class Site {
   public CompletionStage<Void> handle(HttpRequest request, HttpResponse response)
       throws IOException {
     Hosted service = services.get(request.path());
-    if (!hosts.allows(request)) {
-      misdirected(request, response);
-    } else if (service != null && request.method().equals("POST")) {
-      return post(service, request, response);
-    } else if (!isGet(request)) {
-      refuseMethod(service, request, response);
-    } else {
-      PackedResponse packed = new PackedResponse(request, response);
-      get(service, request, packed);
-      packed.close();
+    boolean isPost = request.method().equals("POST");
+    if (isPost && service != null && hosts.allows(request) && !isQuestion(request)) {
+      return isCoded(request) ? coded(request, response) : call(service, request, response);
     }
+    return page(service, request, response);
+  }
+
+  /** Whatever is no call: it holds a slot as calls do, and is written as a whole, once. */
+  private CompletionStage<Void> page(
+      @Nullable Hosted service, HttpRequest request, HttpResponse response) throws IOException {
+    PackedResponse packed = new PackedResponse(request, response);
+    Closeable slot;
+    try {
+      slot = settings.calls().beginPage(request.remoteAddress(), response::abort);
+    } catch (Refusal refused) {
+      packed.header("Retry-After", "1");
+      Answers.plain(packed, refused.status(), refused.sentence());
+      packed.close();
+      return CompletableFuture.completedFuture(null);
+    }
+    try {
+      if (!hosts.allows(request)) {
+        misdirected(request, packed);
+      } else if (service != null && request.method().equals("POST")) {
+        question(service, request, packed);
+      } else if (!isGet(request)) {
+        refuseMethod(service, request, packed);
+      } else {
+        get(service, request, packed);
+      }
+      packed.close();
+    } finally {
+      slot.close();
+    }
+    return CompletableFuture.completedFuture(null);
+  }
+
+  /** Whether the message comes in a transfer coding besides chunks (RFC 9112, section 6.1). */
+  private static boolean isCoded(HttpRequest request) {
+    String coding = request.header("Transfer-Encoding");
+    return coding != null && !coding.strip().equalsIgnoreCase("chunked");
+  }
+
+  private CompletionStage<Void> coded(HttpRequest request, HttpResponse response)
+      throws IOException {
+    PackedResponse packed = new PackedResponse(request, response);
+    packed.header("Connection", "close");
+    Answers.plain(
+        packed, 501, "Of transfer codings only chunks are known here; use Content-Encoding: gzip.");
+    packed.close();
     return CompletableFuture.completedFuture(null);
   }
 
@@ -147,26 +188,33 @@ public final class Site {
             + " that name as its public URL.");
   }
 
-  private CompletionStage<Void> post(Hosted service, HttpRequest request, HttpResponse response)
+  /** Whether the test page asks something of the server itself. */
+  private boolean isQuestion(HttpRequest request) {
+    return request.query() != null
+        && settings.showsPages()
+        && Query.of(request.query()).has("page");
+  }
+
+  private void question(Hosted service, HttpRequest request, HttpResponse response)
       throws IOException {
-    String question = request.query() == null ? null : Query.of(request.query()).value("page");
-    if (question != null && settings.showsPages()) {
-      ServiceSite site = siteOf(service, Query.of(request.query()).value("service"));
-      if (hosts.isFromElsewhere(request)) {
-        Answers.plain(response, 403, "Only this server's own page may ask this.");
-      } else if (site == null) {
-        Answers.plain(response, 404, "There is no such service.");
-      } else {
-        new PageCalls(site, settings, log, hosts.baseOf(request) + service.path())
-            .answer(question, request, response);
-      }
-      return CompletableFuture.completedFuture(null);
+    Query query = Query.of(request.query());
+    ServiceSite site = siteOf(service, query.value("service"));
+    if (hosts.isFromElsewhere(request)) {
+      Answers.plain(response, 403, "Only this server's own page may ask this.");
+    } else if (site == null) {
+      Answers.plain(response, 404, "There is no such service.");
+    } else {
+      new PageCalls(site, settings, log, hosts.baseOf(request) + service.path())
+          .answer(String.valueOf(query.value("page")), request, response);
     }
+  }
+
+  private CompletionStage<Void> call(Hosted service, HttpRequest request, HttpResponse response) {
     RecordedExchange recorded = log == null ? null : log.begin(request, response);
     if (log == null || recorded == null) {
-      return call(service, request, response);
+      return handled(service, request, response);
     }
-    return call(service, recorded, recorded)
+    return handled(service, recorded, recorded)
         .whenComplete(
             (done, failed) -> {
               recorded.end();
@@ -174,7 +222,8 @@ public final class Site {
             });
   }
 
-  private CompletionStage<Void> call(Hosted service, HttpRequest request, HttpResponse response) {
+  private CompletionStage<Void> handled(
+      Hosted service, HttpRequest request, HttpResponse response) {
     boolean isPage = settings.showsPages() && hosts.isOwnPage(request);
     SoapExchange exchange =
         new SoapExchange(request, response, settings.compressionRatio(), isPage);

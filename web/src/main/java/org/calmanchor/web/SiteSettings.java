@@ -2,6 +2,7 @@ package org.calmanchor.web;
 
 import java.net.URI;
 import java.nio.file.Path;
+import org.calmanchor.core.endpoint.RunningCalls;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param compressionRatio how many times its size a compressed message may become
  * @param checks the folder for checks that pages keep, or null for none
  * @param keepsExchanges whether pages show the last exchanges of all callers
+ * @param calls what counts and watches pages and documents, with the calls
  */
 public record SiteSettings(
     @Nullable URI publicUrl,
@@ -20,7 +22,8 @@ public record SiteSettings(
     boolean showsPages,
     long compressionRatio,
     @Nullable Path checks,
-    boolean keepsExchanges) {
+    boolean keepsExchanges,
+    RunningCalls calls) {
   /** Refuses public URLs that name no host. */
   public SiteSettings {
     if (publicUrl != null && publicUrl.getHost() == null) {

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
@@ -71,6 +72,16 @@ final class SoapExchange implements Request, Response {
   @Override
   public @Nullable String header(String name) {
     return request.header(name);
+  }
+
+  @Override
+  public List<String> headers(String name) {
+    return request.headers(name);
+  }
+
+  @Override
+  public String path() {
+    return request.path();
   }
 
   @Override

@@ -8,6 +8,7 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
@@ -79,6 +80,11 @@ final class Exchange implements HttpRequest, HttpResponse {
   @Override
   public String header(String name) {
     return sent.get(name.toLowerCase(Locale.ROOT));
+  }
+
+  @Override
+  public List<String> headers(String name) {
+    return header(name) == null ? List.of() : List.of(header(name));
   }
 
   @Override

@@ -14,6 +14,7 @@ import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.RunningCalls;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -42,7 +43,8 @@ class PageCallsTest {
   private Site site() {
     return new Site(
         List.of(new Hosted("/lock", Endpoint.of(new Lock()))),
-        new SiteSettings(null, null, true, 100, folder.resolve("kept"), true));
+        new SiteSettings(
+            null, null, true, 100, folder.resolve("kept"), true, RunningCalls.UNWATCHED));
   }
 
   private static Map<String, Object> ask(Site site, String what, Map<String, ?> question)

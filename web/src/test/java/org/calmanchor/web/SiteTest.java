@@ -9,6 +9,7 @@ import org.calmanchor.annotations.Header;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.RunningCalls;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -38,7 +39,7 @@ class SiteTest {
     Endpoint endpoint = Endpoint.of(new Door()).and(Endpoint.of(new NewDoor()));
     return new Site(
         List.of(new Hosted("/door", endpoint)),
-        new SiteSettings(null, null, showsPages, 100, null, true));
+        new SiteSettings(null, null, showsPages, 100, null, true, RunningCalls.UNWATCHED));
   }
 
   private static Exchange ask(String what, String question) throws Exception {
@@ -144,7 +145,8 @@ class SiteTest {
   @Test
   void refusesTwoEntriesOfOnePath() {
     Hosted door = new Hosted("/door", Endpoint.of(new Door()));
-    SiteSettings settings = new SiteSettings(null, null, true, 100, null, true);
+    SiteSettings settings =
+        new SiteSettings(null, null, true, 100, null, true, RunningCalls.UNWATCHED);
     assertThatIllegalArgumentException()
         .isThrownBy(() -> new Site(List.of(door, door), settings))
         .withMessage("two services have the path /door");

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.BrokenSinkException;
 import org.calmanchor.core.codec.DomWriter;
@@ -13,6 +14,7 @@ import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
+import org.calmanchor.core.endpoint.CallState.Piece;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultCode;
@@ -23,9 +25,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * What goes back for one request: a result, a fault, a refusal, or the bare word that a one-way
- * message arrived. Whatever goes wrong in writing is answered too, or breaks the answer off. What
- * comes when another thread has answered is dropped.
+ * What goes back for one request: a result, a fault, a refusal by HTTP, or the acknowledgement of a
+ * one-way message. It is written first and delivered later, so that whatever fails in between can
+ * still replace it. Only the owner of the answer writes; for everybody else nothing happens.
  */
 final class Answer {
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
@@ -35,17 +37,21 @@ final class Answer {
 
   private final Response response;
   private final CallContext context;
+  private final CallState state;
   private final ServicePlan anyService;
   private final int digits;
-  private final Claim claim = new Claim();
-  private Runnable whenGoingOn = () -> {};
 
-  // Whoever has the claim writes and reads these two.
-  private boolean hasBegun;
-  private boolean hasEnded;
+  /** The ownership of those who serve the call; the watching thread has one of its own. */
+  private @Nullable AnswerOwnership mine;
 
-  /** What is known before the method is called, which the watching thread learns then. */
-  private @Nullable OperationPlan operation;
+  private @Nullable XmlOut held;
+  private @Nullable Refusal heldRefusal;
+
+  /** How the call ended; for others than the owner only after it ended. */
+  private volatile @Nullable CallEnd end;
+
+  /** What is known before the method is called. */
+  private volatile @Nullable OperationPlan operation;
 
   /**
    * An answer, of which nothing is known yet.
@@ -53,11 +59,13 @@ final class Answer {
    * @param anyService what writes it while no operation is known
    * @param digits how many a number may have
    */
-  Answer(Response response, CallContext context, ServicePlan anyService, int digits) {
-    this.digits = digits;
+  Answer(
+      Response response, CallContext context, CallState state, ServicePlan anyService, int digits) {
     this.response = response;
     this.context = context;
+    this.state = state;
     this.anyService = anyService;
+    this.digits = digits;
   }
 
   /** Becomes that of an operation. */
@@ -65,45 +73,75 @@ final class Answer {
     operation = found;
   }
 
-  /** Has {@code goingOn} run whenever a part of it was written. */
-  void whenGoingOn(Runnable goingOn) {
-    whenGoingOn = goingOn;
-  }
-
+  /** The operation's name, for the log. */
   String name() {
     OperationPlan known = operation;
     return known == null ? "a call" : known.name();
   }
 
-  /** Whether there is an answer, or part of one. */
-  boolean isGiven() {
-    return claim.isTaken();
+  /** Whether an answer was written, by whomever. */
+  boolean isWritten() {
+    return end != null;
+  }
+
+  /** How the call ended, or will once what is held is delivered. */
+  CallEnd end() {
+    CallEnd known = end;
+    return known == null ? new CallEnd(Ending.BROKEN_OFF, null) : known;
+  }
+
+  /** Whether those who serve the call own the answer; takes it when it is free. */
+  private boolean own() {
+    AnswerOwnership known = mine;
+    if (known != null) {
+      return state.isOwner(known);
+    }
+    mine = state.own();
+    return mine != null;
+  }
+
+  private CallEnd ended(Ending ending, @Nullable Throwable cause) {
+    CallEnd ended =
+        ending == Ending.RESULT && cause == null ? CallEnd.OF_RESULT : new CallEnd(ending, cause);
+    end = ended;
+    return ended;
   }
 
   /** Nobody waits for it any more. */
   CallEnd abort(@Nullable Throwable cause) {
-    if (claim.take() || !claim.isOthers()) {
+    if (!own()) {
+      return end();
+    }
+    drop();
+    if (mine != null && state.breakOff(mine)) {
       response.abort();
     }
-    return new CallEnd(Ending.BROKEN_OFF, cause);
+    return ended(Ending.BROKEN_OFF, cause);
   }
 
-  /** Tells the caller of a one-way operation that the message arrived and was read. */
-  CallEnd accept() {
+  /** Tells the sender of a one-way message that it arrived and was read; the method runs then. */
+  void acknowledge() {
+    if (!own() || mine == null) {
+      return;
+    }
     try {
-      if (claim.take()) {
+      if (state.send(mine) == Piece.FIRST) {
         response.begin(202, null);
         response.output().close();
-        hasEnded = true;
       }
     } catch (IOException callerGone) {
-      LOG.debug("the caller of {} did not wait to be told that it arrived", name(), callerGone);
+      LOG.debug("the sender of {} did not wait to be told that it arrived", name(), callerGone);
     }
-    return CallEnd.OF_RESULT;
+    state.acknowledged(mine);
+  }
+
+  /** A one-way message was acknowledged, and its method has ended well. */
+  CallEnd done() {
+    return state.isOverdue() ? end() : ended(Ending.RESULT, null);
   }
 
   /**
-   * Answers with what the operation returned.
+   * Writes what the operation returned.
    *
    * @param beforeEnd runs when all was written that will be, and may still object
    */
@@ -113,15 +151,38 @@ final class Answer {
       @Nullable Object[] arguments,
       @Nullable Object result,
       Runnable beforeEnd) {
-    try (XmlOut out = output(200)) {
+    if (!own()) {
+      return end();
+    }
+    XmlOut out = output(200);
+    try {
       List<Consumer<XmlOut>> headers = headers(plan.headers(arguments));
       @Nullable Object[] members = {result};
       writer().write(out, headers, body -> codec.write(body, members));
       beforeEnd.run();
-      end(out);
-      return CallEnd.OF_RESULT;
+      return hold(out, Ending.RESULT, null);
     } catch (RuntimeException | StackOverflowError failed) {
+      out.close();
       return failed(failed);
+    }
+  }
+
+  private CallEnd hold(XmlOut out, Ending ending, @Nullable Throwable cause) {
+    if (mine == null || !state.complete(mine)) {
+      out.close();
+      return end();
+    }
+    held = out;
+    return ended(ending, cause);
+  }
+
+  /** Drops what was held back. */
+  private void drop() {
+    XmlOut dropped = held;
+    held = null;
+    heldRefusal = null;
+    if (dropped != null) {
+      dropped.close();
     }
   }
 
@@ -137,19 +198,24 @@ final class Answer {
   /** Answers what the operation raised: as it was declared, or as an incident. */
   CallEnd raised(OperationPlan plan, Throwable raised) {
     SoapFault declared = plan.declared(raised);
-    return declared == null ? failed(raised) : fault(declared, raised);
+    return declared == null || !own() || state.isAnswered()
+        ? failed(raised)
+        : fault(declared, raised);
   }
 
   /** Answers whatever went wrong, each kind in its way. */
   CallEnd failed(Throwable failed) {
-    if (failed instanceof BrokenSinkException || claim.isOthers()) {
+    if (!own()) {
+      LOG.debug("{} failed after it was answered for", name(), failed);
+      return end();
+    }
+    if (state.isAnswered()) {
+      return failedLater(failed);
+    }
+    if (failed instanceof BrokenSinkException) {
       return abort(failed);
     }
-    if (hasEnded) {
-      LOG.error("something around {} failed after its answer was complete", name(), failed);
-      return new CallEnd(Ending.RESULT, failed);
-    }
-    if (hasBegun) {
+    if (state.hasBegun()) {
       LOG.error(
           "{} failed after its answer had begun; the connection was broken off, incident {}",
           name(),
@@ -157,8 +223,9 @@ final class Answer {
           failed);
       return abort(failed);
     }
+    drop();
     if (failed instanceof Refusal refusal) {
-      return refuse(refusal.status(), refusal.sentence(), failed);
+      return refuse(refusal, failed);
     }
     if (failed instanceof SoapFaultException refused) {
       return fault(refused.fault(), failed);
@@ -166,93 +233,222 @@ final class Answer {
     if (failed instanceof InvalidMessageException invalid) {
       InputProblem problem = invalid.problem();
       return problem.code() == InputProblem.Code.SIZE
-          ? refuse(413, problem.sentence(), failed)
+          ? refuse(new Refusal(413, problem.sentence()), failed)
           : fault(SoapFault.of(problem), failed);
     }
     return incident(failed);
   }
 
+  /** The sender of a one-way message has gone, content; what failed is for the log alone. */
+  private CallEnd failedLater(Throwable failed) {
+    LOG.error(
+        "incident {} in {} called from {}, after its message was acknowledged",
+        context.incidentId(),
+        name(),
+        Loggable.text(context.remoteAddress()),
+        failed);
+    return ended(Ending.FAULT, failed);
+  }
+
   /** Answers what nobody foresaw: the cause goes to the log, its number to the caller. */
   private CallEnd incident(Throwable cause) {
     String id = context.incidentId();
-    LOG.error("incident {} in {} called from {}", id, name(), context.remoteAddress(), cause);
+    LOG.error(
+        "incident {} in {} called from {}",
+        id,
+        name(),
+        Loggable.text(context.remoteAddress()),
+        cause);
     return fault(SoapFault.incident(id), cause);
   }
 
   private CallEnd fault(SoapFault fault, Throwable cause) {
-    CallEnd end = new CallEnd(Ending.FAULT, cause);
     if (isOneWay()) {
       LOG.warn(
           "incident {} in {} called from {}: {}",
           context.incidentId(),
           name(),
-          context.remoteAddress(),
-          fault.reason());
-      return refuse(fault.code() == FaultCode.SENDER ? 400 : 500, "", cause);
+          Loggable.text(context.remoteAddress()),
+          Loggable.text(fault.reason()));
+      return refuse(new Refusal(fault.code() == FaultCode.SENDER ? 400 : 500, ""), cause);
     }
-    try (XmlOut out = output(fault.code().httpStatus(context.version()))) {
-      writer().write(out, headers(List.of()), fault);
-      end(out);
-      return end;
+    try {
+      return fault(fault, headers(List.of()), cause);
     } catch (BrokenSinkException callerGone) {
       return abort(callerGone);
-    } catch (RuntimeException unwritable) {
-      // A declared fault whose own members cannot be written; an incident's always can.
-      return hasBegun ? abort(unwritable) : incident(unwritable);
+    } catch (RuntimeException | StackOverflowError unwritable) {
+      // Its own members, or a header block of an interceptor, have no form in XML.
+      return unwritable(unwritable);
     }
+  }
+
+  /** A fault can fail once: what is written instead holds nothing that anybody gave. */
+  private CallEnd unwritable(Throwable cause) {
+    String id = context.incidentId();
+    LOG.error("incident {}: the fault of {} could not be written", id, name(), cause);
+    try {
+      return state.hasBegun() ? abort(cause) : fault(SoapFault.incident(id), List.of(), cause);
+    } catch (RuntimeException | StackOverflowError again) {
+      return abort(again);
+    }
+  }
+
+  private CallEnd fault(SoapFault fault, List<Consumer<XmlOut>> headers, Throwable cause) {
+    XmlOut out = output(fault.code().httpStatus(context.version()));
+    try {
+      writer().write(out, headers, fault);
+    } catch (RuntimeException | StackOverflowError failed) {
+      out.close();
+      throw failed;
+    }
+    return hold(out, Ending.FAULT, cause);
   }
 
   /** Refuses without a message: by the status and a sentence, empty for none. */
-  CallEnd refuse(int status, String sentence, Throwable cause) {
+  CallEnd refuse(Refusal refusal, Throwable cause) {
+    if (!own() || mine == null || !state.complete(mine)) {
+      return end();
+    }
+    heldRefusal = refusal;
+    return ended(Ending.FAULT, cause);
+  }
+
+  /**
+   * What was held as a result becomes something else, since an interceptor failed after it was
+   * written. A fault stays what it is.
+   */
+  CallEnd replaced(Throwable failed) {
+    AnswerOwnership known = mine;
+    boolean isHeld = held != null || heldRefusal != null;
+    if (!isHeld || known == null || !state.isOwner(known)) {
+      return failed(failed);
+    }
+    if (!end().isResult()) {
+      LOG.error("an interceptor of {} failed after the call had", name(), failed);
+      return end();
+    }
+    return state.rewrite(known) || state.hasBegun() ? failed(failed) : end();
+  }
+
+  /** Hands over what was held back, and so the last byte. */
+  void deliver() {
+    AnswerOwnership known = mine;
     try {
-      if (claim.take()) {
-        hasBegun = true;
-        if (sentence.isEmpty()) {
-          response.header("Incident-Id", context.incidentId());
-        }
-        if (status == 503) {
-          response.header("Retry-After", "1");
-        }
-        response.begin(status, sentence.isEmpty() ? null : "text/plain; charset=utf-8");
-        if (!sentence.isEmpty()) {
-          response.output().write((sentence + "\n").getBytes(StandardCharsets.UTF_8));
-        }
-        response.output().close();
-        hasEnded = true;
+      if (known != null) {
+        deliver(known);
       }
-      return new CallEnd(Ending.FAULT, cause);
-    } catch (IOException callerGone) {
-      return abort(callerGone);
+    } catch (BrokenSinkException | IOException callerGone) {
+      abort(callerGone);
+    } finally {
+      drop();
     }
   }
 
-  /** The message did not arrive in time; from the watching thread. */
-  void tooSlow(long nanos) {
-    String sentence =
-        "The message did not arrive within " + TimeUnit.NANOSECONDS.toMillis(nanos) + " ms.";
-    LOG.warn("a message from {} was too slow", context.remoteAddress());
-    if (!claim.isTaken()) {
+  private void deliver(AnswerOwnership by) throws IOException {
+    XmlOut out = held;
+    Refusal refusal = heldRefusal;
+    if (out != null) {
+      out.flush();
+    } else if (refusal != null) {
+      send(by, refusal);
+    } else {
+      return;
+    }
+    response.output().close();
+    state.answered(by);
+  }
+
+  private void send(AnswerOwnership by, Refusal refusal) throws IOException {
+    if (state.send(by) != Piece.FIRST) {
+      throw taken();
+    }
+    boolean isBare = refusal.sentence().isEmpty();
+    if (isBare) {
+      response.header("Incident-Id", context.incidentId());
+    }
+    if (refusal.isForNow()) {
+      response.header("Retry-After", "1");
+    }
+    if (refusal.status() == Refusal.LATE) {
       response.header("Connection", "close");
-      refuse(408, sentence, new Refusal(408, sentence));
     }
-    // Whoever still waits for the rest of the message waits in vain.
-    response.abort();
+    response.begin(refusal.status(), isBare ? null : "text/plain; charset=utf-8");
+    if (!isBare) {
+      response.output().write((refusal.sentence() + "\n").getBytes(StandardCharsets.UTF_8));
+    }
   }
 
-  /** The method did not return in time, or its answer does not go on; from the watching thread. */
-  void overdue(long nanos) {
+  /** Something took too long; from the watching thread. It runs nobody else's code. */
+  void late(Lateness late, long nanos) {
     long millis = TimeUnit.NANOSECONDS.toMillis(nanos);
+    AnswerOwnership given = late.ownership();
+    if (given == null) {
+      logOverdue(millis);
+      Ending ending = state.isAnswered() ? Ending.FAULT : Ending.BROKEN_OFF;
+      end = new CallEnd(ending, overdue(millis));
+      if (state.breakOff()) {
+        response.abort();
+      }
+      return;
+    }
+    end = new CallEnd(Ending.FAULT, overdue(millis));
+    try {
+      if (late.kind() == Lateness.Kind.MESSAGE) {
+        tooSlow(given, millis);
+      } else {
+        logOverdue(millis);
+        tooLate(given, millis);
+      }
+    } catch (BrokenSinkException | IOException callerGone) {
+      LOG.debug("the caller of {} did not wait for a fault", name(), callerGone);
+      end = new CallEnd(Ending.BROKEN_OFF, overdue(millis));
+      response.abort();
+    }
+  }
+
+  /** The host stops: whatever is not answered is broken off. */
+  void stop() {
+    if (state.breakOff()) {
+      end = new CallEnd(Ending.BROKEN_OFF, null);
+      response.abort();
+    }
+  }
+
+  private static TimeoutException overdue(long millis) {
+    return new TimeoutException("the call took more than " + millis + " ms");
+  }
+
+  private void logOverdue(long millis) {
     LOG.error(
         "incident {}: {} called from {} took more than {} ms and was interrupted",
         context.incidentId(),
         name(),
-        context.remoteAddress(),
+        Loggable.text(context.remoteAddress()),
         millis);
-    if (claim.isTaken()) {
-      response.abort();
+  }
+
+  private void tooSlow(AnswerOwnership by, long millis) throws IOException {
+    LOG.warn("a message from {} was too slow", Loggable.text(context.remoteAddress()));
+    send(by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
+    response.output().close();
+    state.answered(by);
+    // Whoever still waits for the rest of the message waits in vain.
+    response.abort();
+  }
+
+  private void tooLate(AnswerOwnership by, long millis) throws IOException {
+    if (isOneWay()) {
+      send(by, new Refusal(500, ""));
+      response.output().close();
     } else {
-      fault(SoapFault.overdue(context.incidentId(), millis), new Refusal(500, "overdue"));
+      SoapFault fault = SoapFault.overdue(context.incidentId(), millis);
+      try (XmlOut out = output(by, fault.code().httpStatus(context.version()))) {
+        writer().write(out, List.of(), fault);
+        out.flush();
+        response.output().close();
+      }
     }
+    state.answered(by);
   }
 
   private boolean isOneWay() {
@@ -267,29 +463,30 @@ final class Answer {
   }
 
   private XmlOut output(int status) {
-    return new XmlOut((bytes, length) -> send(status, bytes, length), RESPONSE_BUFFER, false)
+    AnswerOwnership known = mine;
+    if (known == null) {
+      throw new IllegalStateException("nobody owns the answer");
+    }
+    return output(known, status);
+  }
+
+  private XmlOut output(AnswerOwnership by, int status) {
+    return new XmlOut((bytes, length) -> send(by, status, bytes, length), RESPONSE_BUFFER, false)
         .digits(digits);
   }
 
-  private void send(int status, byte[] bytes, int length) throws IOException {
-    if (claim.isOthers() || (!hasBegun && !claim.take())) {
-      throw new IOException("it was answered meanwhile");
+  private void send(AnswerOwnership by, int status, byte[] bytes, int length) throws IOException {
+    Piece piece = state.send(by);
+    if (piece == Piece.REFUSED) {
+      throw taken();
     }
-    if (!hasBegun) {
-      hasBegun = true;
+    if (piece == Piece.FIRST) {
       response.begin(status, context.version().contentType());
     }
     response.output().write(bytes, 0, length);
-    whenGoingOn.run();
   }
 
-  private void end(XmlOut out) {
-    out.flush();
-    try {
-      response.output().close();
-      hasEnded = true;
-    } catch (IOException callerGone) {
-      throw new BrokenSinkException(callerGone);
-    }
+  private static IOException taken() {
+    return new IOException("it was answered or broken off meanwhile");
   }
 }

@@ -3,7 +3,9 @@ package org.calmanchor.core.endpoint;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import org.calmanchor.annotations.Fault;
@@ -24,6 +26,7 @@ public final class CallContext {
 
   private final Request request;
   private List<Element> answerHeaders = List.of();
+  private Map<Class<?>, Object> attributes = Map.of();
   private @Nullable OperationPlan operation;
   private SoapVersion version;
   private @Nullable String incident;
@@ -67,6 +70,16 @@ public final class CallContext {
     return operation == null ? "" : operation.name();
   }
 
+  /** The name of the service ({@code wsdl:service}); empty while the operation is not known. */
+  public String service() {
+    return operation == null ? "" : operation.service().name();
+  }
+
+  /** The path at which the host was asked, such as {@code /berths}; empty without a host. */
+  public String path() {
+    return request.path();
+  }
+
   /** The version that the caller speaks. */
   public SoapVersion version() {
     return version;
@@ -92,11 +105,33 @@ public final class CallContext {
     return Optional.ofNullable(request.header(name));
   }
 
+  /** All headers of the transport of that name, in the order in which they were sent. */
+  public List<String> transportHeaders(String name) {
+    return request.headers(name);
+  }
+
+  /**
+   * Keeps something for as long as the call lives, for interceptors and methods that come later.
+   *
+   * @param key by which it is found again; one of each type
+   */
+  public <T> void attribute(Class<T> key, T value) {
+    if (attributes.isEmpty()) {
+      attributes = new HashMap<>();
+    }
+    attributes.put(key, value);
+  }
+
+  /** What was kept by {@link #attribute(Class, Object)}. */
+  public <T> Optional<T> attribute(Class<T> key) {
+    return Optional.ofNullable(key.cast(attributes.get(key)));
+  }
+
   /**
    * The number under which the log and the caller know what went wrong, if anything does; a program
    * may use it for its own log entries.
    */
-  public String incidentId() {
+  public synchronized String incidentId() {
     if (incident == null) {
       StringBuilder id = new StringBuilder();
       for (int i = 0; i < 8; i++) {

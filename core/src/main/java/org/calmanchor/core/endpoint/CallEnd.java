@@ -11,9 +11,12 @@ import org.jspecify.annotations.Nullable;
 public record CallEnd(Ending ending, @Nullable Throwable cause) {
   /** What a caller can get. */
   public enum Ending {
-    /** A result, to its last byte; for a one-way operation, the word that it arrived. */
+    /** A result; for a one-way operation: its method has ended well. */
     RESULT,
-    /** A fault, or a refusal by HTTP. */
+    /**
+     * A fault, or a refusal by HTTP; for a one-way operation also: its method failed after the
+     * sender had been told that the message arrived.
+     */
     FAULT,
     /** Nothing that could be taken for an answer: the connection was broken off. */
     BROKEN_OFF

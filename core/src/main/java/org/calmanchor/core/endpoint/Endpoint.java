@@ -72,7 +72,7 @@ public final class Endpoint {
       }
     }
     for (HeaderHandler handler : settings.headerHandlers()) {
-      handler.understands().forEach(name -> handlers.putIfAbsent(name, handler));
+      handler.blocks().forEach(name -> handlers.putIfAbsent(name, handler));
     }
     this.contracts = plans.stream().map(plan -> plan.service().contract()).distinct().toList();
   }
@@ -169,7 +169,7 @@ public final class Endpoint {
    * @return completes when the last byte was written, or the response aborted; never fails
    */
   public CompletionStage<Void> handle(Request request, Response response) {
-    return new Exchange(this, request, response).run();
+    return new CallExecution(this, request, response).run();
   }
 
   EndpointSettings settings() {

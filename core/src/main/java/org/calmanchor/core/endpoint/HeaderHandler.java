@@ -1,21 +1,26 @@
 package org.calmanchor.core.endpoint;
 
+import java.util.List;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.w3c.dom.Element;
 
 /**
  * Understands header blocks that are no parameter of any operation, for all operations of an
- * endpoint. Used by many threads.
+ * endpoint. Handlers are called in the order in which they were given, before the operation is
+ * known. Used by many threads.
  */
 public interface HeaderHandler {
-  /** The names of the blocks that it understands. */
-  Set<QName> understands();
+  /** The names of the blocks that it takes. */
+  Set<QName> blocks();
 
   /**
-   * Reads a block that is meant for this node; before the operation is known.
+   * Takes the blocks of one message that are meant for this node. It is called for each message,
+   * also for one that carries none.
    *
-   * @throws RuntimeException a {@linkplain CallContext#refusal refusal}, to refuse the message
+   * @param blocks in the order of the message, duplicates among them; empty for none
+   * @throws RuntimeException a {@linkplain CallContext#refusal refusal}, to refuse the message;
+   *     anything else is an incident
    */
-  void read(Element block, CallContext call);
+  void handle(List<Element> blocks, CallContext call);
 }

@@ -3,9 +3,9 @@ package org.calmanchor.core.endpoint;
 import java.util.concurrent.CompletionStage;
 
 /**
- * Something that encloses each call, from before its arguments are read until its last byte was
- * written or it was broken off: a transaction, a timer, a guard. It runs when the operation is
- * known. Used by many threads.
+ * Something that encloses each call, from before its arguments are read until its answer is written
+ * but for the last buffer: a transaction, a timer, a guard. It runs when the operation is known.
+ * Used by many threads.
  *
  * <pre>{@code
  * (call, inner) -> {
@@ -16,8 +16,13 @@ import java.util.concurrent.CompletionStage;
  * }
  * }</pre>
  *
- * Throwing a {@linkplain CallContext#refusal refusal} before the call proceeds answers with that
- * fault; anything else thrown is an incident.
+ * The last buffer, which for most answers is all of it, is held back until the stage that the
+ * outermost interceptor returned has completed. If it fails, as with a commit that is refused, the
+ * caller gets a fault instead of the result, or a broken connection when a long answer has begun.
+ *
+ * <p>Throwing a {@linkplain CallContext#refusal refusal} answers with that fault; anything else
+ * thrown, a null stage and a second {@code proceed} are incidents. What takes longer than the limit
+ * on calls is interrupted and answered by a fault.
  */
 @FunctionalInterface
 public interface Interceptor {
@@ -29,10 +34,22 @@ public interface Interceptor {
    */
   CompletionStage<CallEnd> around(CallContext call, Inner inner);
 
+  /**
+   * Is told once how the call really ended, after the last byte was handed over or the connection
+   * was broken off. It may differ from what {@code inner} completed with, when the time was over or
+   * the caller had gone in between.
+   */
+  default void ended(CallContext call, CallEnd end) {}
+
   /** The rest of a call. */
   @FunctionalInterface
   interface Inner {
-    /** Runs it; the stage completes when the call has ended, and never fails by itself. */
+    /**
+     * Runs it; the stage completes when the answer is written but for what is held back, and never
+     * fails by itself.
+     *
+     * @throws IllegalStateException when it was run before
+     */
     CompletionStage<CallEnd> proceed();
   }
 }

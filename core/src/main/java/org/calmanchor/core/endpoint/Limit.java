@@ -32,8 +32,21 @@ public enum Limit {
       "the elements of a message that no schema describes: unknown header blocks, open content",
       Answered.SENDER),
   HEADER_BYTES(16L << 10, "the bytes of the HTTP request's head", Answered.HEAD),
-  CALLS(200, "the calls that run at the same time", Answered.BUSY),
-  READ_MILLIS(30_000, "milliseconds until a message has arrived, or its next item", Answered.LATE),
+  CALLS(200, "the calls, pages and documents that are served at the same time", Answered.BUSY),
+  CALLS_PER_ADDRESS(
+      50,
+      "those of one address; loopback and named proxies have no limit of their own",
+      Answered.SHARE),
+  CONNECTIONS(2_000, "the connections that are open at the same time", Answered.WAITING),
+  CONNECTIONS_PER_ADDRESS(
+      200,
+      "those of one address; loopback and named proxies have no limit of their own",
+      Answered.CLOSED),
+  STREAMS(100, "the requests that one connection of HTTP/2 may have open", Answered.STREAM),
+  READ_MILLIS(
+      30_000,
+      "milliseconds until a message has arrived, or its next item, or a page is made",
+      Answered.LATE),
   CALL_MILLIS(60_000, "milliseconds until an answer begins, and then goes on", Answered.DEADLINE),
   IDLE_MILLIS(30_000, "milliseconds in which a connection may stay silent", Answered.CLOSED);
 
@@ -43,9 +56,12 @@ public enum Limit {
     TOO_LARGE("none", "413"),
     HEAD("none", "431"),
     BUSY("none", "503, with Retry-After"),
+    SHARE("none", "429, with Retry-After"),
     LATE("none", "408"),
     DEADLINE("Server / Receiver", "500"),
-    CLOSED("none", "the connection is closed");
+    CLOSED("none", "the connection is closed"),
+    WAITING("none", "further ones wait until another one is closed"),
+    STREAM("none", "the stream is refused");
 
     private final String fault;
     private final String status;

@@ -8,6 +8,9 @@ package org.calmanchor.core.endpoint;
 public final class Refusal extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
+  /** The status for a message that did not arrive in time. */
+  static final int LATE = 408;
+
   private final int status;
 
   /**
@@ -21,15 +24,22 @@ public final class Refusal extends RuntimeException {
     this.status = status;
   }
 
-  static Refusal contentType(String mend) {
-    return new Refusal(415, "The content type does not fit the message. " + mend + ".");
+  static Refusal contentType(String fix) {
+    return new Refusal(415, "The content type does not fit the message. " + fix + ".");
   }
 
-  int status() {
+  /** Whether the same message may be sent again in a while. */
+  boolean isForNow() {
+    return status == 503 || status == 429;
+  }
+
+  /** The HTTP status. */
+  public int status() {
     return status;
   }
 
-  String sentence() {
+  /** What is wrong, for a person. */
+  public String sentence() {
     return String.valueOf(getMessage());
   }
 }

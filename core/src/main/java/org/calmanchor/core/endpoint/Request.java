@@ -3,6 +3,7 @@ package org.calmanchor.core.endpoint;
 import java.io.InputStream;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** A message that came in, and what the transport knows of it. */
@@ -15,6 +16,12 @@ public interface Request {
 
   /** The first header of that name, in any case, or null. */
   @Nullable String header(String name);
+
+  /** All headers of that name, in any case, in the order in which they were sent. */
+  List<String> headers(String name);
+
+  /** The path that was asked for, such as {@code /berths}; empty where there is none. */
+  String path();
 
   /** The content type as it was sent, or null when none was. */
   @Nullable String contentType();

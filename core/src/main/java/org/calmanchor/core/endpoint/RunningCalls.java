@@ -1,22 +1,28 @@
 package org.calmanchor.core.endpoint;
 
+import java.io.Closeable;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceArray;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The calls that run at a time: each holds one of a fixed number of slots, and one thread looks
- * through them for what takes too long. So a call costs neither a lock nor a timer. Safe for any
- * number of threads.
+ * The calls that run at a time, and the pages and documents that are asked for: each holds one of a
+ * fixed number of slots, and one thread looks through them for what takes too long. So a call needs
+ * no timer. Nobody may take all slots: each address has a share. Safe for any number of threads.
  */
 public final class RunningCalls implements AutoCloseable {
   /** How long a method that was interrupted has before it counts as stuck. */
   static final long GRACE_NANOS = TimeUnit.SECONDS.toNanos(1);
 
   /** Calls that nobody counts or watches. */
-  static final RunningCalls UNWATCHED = new RunningCalls(Limits.DEFAULT, 0);
+  public static final RunningCalls UNWATCHED = new RunningCalls(Limits.DEFAULT, 0, List.of());
 
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
   private static final long LOOK_MILLIS = 25;
@@ -24,26 +30,60 @@ public final class RunningCalls implements AutoCloseable {
   /** Neighbouring threads take slots that are not neighbours in memory. */
   private static final int STRIDE = 17;
 
-  private final AtomicReferenceArray<@Nullable RunningCall> slots;
+  private final AtomicReferenceArray<@Nullable Watched> slots;
+  private final AddressShares shares;
   private final long readNanos;
   private final long callNanos;
   private final @Nullable Thread watch;
+  private final @Nullable ExecutorService later;
 
-  private RunningCalls(Limits limits, int count) {
+  private RunningCalls(Limits limits, int count, List<String> proxies) {
     this.slots = new AtomicReferenceArray<>(count);
+    this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), proxies);
     this.readNanos = TimeUnit.MILLISECONDS.toNanos(limits.value(Limit.READ_MILLIS));
     this.callNanos = TimeUnit.MILLISECONDS.toNanos(limits.value(Limit.CALL_MILLIS));
-    this.watch = count == 0 ? null : new Thread(this::watch, "calm-anchor-watch");
+    this.watch = count == 0 ? null : daemon(this::watch, "calm-anchor-watch");
+    // Each call has at most one task here at a time, so the slots bound its threads.
+    this.later =
+        count == 0
+            ? null
+            : Executors.newCachedThreadPool(task -> daemon(task, "calm-anchor-overdue"));
+  }
+
+  private static Thread daemon(Runnable task, String name) {
+    Thread thread = new Thread(task, name);
+    thread.setDaemon(true);
+    return thread;
   }
 
   /** Counts and watches calls within these limits, until it is closed. */
   public static RunningCalls watched(Limits limits) {
-    RunningCalls calls = new RunningCalls(limits, (int) limits.value(Limit.CALLS));
+    return watched(limits, List.of());
+  }
+
+  /**
+   * The same where some addresses have no share of their own.
+   *
+   * @param proxies addresses that pass on the calls of many
+   */
+  public static RunningCalls watched(Limits limits, List<String> proxies) {
+    RunningCalls calls = new RunningCalls(limits, (int) limits.value(Limit.CALLS), proxies);
     if (calls.watch != null) {
-      calls.watch.setDaemon(true);
       calls.watch.start();
     }
     return calls;
+  }
+
+  /** What holds a slot. */
+  interface Watched {
+    /** Does what has to be done about what takes too long; must not wait for anything. */
+    void look(long now);
+
+    /** Is told to break off whatever is not done: the host stops. */
+    void stop();
+
+    /** Whether it goes on although it was told to end. */
+    boolean isStuck();
   }
 
   /** Whether calls are counted at all. */
@@ -51,24 +91,85 @@ public final class RunningCalls implements AutoCloseable {
     return watch != null;
   }
 
-  /** A slot for a call, or null when all are taken. */
-  @Nullable RunningCall admit(Answer answer) {
+  CallState newState() {
+    return new CallState(readNanos, callNanos, GRACE_NANOS);
+  }
+
+  long readNanos() {
+    return readNanos;
+  }
+
+  long callNanos() {
+    return callNanos;
+  }
+
+  /** No slot, since all are taken. */
+  static final int FULL = -1;
+
+  /** No slot, since the address has its share. */
+  static final int SHARE_TAKEN = -2;
+
+  /** The number of a slot for {@code call}, or {@link #FULL} or {@link #SHARE_TAKEN}. */
+  int admit(Watched call, String address) {
+    if (!shares.enter(address)) {
+      return SHARE_TAKEN;
+    }
     int count = slots.length();
     long first = Thread.currentThread().getId() * STRIDE;
     for (int i = 0; i < count; i++) {
       int slot = (int) ((first + i) % count);
-      if (slots.get(slot) == null) {
-        RunningCall call = new RunningCall(this, answer, slot, readNanos, callNanos);
-        if (slots.compareAndSet(slot, null, call)) {
-          return call;
-        }
+      if (slots.get(slot) == null && slots.compareAndSet(slot, null, call)) {
+        return slot;
       }
     }
-    return null;
+    shares.leave(address);
+    return FULL;
   }
 
-  void free(int slot) {
+  /** What to tell somebody for whom there was no slot. */
+  static Refusal refusal(int why) {
+    return why == SHARE_TAKEN
+        ? new Refusal(
+            429, "So many calls from your address run that there is no room for another one yet.")
+        : new Refusal(
+            503, "So many calls run that there is no room for this one; try again shortly.");
+  }
+
+  /** Gives a slot back; once. */
+  void free(int slot, String address) {
     slots.lazySet(slot, null);
+    shares.leave(address);
+  }
+
+  /**
+   * Takes a slot for a page or document, which has the time of a message; closing gives it back.
+   *
+   * @param breakOff breaks its connection off; called by another thread when its time is over
+   * @throws Refusal when there is no room for it
+   */
+  public Closeable beginPage(String address, Runnable breakOff) {
+    if (!isWatched()) {
+      return () -> {};
+    }
+    int slot = admit(new RunningPage(readNanos, breakOff), address);
+    if (slot < 0) {
+      throw refusal(slot);
+    }
+    return () -> free(slot, address);
+  }
+
+  /** Runs what may take its time, on a thread that is not the watching one. */
+  void later(Runnable task) {
+    ExecutorService executor = later;
+    if (executor == null) {
+      task.run();
+      return;
+    }
+    try {
+      executor.execute(task);
+    } catch (RejectedExecutionException closed) {
+      LOG.debug("a call is given up after its host was closed", closed);
+    }
   }
 
   void stuck(String operation, StackTraceElement[] stack) {
@@ -87,13 +188,13 @@ public final class RunningCalls implements AutoCloseable {
   public int stuckCount() {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {
-      RunningCall call = slots.get(i);
+      Watched call = slots.get(i);
       count += call != null && call.isStuck() ? 1 : 0;
     }
     return count;
   }
 
-  /** How many calls run now. */
+  /** How many calls, pages and documents run now. */
   public int count() {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {
@@ -110,28 +211,41 @@ public final class RunningCalls implements AutoCloseable {
         return;
       }
       long now = System.nanoTime();
-      for (int i = 0; i < slots.length(); i++) {
-        RunningCall call = slots.get(i);
-        if (call != null) {
-          look(call, now);
-        }
+      each(call -> call.look(now));
+    }
+  }
+
+  private void each(Consumer<Watched> action) {
+    for (int i = 0; i < slots.length(); i++) {
+      Watched call = slots.get(i);
+      if (call != null) {
+        guarded(action, call);
       }
     }
   }
 
-  private static void look(RunningCall call, long now) {
+  /** Whatever happens with one call, the watch goes on for all the others. */
+  private static void guarded(Consumer<Watched> action, Watched call) {
     try {
-      call.look(now);
-    } catch (RuntimeException failed) {
-      // The watch must go on for all the others.
-      LOG.error("a call that took too long could not be ended", failed);
+      action.accept(call);
+    } catch (Throwable failed) {
+      try {
+        LOG.error("a call that took too long could not be ended", failed);
+      } catch (Throwable unlogged) {
+        failed.addSuppressed(unlogged);
+      }
     }
   }
 
+  /** Breaks off what still runs, and watches no more. */
   @Override
   public void close() {
     if (watch != null) {
       watch.interrupt();
+      each(Watched::stop);
+    }
+    if (later != null) {
+      later.shutdown();
     }
   }
 }

@@ -27,6 +27,11 @@ final class ServicePlan {
     return contract;
   }
 
+  /** The name of its {@code wsdl:service}. */
+  String name() {
+    return contract.services().get(0).name().getLocalPart();
+  }
+
   boolean speaks(SoapVersion version) {
     return versions.contains(version);
   }

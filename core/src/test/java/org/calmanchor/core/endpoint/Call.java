@@ -8,7 +8,9 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 
 /** A call in memory: one request, and what came back. */
 class Call implements Request, Response {
@@ -39,8 +41,12 @@ class Call implements Request, Response {
   }
 
   Call on(Endpoint endpoint) {
-    endpoint.handle(this, this).toCompletableFuture().join();
+    handledBy(endpoint).join();
     return this;
+  }
+
+  CompletableFuture<Void> handledBy(Endpoint endpoint) {
+    return endpoint.handle(this, this).toCompletableFuture();
   }
 
   String answer() {
@@ -55,6 +61,16 @@ class Call implements Request, Response {
   @Override
   public String header(String name) {
     return headers.get(name);
+  }
+
+  @Override
+  public List<String> headers(String name) {
+    return headers.containsKey(name) ? List.of(headers.get(name)) : List.of();
+  }
+
+  @Override
+  public String path() {
+    return "/test";
   }
 
   @Override

@@ -9,18 +9,16 @@ import java.io.InputStream;
 import java.io.SequenceInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.CountDownLatch;
-import org.calmanchor.annotations.Fault;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-/** What stands around a call: interceptors, its context, the time that it has. */
+/** What stands around a call: its context, the time that it has, streams. */
 class CallsTest {
   private final Works works = new Works();
   private final Endpoint endpoint = Endpoint.of(works);
@@ -35,83 +33,6 @@ class CallsTest {
   private Endpoint watched(Limits limits) {
     calls = RunningCalls.watched(limits);
     return endpoint.with(new EndpointSettings(limits, false, List.of(), List.of(), calls));
-  }
-
-  private Endpoint around(Interceptor... interceptors) {
-    return endpoint.with(
-        new EndpointSettings(Limits.DEFAULT, false, Arrays.asList(interceptors), List.of(), calls));
-  }
-
-  @Test
-  void enclosesACallFromBeforeItsArgumentsToItsLastByte() {
-    List<String> seen = new ArrayList<>();
-    Call call = Works.call("<count><to>3</to></count>");
-    Interceptor inner =
-        (context, rest) -> {
-          seen.add("inner " + context.operation() + " " + call.status);
-          return rest.proceed()
-              .whenComplete((end, failed) -> seen.add("inner end " + works.closed.get()));
-        };
-    Interceptor outer =
-        (context, rest) -> {
-          seen.add("outer");
-          return rest.proceed()
-              .whenComplete(
-                  (end, failed) ->
-                      seen.add(end.ending() + " " + call.answer().endsWith("Envelope>")));
-        };
-    assertThat(call.on(around(outer, inner)).status).isEqualTo(200);
-    assertThat(seen).containsExactly("outer", "inner count 0", "inner end 1", "RESULT true");
-  }
-
-  @Test
-  void tellsInterceptorsHowACallEnded() {
-    List<String> ends = new ArrayList<>();
-    Interceptor noting =
-        (context, rest) ->
-            rest.proceed()
-                .whenComplete(
-                    (end, failed) ->
-                        ends.add(
-                            end.ending()
-                                + (end.cause() == null ? "" : end.cause().getClass().getName())));
-    for (String body : List.of("<fail/>", "<area/>", "<count><to>60000</to></count>", "<who/>")) {
-      Works.call(body).on(around(noting));
-    }
-    assertThat(ends)
-        .containsExactly(
-            "FAULTjava.lang.StackOverflowError",
-            "FAULTorg.calmanchor.core.codec.InvalidMessageException",
-            "BROKEN_OFFjava.lang.IllegalStateException",
-            "RESULT");
-  }
-
-  @Test
-  void letsInterceptorsRefuseAndFail() {
-    Interceptor guard =
-        (context, rest) -> {
-          throw context.operation().equals("who")
-              ? context.refusal(Fault.Code.SENDER, "Not on a Sunday.")
-              : new IllegalStateException("secret");
-        };
-    assertThat(Works.call("<who/>").on(around(guard)).answer()).contains("Not on a Sunday.");
-    assertThat(Works.call("<fail/>").on(around(guard)).answer())
-        .contains("ca:incident")
-        .doesNotContain("secret");
-    Interceptor failing = (context, rest) -> CompletableFuture.failedFuture(new IOException("x"));
-    assertThat(Works.call("<who/>").on(around(failing)).answer()).contains("ca:incident");
-    Interceptor forgetful = (context, rest) -> CompletableFuture.completedFuture(null);
-    assertThat(Works.call("<who/>").on(around(forgetful)).answer()).contains("ca:incident");
-    Interceptor late =
-        (context, rest) ->
-            rest.proceed()
-                .thenApply(
-                    end -> {
-                      throw new IllegalStateException("after the last byte");
-                    });
-    Call answered = Works.call("<who/>").on(around(late));
-    assertThat(answered.answer()).contains("whoResponse").doesNotContain("incident");
-    assertThat(answered.aborted).isFalse();
   }
 
   @Test

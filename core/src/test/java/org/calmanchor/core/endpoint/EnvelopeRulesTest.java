@@ -157,14 +157,14 @@ class EnvelopeRulesTest {
     HeaderHandler handler =
         new HeaderHandler() {
           @Override
-          public Set<QName> understands() {
+          public Set<QName> blocks() {
             return Set.of(new QName("urn:lanternquay:trace", "Trace"));
           }
 
           @Override
-          public void read(Element block, CallContext call) {
-            read.add(block.getTextContent() + call.operation());
-            call.answerHeader(block);
+          public void handle(List<Element> blocks, CallContext call) {
+            read.add(blocks.stream().map(Element::getTextContent).toList() + call.operation());
+            blocks.forEach(call::answerHeader);
           }
         };
     Endpoint handling =
@@ -178,7 +178,10 @@ class EnvelopeRulesTest {
       assertThat(Call.of(Works.envelope(header, body), "text/xml").on(handling).answer())
           .contains("<soap:Header><t:Trace", ">A7</t:Trace></soap:Header><soap:Body>");
     }
-    assertThat(read).containsExactly("A7", "A7");
+    assertThat(Works.call(TEXT).on(handling).status).isEqualTo(200);
+    String twice = header.replaceAll("<t:.*</t:Trace>", "$0$0");
+    Call.of(Works.envelope(twice, TEXT), "text/xml").on(handling);
+    assertThat(read).containsExactly("[A7]", "[A7]", "[]", "[A7, A7]");
     assertThat(Call.of(Works.envelope(header, TEXT), "text/xml").on(ENDPOINT).answer())
         .contains("soap:MustUnderstand");
   }

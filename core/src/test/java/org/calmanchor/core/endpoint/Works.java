@@ -3,8 +3,10 @@ package org.calmanchor.core.endpoint;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
+import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
@@ -17,9 +19,10 @@ import org.calmanchor.annotations.PortType;
 /** A service whose calls are large, slow, or curious about themselves. */
 @PortType(namespace = "urn:lanternquay:works")
 public class Works implements AutoCloseable {
+  final List<String> notes = new CopyOnWriteArrayList<>();
   final CountDownLatch released = new CountDownLatch(1);
   final AtomicInteger closed = new AtomicInteger();
-  final CompletableFuture<String> pending = new CompletableFuture<>();
+  volatile CompletableFuture<String> pending = new CompletableFuture<>();
 
   public record Sizes(@Element(minOccurs = 0) String label, int width, int height) {}
 
@@ -113,6 +116,19 @@ public class Works implements AutoCloseable {
       }
     }
     return "at last";
+  }
+
+  @Operation(oneWay = true)
+  public void note(String text) {
+    notes.add(text);
+  }
+
+  @Operation(oneWay = true)
+  public CompletionStage<Void> noteLater() {
+    return CompletableFuture.runAsync(
+        () -> {
+          throw new IllegalStateException("secret: the note was lost");
+        });
   }
 
   @Operation

@@ -251,6 +251,16 @@ class ServiceSiteTest {
     }
 
     @Override
+    public List<String> headers(String name) {
+      return List.of();
+    }
+
+    @Override
+    public String path() {
+      return "";
+    }
+
+    @Override
     public long length() {
       return -1;
     }

@@ -1,0 +1,338 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.CompletionStage;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.codec.Inputs;
+import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.soap.EnvelopeReader;
+import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.soap.SoapFaultException;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** One call, from the first byte in to the last byte out, and the one place where it ends. */
+final class CallExecution implements RunningCalls.Watched {
+  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+
+  private static final CompletionStage<Void> DONE = CompletableFuture.completedFuture(null);
+
+  private final Endpoint endpoint;
+  private final Request request;
+  private final ContentType contentType;
+  private final RunningCalls calls;
+  private final CallState state;
+  private final CallContext context;
+  private final Answer answer;
+  private int slot = RunningCalls.FULL;
+  private @Nullable XmlIn in;
+  private volatile @Nullable Invocation invocation;
+  private volatile @Nullable CompletableFuture<Void> ended;
+  private volatile boolean isOver;
+
+  CallExecution(Endpoint endpoint, Request request, Response response) {
+    this.endpoint = endpoint;
+    this.request = request;
+    this.contentType = endpoint.contentType(request.contentType());
+    this.calls = endpoint.settings().calls();
+    this.state = calls.newState();
+    SoapVersion version =
+        contentType.version() == null ? SoapVersion.SOAP_1_1 : contentType.version();
+    this.context = new CallContext(request, version);
+    this.answer = new Answer(response, context, state, endpoint.anyService(), endpoint.digits());
+  }
+
+  /** Serves the call; the stage completes when it has ended, and never fails. */
+  CompletionStage<Void> run() {
+    if (!state.enter()) {
+      return DONE;
+    }
+    try {
+      if (!isAdmitted()) {
+        return DONE;
+      }
+      CompletionStage<CallEnd> proceeding = guarded();
+      if (proceeding == Invocation.RESULT && concluded(null)) {
+        return DONE;
+      }
+      return whenEnded(proceeding);
+    } finally {
+      state.leave();
+    }
+  }
+
+  private boolean isAdmitted() {
+    if (calls.isWatched()) {
+      slot = calls.admit(this, request.remoteAddress());
+      if (slot < 0) {
+        Refusal refusal = RunningCalls.refusal(slot);
+        answer.refuse(refusal, refusal);
+        answer.deliver();
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private CompletionStage<Void> whenEnded(CompletionStage<CallEnd> proceeding) {
+    CompletableFuture<Void> atEnd = new CompletableFuture<>();
+    ended = atEnd;
+    proceeding.whenComplete((end, failed) -> conclude(unwrapped(failed)));
+    if (isOver) {
+      atEnd.complete(null);
+    }
+    return atEnd;
+  }
+
+  /** Whatever is thrown, the caller is answered, and the call ends. */
+  private CompletionStage<CallEnd> guarded() {
+    try {
+      CompletionStage<CallEnd> proceeding = proceed();
+      return proceeding == null ? CompletableFuture.failedFuture(nothing()) : proceeding;
+    } catch (Throwable failed) {
+      return CompletableFuture.failedFuture(failed);
+    }
+  }
+
+  private static IllegalStateException nothing() {
+    return new IllegalStateException("an interceptor returned null instead of a stage");
+  }
+
+  /** The way of a call, up to where its last bytes are held back. */
+  private CompletionStage<CallEnd> proceed() {
+    requireContentType();
+    XmlIn opened = endpoint.inputs().open(request.body(), contentType.charset(), request.length());
+    in = opened;
+    EnvelopeReader envelope = EnvelopeReader.open(opened);
+    SoapVersion version = envelope.version();
+    if (version != context.version()) {
+      context.speak(version);
+      throw Refusal.contentType(version.title() + " envelopes travel as " + version.mediaType());
+    }
+    MessageHeaders headers = new MessageHeaders(endpoint.headers(), endpoint.handlers());
+    boolean hasBody = envelope.toBody(headers);
+    handle(headers);
+    OperationPlan operation = dispatch(hasBody, opened);
+    context.of(operation);
+    answer.of(operation);
+    requireOn(operation);
+    requireUnderstood(envelope, operation);
+    Invocation invoked =
+        new Invocation(operation, request, answer, context, state, headers, envelope, opened);
+    invocation = invoked;
+    List<Interceptor> interceptors = endpoint.settings().interceptors();
+    if (interceptors.isEmpty()) {
+      return invoked.entered();
+    }
+    return state.invoke()
+        ? around(interceptors, 0, invoked)
+        : CompletableFuture.completedFuture(answer.end());
+  }
+
+  private CompletionStage<CallEnd> around(
+      List<Interceptor> interceptors, int at, Invocation enclosed) {
+    if (at == interceptors.size()) {
+      return enclosed.proceed();
+    }
+    return interceptors.get(at).around(context, () -> around(interceptors, at + 1, enclosed));
+  }
+
+  private void requireContentType() {
+    if (contentType.version() == null) {
+      throw Refusal.contentType("Send text/xml for SOAP 1.1 or application/soap+xml for SOAP 1.2");
+    }
+    String charset = contentType.charset();
+    if (charset != null && !Inputs.isReadable(charset)) {
+      throw Refusal.contentType("Its charset is not known here; send UTF-8");
+    }
+  }
+
+  /** Handlers see their blocks before the operation is known, and also when there is none. */
+  private void handle(MessageHeaders headers) {
+    if (!endpoint.settings().headerHandlers().isEmpty() && state.invoke()) {
+      for (HeaderHandler handler : endpoint.settings().headerHandlers()) {
+        handler.handle(headers.of(handler), context);
+      }
+      state.read();
+    }
+  }
+
+  private OperationPlan dispatch(boolean hasBody, XmlIn message) {
+    if (!hasBody) {
+      throw message.problem(Code.MISSING, "one of " + endpoint.known(), "").within("Body");
+    }
+    OperationPlan found = endpoint.operation(message.namespace(), message.localName());
+    if (found == null) {
+      throw endpoint.unknown(message);
+    }
+    if (!found.service().speaks(context.version())) {
+      throw new SoapFaultException(
+          SoapFault.versionMismatch(
+              "Operation " + found.name() + " speaks " + found.service().spoken() + " only.",
+              found.service().versions()));
+    }
+    String action = request.action();
+    if (action != null && !action.isEmpty() && !action.equals(found.action())) {
+      LOG.info(
+          "{} was called with the action of something else: \"{}\" instead of \"{}\"",
+          found.name(),
+          Loggable.text(action),
+          found.action());
+    }
+    return found;
+  }
+
+  private void requireOn(OperationPlan operation) {
+    if (!endpoint.switchedOff().isEmpty() && endpoint.switchedOff().contains(operation.name())) {
+      throw new SoapFaultException(SoapFault.switchedOff(operation.name()));
+    }
+  }
+
+  private void requireUnderstood(EnvelopeReader envelope, OperationPlan operation) {
+    if (envelope.isAnyMandatory()) {
+      envelope.requireUnderstood(
+          name -> operation.headerNames().contains(name) || endpoint.handlers().containsKey(name));
+    }
+  }
+
+  /** All that encloses the call has completed; what is held goes out, and the call ends. */
+  private void conclude(@Nullable Throwable failed) {
+    if (!state.enter()) {
+      LOG.debug("{} went on after it had ended", answer.name(), failed);
+      return;
+    }
+    try {
+      concluded(failed);
+    } finally {
+      state.leave();
+    }
+  }
+
+  /** True when the call has ended; else the watching thread, which answers it, ends it. */
+  private boolean concluded(@Nullable Throwable failed) {
+    boolean hasEnded;
+    try {
+      if (failed != null) {
+        answer.replaced(failed);
+      } else if (!answer.isWritten()) {
+        answer.failed(
+            new IllegalStateException("an interceptor neither let the call proceed nor refused"));
+      }
+      answer.deliver();
+    } catch (Throwable unforeseen) {
+      LOG.error("{} could not be answered", answer.name(), unforeseen);
+      answer.abort(unforeseen);
+    } finally {
+      hasEnded = end();
+    }
+    return hasEnded;
+  }
+
+  private static @Nullable Throwable unwrapped(@Nullable Throwable failed) {
+    Throwable cause = failed instanceof CompletionException ? failed.getCause() : null;
+    return cause == null ? failed : cause;
+  }
+
+  /** The one place where a call ends. */
+  private boolean end() {
+    boolean isMine = state.end();
+    if (isMine) {
+      letGo();
+    }
+    return isMine;
+  }
+
+  /** Lets go all that the call held, and tells how it ended. */
+  private void letGo() {
+    try {
+      Invocation known = invocation;
+      if (known != null) {
+        known.close();
+      }
+      XmlIn message = in;
+      if (message != null) {
+        message.leftovers().spools().forEach(CallExecution::close);
+        close(message);
+      }
+      for (Interceptor interceptor : endpoint.settings().interceptors()) {
+        tell(interceptor);
+      }
+    } finally {
+      if (slot >= 0) {
+        calls.free(slot, request.remoteAddress());
+      }
+      isOver = true;
+      CompletableFuture<Void> atEnd = ended;
+      if (atEnd != null) {
+        atEnd.complete(null);
+      }
+    }
+  }
+
+  private void tell(Interceptor interceptor) {
+    try {
+      interceptor.ended(context, answer.end());
+    } catch (Throwable failed) {
+      LOG.error("an interceptor failed when it was told how {} ended", answer.name(), failed);
+    }
+  }
+
+  private static void close(AutoCloseable open) {
+    try {
+      open.close();
+    } catch (Exception failed) {
+      LOG.warn("what a message held could not be let go", failed);
+    }
+  }
+
+  @Override
+  public void look(long now) {
+    Lateness late = state.late(now);
+    switch (late.kind()) {
+      case IN_TIME -> {}
+      case MESSAGE -> answerLate(late, calls.readNanos());
+      case METHOD, ANSWER -> {
+        answerLate(late, calls.callNanos());
+        giveUpLater();
+      }
+      case STUCK -> calls.stuck(answer.name(), state.stack());
+      case ABANDONED -> calls.later(this::letGo);
+    }
+  }
+
+  private void answerLate(Lateness late, long nanos) {
+    try {
+      answer.late(late, nanos);
+    } finally {
+      if (state.lateAnswered()) {
+        calls.later(this::end);
+      }
+    }
+  }
+
+  private void giveUpLater() {
+    Invocation known = invocation;
+    if (known != null && known.isPending()) {
+      // Completing a stage runs the code that waits for it, which must not hold up the watch.
+      calls.later(known::giveUp);
+    }
+  }
+
+  @Override
+  public void stop() {
+    answer.stop();
+    giveUpLater();
+    if (state.endIfIdle()) {
+      calls.later(this::letGo);
+    }
+  }
+
+  @Override
+  public boolean isStuck() {
+    return state.isStuck();
+  }
+}

@@ -1,0 +1,294 @@
+package org.calmanchor.core.endpoint;
+
+import org.calmanchor.core.endpoint.Lateness.Kind;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The life of one call as a state machine. Whoever wants something of the call (the thread that
+ * serves it, the one that completes its stage, the one that watches it, the shutdown) asks for a
+ * transition and is told whether it got it. Only the owner of the answer may write. It does no
+ * input or output and runs no other code. Safe for any number of threads.
+ */
+final class CallState {
+  /** Where a call is. It may go from reading to invoking and back, and never back from the end. */
+  enum Phase {
+    /** The message is read; the sender is waited for. */
+    READING,
+    /** Code of the service runs: header handlers, interceptors, the method. */
+    INVOKING,
+    /** The answer has an owner, who writes it. */
+    WRITING,
+    /** The answer is written but for what is held back; interceptors complete. */
+    COMPLETING,
+    /** All is over, and the slot is free. */
+    ENDED
+  }
+
+  private final long readNanos;
+  private final long callNanos;
+  private final long graceNanos;
+
+  private Phase phase = Phase.READING;
+  private @Nullable AnswerOwnership owner;
+  private boolean hasBegun;
+  private boolean isAnswered;
+  private boolean isBroken;
+  private boolean isOverdue;
+  private boolean isStuck;
+  private boolean isConcluded;
+  private boolean isAnsweredLate;
+
+  /** How many threads work for the call now, and the one that began last. */
+  private int working;
+
+  private @Nullable Thread thread;
+  private int nested;
+  private @Nullable Thread interrupted;
+
+  /** When the time of this phase is over; 0 until the watching thread looks. */
+  private long until;
+
+  /**
+   * A call whose message is to be read.
+   *
+   * @param readNanos the time for reading
+   * @param callNanos the time for everything else, begun anew whenever the answer goes on
+   * @param graceNanos the time that code has to end after it was interrupted
+   */
+  CallState(long readNanos, long callNanos, long graceNanos) {
+    this.readNanos = readNanos;
+    this.callNanos = callNanos;
+    this.graceNanos = graceNanos;
+  }
+
+  /** This thread works for the call from now on; false when the call has ended. */
+  synchronized boolean enter() {
+    if (phase == Phase.ENDED) {
+      return false;
+    }
+    Thread current = Thread.currentThread();
+    working++;
+    nested = thread == current ? nested + 1 : 1;
+    thread = current;
+    return true;
+  }
+
+  /** This thread works for the call no longer. */
+  synchronized void leave() {
+    working--;
+    if (thread == Thread.currentThread() && --nested == 0) {
+      thread = null;
+    }
+    clearInterrupt();
+  }
+
+  /** The method has returned: an interrupt was for the method, and not for what follows. */
+  synchronized void returned() {
+    clearInterrupt();
+  }
+
+  private void clearInterrupt() {
+    if (interrupted == Thread.currentThread()) {
+      interrupted = null;
+      Thread.interrupted();
+    }
+  }
+
+  /** Code of the service is about to run; false when the answer was taken meanwhile. */
+  synchronized boolean invoke() {
+    return move(Phase.READING, Phase.INVOKING);
+  }
+
+  /** The message is read on; false when the answer was taken meanwhile. */
+  synchronized boolean read() {
+    return move(Phase.INVOKING, Phase.READING);
+  }
+
+  private boolean move(Phase from, Phase to) {
+    if (phase != from && phase != to) {
+      return false;
+    }
+    phase = to;
+    until = 0;
+    return true;
+  }
+
+  /** Gives the answer to whoever asks first; null when it has an owner. */
+  synchronized @Nullable AnswerOwnership own() {
+    if (owner != null || phase == Phase.ENDED) {
+      return null;
+    }
+    return give();
+  }
+
+  private AnswerOwnership give() {
+    AnswerOwnership given = new AnswerOwnership();
+    owner = given;
+    phase = Phase.WRITING;
+    until = 0;
+    return given;
+  }
+
+  /** Whether {@code by} owns the answer still. */
+  synchronized boolean isOwner(AnswerOwnership by) {
+    return owner == by && phase != Phase.ENDED;
+  }
+
+  /** Whether a piece of the answer may go out. */
+  enum Piece {
+    /** It is the first one: status and headers go before it. */
+    FIRST,
+    /** Others went before it. */
+    NEXT,
+    /** Whoever asked may not write, or not any more. */
+    REFUSED
+  }
+
+  /** {@code by} is about to write a piece of the answer. */
+  synchronized Piece send(AnswerOwnership by) {
+    if (owner != by || isBroken || isAnswered || phase == Phase.ENDED) {
+      return Piece.REFUSED;
+    }
+    Piece piece = hasBegun ? Piece.NEXT : Piece.FIRST;
+    hasBegun = true;
+    until = 0;
+    return piece;
+  }
+
+  /** Whether bytes of the answer have gone out, so that it cannot become another one. */
+  synchronized boolean hasBegun() {
+    return hasBegun;
+  }
+
+  /** The answer goes on, or the next item of the message is waited for. */
+  synchronized void goesOn() {
+    until = 0;
+  }
+
+  /** The answer is written but for what is held back. */
+  synchronized boolean complete(AnswerOwnership by) {
+    return owner == by && !isBroken && move(Phase.WRITING, Phase.COMPLETING);
+  }
+
+  /** What was held back is dropped, and another answer written; false when it is too late. */
+  synchronized boolean rewrite(AnswerOwnership by) {
+    return owner == by && !hasBegun && !isBroken && move(Phase.COMPLETING, Phase.WRITING);
+  }
+
+  /** The sender was told that a one-way message arrived; the method runs after that. */
+  synchronized void acknowledged(AnswerOwnership by) {
+    answered(by);
+    if (owner == by) {
+      move(Phase.WRITING, Phase.INVOKING);
+    }
+  }
+
+  /** The last byte of the answer was handed over. */
+  synchronized void answered(AnswerOwnership by) {
+    if (owner == by) {
+      isAnswered = true;
+    }
+  }
+
+  /** Whether the last byte of the answer was handed over. */
+  synchronized boolean isAnswered() {
+    return isAnswered;
+  }
+
+  /** Whether {@code by} is to break the connection off; false when it may not, or was before. */
+  synchronized boolean breakOff(AnswerOwnership by) {
+    if (owner != by || isBroken || isAnswered) {
+      return false;
+    }
+    isBroken = true;
+    return true;
+  }
+
+  /** Breaks off whatever is not answered, whoever owns it: the host stops. */
+  synchronized boolean breakOff() {
+    boolean isFirst = !isBroken && !isAnswered && phase != Phase.ENDED;
+    isBroken |= isFirst;
+    return isFirst;
+  }
+
+  /**
+   * Ends the call; true for one caller only, who frees what it held. While the watching thread
+   * answers it, or breaks it off, it does not end: that thread is told by {@link #lateAnswered()}
+   * to end it then.
+   */
+  synchronized boolean end() {
+    isConcluded = true;
+    if (phase == Phase.ENDED || isAnsweredLate) {
+      return false;
+    }
+    phase = Phase.ENDED;
+    return true;
+  }
+
+  /**
+   * The watching thread has answered, or broken the call off; true when the call has to be ended
+   * now.
+   */
+  synchronized boolean lateAnswered() {
+    isAnsweredLate = false;
+    return isConcluded && phase != Phase.ENDED;
+  }
+
+  /** Ends the call as {@link #end()} does, unless a thread works for it, which will end it. */
+  synchronized boolean endIfIdle() {
+    return working == 0 && end();
+  }
+
+  /** Whether its time was over before it ended. */
+  synchronized boolean isOverdue() {
+    return isOverdue;
+  }
+
+  /** Whether code goes on although it was interrupted. */
+  synchronized boolean isStuck() {
+    return isStuck && phase != Phase.ENDED;
+  }
+
+  /** The stack of the thread that works for the call, empty for none. */
+  StackTraceElement[] stack() {
+    Thread working;
+    synchronized (this) {
+      working = thread;
+    }
+    return working == null ? new StackTraceElement[0] : working.getStackTrace();
+  }
+
+  /** Looks whether it takes too long; from the watching thread, with the time. */
+  synchronized Lateness late(long now) {
+    if (phase == Phase.ENDED || isStuck) {
+      return Lateness.IN_TIME;
+    }
+    if (until == 0) {
+      long time = isOverdue ? graceNanos : phase == Phase.READING ? readNanos : callNanos;
+      // Zero stands for "not known", so a time that happens to be zero is one nanosecond later.
+      until = now + time == 0 ? 1 : now + time;
+      return Lateness.IN_TIME;
+    }
+    if (now - until < 0) {
+      return Lateness.IN_TIME;
+    }
+    if (isOverdue) {
+      isStuck = working > 0;
+      return new Lateness(isStuck ? Kind.STUCK : end() ? Kind.ABANDONED : Kind.IN_TIME, null);
+    }
+    isOverdue = true;
+    boolean isReading = phase == Phase.READING;
+    boolean isFree = !hasBegun && !isAnswered && !isBroken;
+    Lateness late =
+        isFree
+            ? new Lateness(isReading ? Kind.MESSAGE : Kind.METHOD, give())
+            : new Lateness(Kind.ANSWER, null);
+    isAnsweredLate = true;
+    until = 0;
+    if (thread != null) {
+      interrupted = thread;
+      thread.interrupt();
+    }
+    return late;
+  }
+}

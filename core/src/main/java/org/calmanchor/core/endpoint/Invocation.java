@@ -1,0 +1,274 @@
+package org.calmanchor.core.endpoint;
+
+import java.time.Instant;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.Future;
+import java.util.stream.BaseStream;
+import org.calmanchor.core.codec.LaterItems;
+import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.soap.EnvelopeReader;
+import org.calmanchor.core.soap.FaultCode;
+import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.soap.SoapFaultException;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * What interceptors enclose: arguments are read and checked, the method is called, its result is
+ * written but for what is held back. Proceeds once.
+ */
+final class Invocation {
+  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+
+  /** How most calls proceed: at once, and well. */
+  static final CompletionStage<CallEnd> RESULT =
+      CompletableFuture.completedFuture(CallEnd.OF_RESULT);
+
+  private final OperationPlan operation;
+  private final Request request;
+  private final Answer answer;
+  private final CallContext context;
+  private final CallState state;
+  private final MessageHeaders headers;
+  private final EnvelopeReader envelope;
+  private final XmlIn in;
+  private boolean hasProceeded;
+  private boolean isAcknowledged;
+  private @Nullable Object target;
+  private @Nullable Object result;
+  private @Nullable LaterItems later;
+
+  /** What the method of an asynchronous operation returned, and what interceptors wait for. */
+  private volatile @Nullable CompletionStage<?> stage;
+
+  private volatile @Nullable CompletableFuture<CallEnd> pending;
+
+  Invocation(
+      OperationPlan operation,
+      Request request,
+      Answer answer,
+      CallContext context,
+      CallState state,
+      MessageHeaders headers,
+      EnvelopeReader envelope,
+      XmlIn in) {
+    this.operation = operation;
+    this.request = request;
+    this.answer = answer;
+    this.context = context;
+    this.state = state;
+    this.headers = headers;
+    this.envelope = envelope;
+    this.in = in;
+  }
+
+  /**
+   * Proceeds, on whichever thread.
+   *
+   * @throws IllegalStateException when it did before
+   */
+  CompletionStage<CallEnd> proceed() {
+    begin();
+    if (!state.enter()) {
+      return CompletableFuture.completedFuture(answer.end());
+    }
+    try {
+      return entered();
+    } finally {
+      state.leave();
+    }
+  }
+
+  private synchronized void begin() {
+    if (hasProceeded) {
+      throw new IllegalStateException("an interceptor let the call proceed twice");
+    }
+    hasProceeded = true;
+  }
+
+  /** The same on a thread that works for the call already, with nobody who might ask twice. */
+  CompletionStage<CallEnd> entered() {
+    @Nullable Object[] arguments;
+    Object returned;
+    try {
+      if (!state.read()) {
+        return ended(answer.end());
+      }
+      arguments = arguments();
+      if (request.isCancelled()) {
+        return ended(answer.abort(null));
+      }
+      requireTime();
+      if (!state.invoke()) {
+        return ended(answer.end());
+      }
+      target = operation.target().get();
+      operation.check(target, arguments, in);
+      if (operation.response() == null && later == null) {
+        answer.acknowledge();
+        isAcknowledged = true;
+      }
+    } catch (Throwable failed) {
+      return ended(answer.failed(failed));
+    }
+    try {
+      returned = invoke(target, arguments);
+    } catch (Throwable raised) {
+      return ended(finish(arguments, null, raised));
+    }
+    if (!operation.isAsynchronous()) {
+      return ended(finish(arguments, returned, null));
+    }
+    if (!(returned instanceof CompletionStage<?> unfinished)) {
+      String nothing = "the method returned null instead of a stage";
+      return ended(finish(arguments, null, new NullPointerException(nothing)));
+    }
+    return await(unfinished, arguments);
+  }
+
+  private static CompletionStage<CallEnd> ended(CallEnd end) {
+    return end.equals(CallEnd.OF_RESULT) ? RESULT : CompletableFuture.completedFuture(end);
+  }
+
+  /** Whoever completes the stage goes on with the call. */
+  private CompletionStage<CallEnd> await(
+      CompletionStage<?> unfinished, @Nullable Object[] arguments) {
+    CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
+    pending = awaited;
+    stage = unfinished;
+    unfinished.whenComplete(
+        (value, raised) -> {
+          if (!state.enter()) {
+            LOG.debug("{} ended after its call had", operation.name(), raised);
+            closeIfStream(value);
+            return;
+          }
+          try {
+            awaited.complete(finish(arguments, value, unwrapped(raised)));
+          } finally {
+            state.leave();
+          }
+        });
+    return awaited;
+  }
+
+  /** Reads the message to its end, or to where the items begin that the method takes one by one. */
+  private @Nullable Object[] arguments() {
+    @Nullable Object[] arguments = operation.decode(in);
+    later = in.leftovers().later();
+    if (later == null) {
+      envelope.end();
+    } else {
+      later.atEnd(envelope::end);
+      later.atItem(state::goesOn);
+    }
+    headers.into(operation, arguments, in);
+    return arguments;
+  }
+
+  private void requireTime() {
+    Instant deadline = request.deadline();
+    if (deadline != null && Instant.now().isAfter(deadline)) {
+      throw new SoapFaultException(
+          new SoapFault(
+              FaultCode.RECEIVER, "ca:overdue", "The time for an answer was over.", null));
+    }
+  }
+
+  private @Nullable Object invoke(Object called, @Nullable Object[] arguments) throws Throwable {
+    CallContext.serve(context);
+    try {
+      return operation.invoke(called, arguments);
+    } finally {
+      state.returned();
+      CallContext.serve(null);
+    }
+  }
+
+  private static @Nullable Throwable unwrapped(@Nullable Throwable raised) {
+    Throwable cause = raised instanceof CompletionException ? raised.getCause() : null;
+    return cause == null ? raised : cause;
+  }
+
+  private CallEnd finish(
+      @Nullable Object[] arguments, @Nullable Object returned, @Nullable Throwable raised) {
+    result = returned;
+    try {
+      if (raised == null) {
+        return answered(arguments, returned);
+      }
+      // An item that could not be read is the sender's mistake, whatever the method made of it.
+      return later != null && later.failed() != null
+          ? answer.failed(later.failed())
+          : answer.raised(operation, raised);
+    } catch (Throwable failed) {
+      return answer.failed(failed);
+    } finally {
+      close();
+    }
+  }
+
+  private CallEnd answered(@Nullable Object[] arguments, @Nullable Object returned) {
+    MessageCodec codec = operation.response();
+    if (codec != null) {
+      return answer.result(operation, codec, arguments, returned, this::readRest);
+    }
+    if (!isAcknowledged) {
+      readRest();
+      answer.acknowledge();
+    }
+    return answer.done();
+  }
+
+  private void readRest() {
+    if (later != null) {
+      later.drain();
+    }
+  }
+
+  /** Whether a stage is waited for. */
+  boolean isPending() {
+    return pending != null;
+  }
+
+  /** The time is over: what the method began is cancelled, and interceptors are told the end. */
+  void giveUp() {
+    if (stage instanceof Future<?> cancellable) {
+      cancellable.cancel(true);
+    }
+    CompletableFuture<CallEnd> awaited = pending;
+    if (awaited != null) {
+      awaited.complete(answer.end());
+    }
+  }
+
+  /** Lets go what the call used and returned; a stream's source in particular. */
+  synchronized void close() {
+    closeIfStream(result);
+    result = null;
+    if (operation.isTargetOfCall()) {
+      close(target);
+    }
+    target = null;
+  }
+
+  private void closeIfStream(@Nullable Object returned) {
+    if (returned instanceof BaseStream<?, ?>) {
+      close(returned);
+    }
+  }
+
+  private void close(@Nullable Object held) {
+    if (held instanceof AutoCloseable open) {
+      try {
+        open.close();
+      } catch (Exception failed) {
+        LOG.warn("what {} used or returned could not be closed", operation.name(), failed);
+      }
+    }
+  }
+}

@@ -1,0 +1,52 @@
+package org.calmanchor.core.endpoint;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes a text from outside fit for one line of a log: nobody can begin a line of their own, move
+ * the cursor of a terminal, turn the reading direction, or fill the disk.
+ */
+public final class Loggable {
+  private static final int MOST = 200;
+
+  private Loggable() {}
+
+  /** The text with everything odd in it replaced by a question mark, cut where it is long. */
+  public static String text(@Nullable Object from) {
+    String text = String.valueOf(from);
+    int length = Math.min(text.length(), MOST);
+    for (int i = 0; i < length; i++) {
+      if (isOdd(text.charAt(i))) {
+        return cleaned(text, length);
+      }
+    }
+    return text.length() > MOST ? text.substring(0, MOST) + "\u2026" : text;
+  }
+
+  private static String cleaned(String text, int length) {
+    StringBuilder cleaned = new StringBuilder(length + 1);
+    for (int i = 0; i < length; i++) {
+      char c = text.charAt(i);
+      cleaned.append(isOdd(c) ? '?' : c);
+    }
+    return text.length() > length ? cleaned.append('\u2026').toString() : cleaned.toString();
+  }
+
+  /** Control characters, those that break lines or order text, and halves of pairs. */
+  private static boolean isOdd(char c) {
+    if (c >= ' ' && c < 0x7F) {
+      return false;
+    }
+    return switch (Character.getType(c)) {
+      case Character.CONTROL,
+          Character.FORMAT,
+          Character.LINE_SEPARATOR,
+          Character.PARAGRAPH_SEPARATOR,
+          Character.SURROGATE,
+          Character.UNASSIGNED,
+          Character.PRIVATE_USE ->
+          true;
+      default -> false;
+    };
+  }
+}
