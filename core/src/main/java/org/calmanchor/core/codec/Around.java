@@ -18,8 +18,13 @@ enum Around implements Composite {
     }
 
     @Override
+    public Object ofNull() {
+      return NO_ITEMS;
+    }
+
+    @Override
     public @Nullable Object member(Object whole, int index) {
-      return whole;
+      return whole == NO_ITEMS ? null : whole;
     }
   },
   /** An element around entries is their map, in their order. */
@@ -35,6 +40,11 @@ enum Around implements Composite {
         }
       }
       return Collections.unmodifiableMap(map);
+    }
+
+    @Override
+    public Object ofNull() {
+      return Map.of();
     }
 
     @Override
@@ -55,6 +65,9 @@ enum Around implements Composite {
       return index == 0 ? entry.getKey() : entry.getValue();
     }
   };
+
+  /** Stands for a container that is null, whichever it would be: a list, a set, an array. */
+  private static final Object NO_ITEMS = new Object();
 
   private static Object present(@Nullable Object member) {
     if (member == null) {

@@ -59,11 +59,13 @@ final class AttributeCodec {
     for (int i = 0; i < in.attributes().count(); i++) {
       String namespace = in.attributes().namespace(i);
       String name = in.attributes().name(i);
-      boolean known = in.attributes().isForeign(namespace);
+      boolean known = in.attributes().isForeign(i);
       for (AttributeSlot slot : slots) {
         known |= slot.name().equals(name) && slot.namespace().equals(namespace);
       }
-      if (!known && !in.isLenient()) {
+      if (!known && in.isLenient()) {
+        in.passAttributes();
+      } else if (!known) {
         throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributes().value(i))
             .within("@" + name);
       }

@@ -1,5 +1,7 @@
 package org.calmanchor.core.codec;
 
+import java.util.Set;
+import java.util.function.BiConsumer;
 import javax.xml.namespace.NamespaceContext;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.InputProblem.Code;
@@ -13,6 +15,14 @@ import org.jspecify.annotations.Nullable;
  * (XML Schema 1.0 part 1, section 2.6).
  */
 final class AttributesIn {
+  /** XML Schema's own attributes (XML Schema 1.0 part 1, section 2.6). */
+  private static final Set<String> OF_SCHEMA =
+      Set.of("type", "nil", "schemaLocation", "noNamespaceSchemaLocation");
+
+  /** Those of SOAP on a header block (SOAP 1.1, section 4.2; SOAP 1.2 part 1, section 5.2). */
+  private static final Set<String> OF_SOAP =
+      Set.of("mustUnderstand", "actor", "role", "relay", "encodingStyle");
+
   private final XMLStreamReader2 reader;
   private final XmlIn in;
   private String passed = "";
@@ -53,7 +63,13 @@ final class AttributesIn {
 
   /** The value of the one of that name, or null. */
   @Nullable String value(String namespace, String localName) {
-    return reader.getAttributeValue(namespace.isEmpty() ? null : namespace, localName);
+    // Asked for the name alone, a parser gives one of any namespace.
+    for (int i = 0; i < count; i++) {
+      if (name(i).equals(localName) && namespace(i).equals(namespace)) {
+        return value(i);
+      }
+    }
+    return null;
   }
 
   /**
@@ -97,6 +113,15 @@ final class AttributesIn {
     @Nullable String namespaceOf(String prefix);
   }
 
+  /** Gives the declarations on the element itself: prefix and namespace, either may be empty. */
+  void declarations(BiConsumer<String, String> each) {
+    for (int i = 0; i < reader.getNamespaceCount(); i++) {
+      String prefix = reader.getNamespacePrefix(i);
+      String namespace = reader.getNamespaceURI(i);
+      each.accept(prefix == null ? "" : prefix, namespace == null ? "" : namespace);
+    }
+  }
+
   /** The prefixes declared at the element. */
   Scope scope() {
     NamespaceContext declared = reader.getNonTransientNamespaceContext();
@@ -111,8 +136,11 @@ final class AttributesIn {
     passed = namespace;
   }
 
-  /** Whether one of that namespace may stand on any element. */
-  boolean isForeign(String namespace) {
-    return namespace.equals(Names.XSI) || (!passed.isEmpty() && namespace.equals(passed));
+  /** Whether the one at {@code index} may stand on any element, by XML Schema or by SOAP. */
+  boolean isForeign(int index) {
+    String namespace = namespace(index);
+    return namespace.equals(Names.XSI)
+        ? OF_SCHEMA.contains(name(index))
+        : !passed.isEmpty() && namespace.equals(passed) && OF_SOAP.contains(name(index));
   }
 }

@@ -13,6 +13,7 @@ package org.calmanchor.core.codec;
  * @param binaryBytes the bytes of one binary value, decoded
  * @param digits the characters of one number
  * @param openElements the elements that no schema describes
+ * @param unknownNames the different names that no contract knows: of elements, attributes, prefixes
  * @param isLenient whether elements may come in any order, and unknown ones pass
  */
 public record Bounds(
@@ -26,9 +27,11 @@ public record Bounds(
     int binaryBytes,
     int digits,
     int openElements,
+    int unknownNames,
     boolean isLenient) {
   /** What holds unless told otherwise. */
   public static final Bounds DEFAULT =
       new Bounds(
-          16L << 20, 100, 100_000, 100, 64 << 10, 256, 4 << 20, 12 << 20, 1_000, 10_000, false);
+          16L << 20, 100, 100_000, 100, 64 << 10, 256, 4 << 20, 12 << 20, 1_000, 10_000, 500,
+          false);
 }

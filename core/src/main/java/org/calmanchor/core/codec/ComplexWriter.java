@@ -24,7 +24,8 @@ final class ComplexWriter {
     this.lenient = lenient;
   }
 
-  void write(XmlOut out, Tag tag, @Nullable Object value) {
+  void write(XmlOut out, Tag tag, @Nullable Object given) {
+    Object value = given == null ? composite.ofNull() : given;
     if (value == null) {
       throw new EncodeException("null where a value is required");
     }

@@ -7,6 +7,11 @@ interface Composite {
   /** The whole of {@code members}; may keep the array. */
   Object whole(@Nullable Object[] members);
 
+  /** What is written where Java has null; null when that is a mistake. */
+  default @Nullable Object ofNull() {
+    return null;
+  }
+
   /** The member at {@code index} of {@code whole}. */
   @Nullable Object member(Object whole, int index);
 }

@@ -2,6 +2,7 @@ package org.calmanchor.core.codec;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.TreeMap;
 import org.w3c.dom.Attr;
 import org.w3c.dom.CharacterData;
 import org.w3c.dom.Comment;
@@ -16,16 +17,43 @@ public final class DomWriter {
 
   private DomWriter() {}
 
-  /** Writes {@code element} with all that it holds. */
+  /**
+   * Writes {@code element} with all that it holds, and with the declarations around it, which its
+   * texts may need.
+   */
   public static void write(XmlOut out, Element element) {
-    element(out, element, Map.of());
+    Map<String, String> around = new TreeMap<>();
+    for (Node at = element.getParentNode(); at instanceof Element; at = at.getParentNode()) {
+      declarations((Element) at).forEach(around::putIfAbsent);
+    }
+    element(out, element, Map.of(), around);
   }
 
-  private static void element(XmlOut out, Element element, Map<String, String> outer) {
+  /** The namespaces that an element declares, by prefix. */
+  private static Map<String, String> declarations(Element element) {
+    Map<String, String> declared = new TreeMap<>();
+    NamedNodeMap attributes = element.getAttributes();
+    for (int i = 0; i < attributes.getLength(); i++) {
+      Attr attribute = (Attr) attributes.item(i);
+      if (XMLNS.equals(attribute.getNamespaceURI())) {
+        String prefix = attribute.getPrefix() == null ? "" : attribute.getLocalName();
+        declared.put(prefix, attribute.getValue());
+      }
+    }
+    return declared;
+  }
+
+  private static void element(
+      XmlOut out, Element element, Map<String, String> outer, Map<String, String> around) {
     Map<String, String> declared = new HashMap<>(outer);
     Tag tag = Tag.of(element.getNodeName());
     out.open(tag);
     declare(out, element, declared, "");
+    Map<String, String> own = new TreeMap<>(around);
+    own.putAll(declarations(element));
+    String prefix = element.getPrefix() == null ? "" : element.getPrefix();
+    own.remove(prefix);
+    own.forEach((name, namespace) -> declare(out, name, namespace, declared));
     NamedNodeMap attributes = element.getAttributes();
     for (int i = 0; i < attributes.getLength(); i++) {
       Attr attribute = (Attr) attributes.item(i);
@@ -35,8 +63,7 @@ public final class DomWriter {
       String name = attribute.getNodeName();
       if (attribute.getNamespaceURI() != null) {
         // An attribute is in a namespace only by a prefix.
-        String prefix = declare(out, attribute, declared, "a" + i);
-        name = prefix + ":" + attribute.getLocalName();
+        name = declare(out, attribute, declared, "a" + i) + ":" + attribute.getLocalName();
       }
       out.attribute(Tag.encode(" " + name + "=\""), attribute.getValue());
     }
@@ -53,7 +80,7 @@ public final class DomWriter {
 
   private static void child(XmlOut out, Node child, Map<String, String> declared) {
     if (child instanceof Element inner) {
-      element(out, inner, declared);
+      element(out, inner, declared, Map.of());
     } else if (child instanceof CharacterData data && !(child instanceof Comment)) {
       out.text(data.getData());
     } else if (child instanceof ProcessingInstruction) {
@@ -66,12 +93,17 @@ public final class DomWriter {
       XmlOut out, Node node, Map<String, String> declared, String otherwise) {
     String prefix = node.getPrefix() == null ? otherwise : node.getPrefix();
     String namespace = node.getNamespaceURI() == null ? "" : node.getNamespaceURI();
-    if (prefix.equals("xml") || namespace.equals(declared.getOrDefault(prefix, ""))) {
-      return prefix;
-    }
-    declared.put(prefix, namespace);
-    String name = prefix.isEmpty() ? " xmlns=\"" : " xmlns:" + prefix + "=\"";
-    out.attribute(Tag.encode(name), namespace);
+    declare(out, prefix, namespace, declared);
     return prefix;
+  }
+
+  private static void declare(
+      XmlOut out, String prefix, String namespace, Map<String, String> declared) {
+    boolean isDeclared = namespace.equals(declared.getOrDefault(prefix, ""));
+    if (!prefix.equals("xml") && !prefix.equals("xmlns") && !isDeclared) {
+      declared.put(prefix, namespace);
+      String name = prefix.isEmpty() ? " xmlns=\"" : " xmlns:" + prefix + "=\"";
+      out.attribute(Tag.encode(name), namespace);
+    }
   }
 }

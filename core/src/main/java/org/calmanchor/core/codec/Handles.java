@@ -49,8 +49,7 @@ public final class Handles {
     return planned(
         reflected,
         () ->
-            LOOKUP
-                .unreflect(reflected)
+            unreflected(reflected)
                 .asSpreader(Object[].class, reflected.getParameterCount())
                 .asType(methodType(Object.class, Object.class, Object[].class)));
   }
@@ -111,7 +110,7 @@ public final class Handles {
             .toArray(Class<?>[]::new);
     try {
       Constructor<?> constructor = raw.getDeclaredConstructor(types);
-      return new Maker(raw, planned(constructor, () -> LOOKUP.unreflectConstructor(constructor)));
+      return new Maker(raw, planned(constructor, () -> unreflected(constructor)));
     } catch (NoSuchMethodException impossible) {
       throw new IllegalStateException("a record without its constructor: " + raw, impossible);
     }
@@ -120,9 +119,7 @@ public final class Handles {
   private static MethodHandle plainConstructor(Class<?> raw) {
     try {
       Constructor<?> constructor = raw.getDeclaredConstructor();
-      return planned(
-          constructor,
-          () -> LOOKUP.unreflectConstructor(constructor).asType(methodType(Object.class)));
+      return planned(constructor, () -> unreflected(constructor).asType(methodType(Object.class)));
     } catch (NoSuchMethodException impossible) {
       throw new IllegalStateException("no plain constructor: " + raw, impossible);
     }
@@ -137,18 +134,16 @@ public final class Handles {
   }
 
   private static MethodHandle getter(Method accessor) {
-    return planned(accessor, () -> LOOKUP.unreflect(accessor));
+    return planned(accessor, () -> unreflected(accessor));
   }
 
   private static @Nullable MethodHandle setter(JavaMember member) {
     Reflection.Property property = Reflection.propertyOf(member);
-    if (property.setter() != null) {
+    Method setter = property.setter();
+    if (setter != null) {
       return planned(
-          property.setter(),
-          () ->
-              LOOKUP
-                  .unreflect(property.setter())
-                  .asType(methodType(void.class, Object.class, Object.class)));
+          setter,
+          () -> unreflected(setter).asType(methodType(void.class, Object.class, Object.class)));
     }
     if (!member.isWritable()) {
       return null;
@@ -184,8 +179,7 @@ public final class Handles {
     return planned(
         reflected,
         () ->
-            LOOKUP
-                .unreflectConstructor(reflected)
+            unreflected(reflected)
                 .asSpreader(Object[].class, reflected.getParameterCount() - 1)
                 .asType(methodType(Throwable.class, String.class, Object[].class)));
   }
@@ -218,6 +212,16 @@ public final class Handles {
       throw new LexicalException("none of the values");
     }
     return value;
+  }
+
+  /** A handle of a method with a variable number of arguments would collect them once more. */
+  private static MethodHandle unreflected(Method method) throws IllegalAccessException {
+    return LOOKUP.unreflect(method).asFixedArity();
+  }
+
+  private static MethodHandle unreflected(Constructor<?> constructor)
+      throws IllegalAccessException {
+    return LOOKUP.unreflectConstructor(constructor).asFixedArity();
   }
 
   @FunctionalInterface

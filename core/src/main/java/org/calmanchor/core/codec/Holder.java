@@ -1,13 +1,22 @@
 package org.calmanchor.core.codec;
 
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** How one end holds the values of an element that may be absent or repeat. */
 interface Holder {
   /** Given for a value, it asks for {@code xsi:nil}, where null may mean an absent element. */
-  Object NIL = Map.of();
+  Object NIL = new NilMark();
+
+  /** What nobody else can have: an object of the JDK's own may be shared, such as an empty map. */
+  final class NilMark {
+    private NilMark() {}
+
+    @Override
+    public String toString() {
+      return "nil";
+    }
+  }
 
   /** What is held for one value, or for none when null. */
   @Nullable Object hold(@Nullable Object value);

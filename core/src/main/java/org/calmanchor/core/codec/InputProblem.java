@@ -40,7 +40,8 @@ public record InputProblem(
     NIL("nil"),
     TYPE("type"),
     LIMIT("limit"),
-    SIZE("size");
+    SIZE("size"),
+    ENCODING("encoding");
 
     private final String published;
 
@@ -65,6 +66,12 @@ public record InputProblem(
       case TOO_MANY -> place + " stands too often; expected " + expected + ".";
       case VALUE, TYPE -> place + " is \"" + found + "\"; expected " + expected + ".";
       case NIL -> place + " is nil; expected " + expected + ".";
+      case ENCODING ->
+          "The message is in the encoding \""
+              + found
+              + "\", which is not read here; send "
+              + expected
+              + ".";
       case LIMIT, SIZE -> place + " is beyond a limit: " + expected + ".";
     };
   }

@@ -1,76 +1,60 @@
 package org.calmanchor.core.codec;
 
 import com.ctc.wstx.stax.WstxInputFactory;
-import com.fasterxml.aalto.stax.InputFactoryImpl;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.charset.Charset;
-import java.nio.charset.IllegalCharsetNameException;
-import java.nio.charset.StandardCharsets;
-import java.nio.charset.UnsupportedCharsetException;
-import java.util.concurrent.atomic.AtomicInteger;
+import java.io.InputStreamReader;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
-import javax.xml.stream.XMLStreamReader;
-import org.codehaus.stax2.XMLInputFactory2;
 import org.codehaus.stax2.XMLStreamReader2;
-import org.codehaus.stax2.io.Stax2ByteArraySource;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Opens messages within fixed bounds. Safe for any number of threads.
  *
  * <p>Two parsers share the work: one that is fast but keeps a text as a whole, for short messages
- * in UTF-8, and one that gives texts in pieces and knows every charset, for all others.
+ * in UTF-8, and one that gives texts in pieces, for all others.
  */
 public final class Inputs {
-  /** Up to here a message is read before it is parsed, which takes a little less time. */
-  private static final int WHOLE_BYTES = 64 << 10;
+  /**
+   * Up to here a message is read before it is parsed, which takes a little less time. A tag in it
+   * cannot hold so many attributes that their names cost much.
+   */
+  private static final int WHOLE_BYTES = 8 << 10;
 
   /** Up to here a text may be kept as a whole. */
   private static final long SHORT_BYTES = 1L << 20;
-
-  /** How many names of strangers the fast parser may learn before it has to forget them. */
-  private static final int MOST_STRANGE = 10_000;
 
   private static final int FACTORIES = 16;
 
   private final Bounds bounds;
   private final WstxInputFactory pieces = new WstxInputFactory();
-  private final AtomicInteger strange = new AtomicInteger();
-  private volatile InputFactoryImpl[] whole = newWhole();
+  private final FastParser[] fast = new FastParser[FACTORIES];
 
   /** Opens messages that hold to {@code bounds}. */
   public Inputs(Bounds bounds) {
     this.bounds = bounds;
-    hardened(pieces);
+    for (int i = 0; i < FACTORIES; i++) {
+      fast[i] = new FastParser();
+    }
+    harden(pieces);
     // Lazy parsing would raise unchecked exceptions from every accessor.
     pieces.getConfig().doParseLazily(false);
-    // What it limits by itself, in words of its own, is bounded by us, the same with either parser.
+    // What it limits by itself, in words of its own, is bounded by us, the same with either parser;
+    // but for attributes, whose names cost much before we see them: it stops a little later.
     pieces.getConfig().setMaxElementDepth(Integer.MAX_VALUE);
-    pieces.getConfig().setMaxAttributesPerElement(Integer.MAX_VALUE);
+    pieces.getConfig().setMaxAttributesPerElement(bounds.attributes() + 1);
     pieces.getConfig().setMaxAttributeSize(Integer.MAX_VALUE);
     pieces.getConfig().setMaxTextLength(Integer.MAX_VALUE);
   }
 
-  private static InputFactoryImpl[] newWhole() {
-    InputFactoryImpl[] factories = new InputFactoryImpl[FACTORIES];
-    for (int i = 0; i < factories.length; i++) {
-      factories[i] = new InputFactoryImpl();
-      hardened(factories[i]);
-      // It then tells a text's start before reading all of it, so that a tag's bound is no text's.
-      factories[i].setProperty(XMLInputFactory2.P_LAZY_PARSING, true);
-    }
-    return factories;
-  }
-
   /** A factory locks itself for each message and namespace; threads seldom share one. */
-  private InputFactoryImpl fast() {
-    return whole[(int) (Thread.currentThread().getId() % FACTORIES)];
+  private FastParser fast() {
+    return fast[(int) (Thread.currentThread().getId() % FACTORIES)];
   }
 
-  private static void hardened(XMLInputFactory factory) {
+  static void harden(XMLInputFactory factory) {
     factory.setProperty(XMLInputFactory.IS_NAMESPACE_AWARE, true);
     factory.setProperty(XMLInputFactory.IS_COALESCING, false);
     factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
@@ -95,14 +79,7 @@ public final class Inputs {
    */
   public XmlIn open(InputStream in, @Nullable String charset, long length) {
     if (length > bounds.bodyBytes()) {
-      throw new InvalidMessageException(
-          new InputProblem(
-              "",
-              InputProblem.Code.SIZE,
-              "at most " + bounds.bodyBytes() + " bytes a message",
-              "",
-              0,
-              0));
+      throw MeteredStream.tooLong(bounds);
     }
     try {
       if (length >= 0 && length <= Math.min(WHOLE_BYTES, bounds.tagBytes())) {
@@ -110,12 +87,7 @@ public final class Inputs {
         return openWhole(message, in.readNBytes(message, 0, message.length), charset);
       }
       MeteredStream metered = new MeteredStream(in, bounds);
-      Encoding encoding = metered.look();
-      XMLStreamReader reader =
-          isUtf8(charset, encoding) && length >= 0 && length <= SHORT_BYTES
-              ? fast().createXMLStreamReader(metered)
-              : inPieces(metered, charset, encoding);
-      return new XmlIn((XMLStreamReader2) reader, metered, bounds, this);
+      return openStream(metered, metered.look(charset), length >= 0 && length <= SHORT_BYTES);
     } catch (XMLStreamException unreadable) {
       throw Malformed.of(unreadable);
     } catch (IOException broken) {
@@ -125,53 +97,45 @@ public final class Inputs {
 
   /** A message so short that none of its tags could be too long. */
   private XmlIn openWhole(byte[] message, int length, @Nullable String charset)
-      throws XMLStreamException {
+      throws XMLStreamException, IOException {
+    boolean isUsual = charset == null || charset.equalsIgnoreCase("utf-8");
     // Places count from the array's start, not from where the parser begins.
-    int passed = UsualDeclarations.length(message, length);
-    Encoding encoding = passed > 0 ? Encoding.UTF_8 : Encoding.of(message, length);
-    if (isUtf8(charset, encoding)) {
-      XMLStreamReader reader =
-          fast().createXMLStreamReader(new Stax2ByteArraySource(message, passed, length - passed));
-      return new XmlIn((XMLStreamReader2) reader, null, bounds, this);
+    int passed = isUsual ? UsualDeclarations.length(message, length) : 0;
+    Encoding encoding = passed > 0 ? Encoding.UTF_8 : Encoding.of(message, length, charset);
+    if (encoding.isPlain()) {
+      Utf8Check check = new Utf8Check();
+      check.take(message, passed, length);
+      check.end();
+      FastParser parser = fast();
+      return new XmlIn(parser.open(message, passed, length - passed), null, bounds, parser);
     }
     MeteredStream metered = new MeteredStream(new ByteArrayInputStream(message, 0, length), bounds);
-    XMLStreamReader reader = inPieces(metered, charset, encoding);
-    return new XmlIn((XMLStreamReader2) reader, metered, bounds, this);
+    metered.look(charset);
+    return openStream(metered, encoding, false);
   }
 
-  private XMLStreamReader inPieces(InputStream in, @Nullable String charset, Encoding encoding)
+  private XmlIn openStream(MeteredStream metered, Encoding encoding, boolean isShort)
       throws XMLStreamException {
-    return charset == null || encoding == Encoding.MARKED
-        ? pieces.createXMLStreamReader(in)
-        : pieces.createXMLStreamReader(in, charset);
-  }
-
-  private static boolean isUtf8(@Nullable String charset, Encoding encoding) {
-    return encoding == Encoding.UTF_8 && (charset == null || charset.equalsIgnoreCase("utf-8"));
-  }
-
-  /** Whether messages in that charset can be read. */
-  public static boolean isReadable(String charset) {
-    try {
-      Charset known = Charset.forName(charset);
-      return known.equals(StandardCharsets.UTF_8)
-          || known.equals(StandardCharsets.US_ASCII)
-          || known.equals(StandardCharsets.ISO_8859_1)
-          || known.name().startsWith("UTF-16")
-          || known.name().startsWith("windows-125");
-    } catch (IllegalCharsetNameException | UnsupportedCharsetException unknown) {
-      return false;
+    if (!encoding.isPlain()) {
+      InputStreamReader decoded = new InputStreamReader(metered, encoding.decoder());
+      return new XmlIn(
+          (XMLStreamReader2) pieces.createXMLStreamReader(decoded), metered, bounds, null);
     }
+    metered.expectUtf8();
+    if (isShort) {
+      FastParser parser = fast();
+      return new XmlIn(parser.open(metered), metered, bounds, parser);
+    }
+    return new XmlIn(
+        (XMLStreamReader2) pieces.createXMLStreamReader(metered, "UTF-8"), metered, bounds, null);
   }
 
-  /**
-   * Notes elements whose names stand in no contract. The fast parser shares the names that it has
-   * seen among messages, without end: a sender must not be able to fill the memory with them.
-   */
-  void met(int strangers) {
-    if (strangers > 0 && strange.addAndGet(strangers) > MOST_STRANGE) {
-      strange.set(0);
-      whole = newWhole();
+  /** How many names its parsers keep for messages to come, in all. */
+  int namesKept() {
+    int names = 0;
+    for (FastParser parser : fast) {
+      names += parser.size();
     }
+    return names;
   }
 }

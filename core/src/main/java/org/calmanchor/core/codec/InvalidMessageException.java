@@ -18,6 +18,13 @@ public final class InvalidMessageException extends RuntimeException {
     return problem;
   }
 
+  /** The same mistake where line and column say nothing, since the text was written anew. */
+  public InvalidMessageException withoutPlace() {
+    return new InvalidMessageException(
+        new InputProblem(
+            problem.path(), problem.code(), problem.expected(), problem.found(), 0, 0));
+  }
+
   /** The same mistake, seen from one level further out. */
   public InvalidMessageException within(String step) {
     return new InvalidMessageException(problem.within(step));

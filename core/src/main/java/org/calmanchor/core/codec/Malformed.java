@@ -2,6 +2,7 @@ package org.calmanchor.core.codec;
 
 import com.fasterxml.aalto.UncheckedStreamException;
 import java.io.IOException;
+import java.nio.charset.CharacterCodingException;
 import javax.xml.stream.Location;
 import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.codec.InputProblem.Code;
@@ -17,6 +18,9 @@ final class Malformed {
 
   static InvalidMessageException of(XMLStreamException malformed) {
     Location at = malformed.getLocation();
+    if (malformed.getNestedException() instanceof CharacterCodingException) {
+      return of("it has bytes that do not fit its encoding", 0, 0);
+    }
     if (malformed.getNestedException() instanceof IOException) {
       return brokenOff();
     }
@@ -32,6 +36,12 @@ final class Malformed {
     return malformed.getCause() instanceof XMLStreamException cause
         ? of(cause)
         : of("parsing failed", 0, 0);
+  }
+
+  /** Whether a parser stopped at its own limit on attributes, which it tells by words alone. */
+  static boolean isAttributeLimit(XMLStreamException malformed) {
+    String words = String.valueOf(malformed.getMessage());
+    return words.contains("ttribute") && words.contains("limit");
   }
 
   private static InvalidMessageException of(String found, int line, int column) {

@@ -34,6 +34,9 @@ public final class MessageCodec {
    */
   public Object read(XmlIn in) {
     try {
+      if (in.attributes().isNil()) {
+        throw in.problem(InputProblem.Code.NIL, "a value", "");
+      }
       Object value = codec.read(in);
       LaterItems later = in.leftovers().later();
       if (later != null) {

@@ -3,6 +3,7 @@ package org.calmanchor.core.codec;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Counts what a parser takes: of the whole message, and of the tag or text that it is at. The bytes
@@ -11,6 +12,9 @@ import java.io.InputStream;
 final class MeteredStream extends FilterInputStream {
   /** What is taken at first: short messages as a whole. */
   private static final int HEAD_BYTES = 1 << 10;
+
+  /** Beyond so many bytes a tag is looked at more closely. */
+  private static final int LONG_TAG = 4 << 10;
 
   private final Bounds bounds;
   private byte[] head = {};
@@ -21,20 +25,31 @@ final class MeteredStream extends FilterInputStream {
   private int pieces;
   private int lastPiece;
   private boolean isText;
+  private int lastCount;
+  private int attributes;
+  private @Nullable Utf8Check utf8;
 
   MeteredStream(InputStream in, Bounds bounds) {
     super(in);
     this.bounds = bounds;
   }
 
-  /** The encoding that the message's first bytes tell; they are read again afterwards. */
-  Encoding look() throws IOException {
+  /**
+   * The encoding that the message's first bytes and the transport tell; they are read again
+   * afterwards.
+   */
+  Encoding look(@Nullable String charset) throws IOException {
     head = new byte[HEAD_BYTES];
     int read = in.read(head, 0, head.length);
     while (read >= 0 && (headLength += read) < Encoding.HEAD) {
       read = in.read(head, headLength, head.length - headLength);
     }
-    return Encoding.of(head, headLength);
+    return Encoding.of(head, headLength, charset);
+  }
+
+  /** Holds what is taken from now on to UTF-8. */
+  void expectUtf8() {
+    utf8 = new Utf8Check();
   }
 
   /** A tag comes next. */
@@ -60,8 +75,9 @@ final class MeteredStream extends FilterInputStream {
     if (pieces != lastPiece || isText) {
       lastPiece = pieces;
       pieceStart = seen;
-    } else if (seen - pieceStart > bounds.tagBytes()) {
-      throw refused("at most " + bounds.tagBytes() + " bytes a tag or comment");
+      attributes = 0;
+    } else {
+      requireUsualTag();
     }
     int read;
     if (headTaken < headLength) {
@@ -73,16 +89,59 @@ final class MeteredStream extends FilterInputStream {
     }
     seen += Math.max(0, read);
     if (seen > bounds.bodyBytes()) {
-      throw new InvalidMessageException(
-          new InputProblem(
-              "",
-              InputProblem.Code.SIZE,
-              "at most " + bounds.bodyBytes() + " bytes a message",
-              "",
-              0,
-              0));
+      throw tooLong(bounds);
     }
+    check(bytes, offset, read);
     return read;
+  }
+
+  private void check(byte[] bytes, int offset, int read) {
+    Utf8Check check = utf8;
+    if (check != null) {
+      if (read < 0) {
+        check.end();
+      } else {
+        check.take(bytes, offset, offset + read);
+      }
+    }
+    // Only what lies within a long tag as a whole is counted, so that most messages pay nothing.
+    lastCount = seen - pieceStart > LONG_TAG ? attributes(bytes, offset, read) : 0;
+  }
+
+  /**
+   * The parser is still in the tag that it was in when it took the last bytes. It looks up the
+   * names of all attributes before anybody sees one, so they are counted here as well.
+   */
+  private void requireUsualTag() {
+    if (seen - pieceStart > bounds.tagBytes()) {
+      throw refused("at most " + bounds.tagBytes() + " bytes a tag or comment");
+    }
+    attributes += lastCount;
+    if (attributes > bounds.attributes()) {
+      throw refused("at most " + bounds.attributes() + " attributes an element");
+    }
+  }
+
+  /** How often something in bytes looks like the value of an attribute. */
+  private static int attributes(byte[] bytes, int offset, int length) {
+    int count = 0;
+    for (int i = offset + 1; i < offset + length; i++) {
+      if (bytes[i - 1] == '=' && (bytes[i] == '"' || bytes[i] == '\'')) {
+        count++;
+      }
+    }
+    return count;
+  }
+
+  static InvalidMessageException tooLong(Bounds bounds) {
+    return new InvalidMessageException(
+        new InputProblem(
+            "",
+            InputProblem.Code.SIZE,
+            "at most " + bounds.bodyBytes() + " bytes a message",
+            "",
+            0,
+            0));
   }
 
   private static InvalidMessageException refused(String expected) {

@@ -3,6 +3,7 @@ package org.calmanchor.core.codec;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,11 +31,15 @@ record Qualified(Lexical<Object> lexical) implements ElementCodec {
     String name = Lexical.collapse(text);
     int colon = name.indexOf(':');
     String prefix = colon < 0 ? "" : name.substring(0, colon);
+    String local = name.substring(colon + 1);
+    if (!Names.isNcName(local) || (colon >= 0 && !Names.isNcName(prefix))) {
+      throw in.problem(Code.VALUE, "a name, with or without a prefix", name);
+    }
     String namespace = scope.namespaceOf(prefix);
     if (namespace == null) {
       throw in.problem(Code.VALUE, "a name whose prefix is declared", name);
     }
-    return new QName(namespace, name.substring(colon + 1)).toString();
+    return new QName(namespace, local).toString();
   }
 
   @Override

@@ -82,7 +82,12 @@ final class SimpleElement implements ElementCodec {
 
   private static void checkForeign(XmlIn in) {
     for (int i = 0; i < in.attributes().count(); i++) {
-      if (!in.attributes().isForeign(in.attributes().namespace(i)) && !in.isLenient()) {
+      if (in.attributes().isForeign(i)) {
+        continue;
+      }
+      if (in.isLenient()) {
+        in.passAttributes();
+      } else {
         throw in.problem(Code.UNEXPECTED, "no attribute", in.attributes().value(i))
             .within("@" + in.attributes().name(i));
       }

@@ -8,11 +8,13 @@ import org.codehaus.stax2.XMLStreamReader2;
 final class Tally {
   private final Bounds bounds;
   private int[] children = new int[16];
+  private final UnknownNames unknown;
   private int depth;
-  private int strangers;
+  private int openElements;
 
   Tally(Bounds bounds) {
     this.bounds = bounds;
+    this.unknown = new UnknownNames(bounds);
   }
 
   /**
@@ -32,8 +34,13 @@ final class Tally {
     }
     children[depth] = 0;
     requireShort(name, in);
-    if (attributes + reader.getNamespaceCount() > bounds.attributes()) {
-      throw tooMuch(in, bounds.attributes() + " attributes an element");
+    int namespaces = reader.getNamespaceCount();
+    if (attributes + namespaces > bounds.attributes()) {
+      throw tooManyAttributes(in, bounds);
+    }
+    for (int i = 0; i < namespaces; i++) {
+      String prefix = reader.getNamespacePrefix(i);
+      unknown.prefix(prefix == null ? "" : prefix, in);
     }
     for (int i = 0; i < attributes; i++) {
       requireShort(reader.getAttributeLocalName(i), in);
@@ -52,19 +59,32 @@ final class Tally {
   }
 
   /**
-   * Meets an element that no schema describes.
+   * Counts an element that no schema describes, and its names.
    *
-   * @throws InvalidMessageException when they are too many
+   * @throws InvalidMessageException when there are too many
    */
-  void meet(XmlIn in) {
-    if (++strangers > bounds.openElements()) {
+  void open(XmlIn in) {
+    if (++openElements > bounds.openElements()) {
       throw tooMuch(in, bounds.openElements() + " elements that no schema describes");
+    }
+    unknown.add(in.localName(), in);
+    attributes(in);
+  }
+
+  /** Counts the names of attributes that no schema describes. */
+  void attributes(XmlIn in) {
+    for (int i = 0; i < in.attributes().count(); i++) {
+      unknown.add(in.attributes().name(i), in);
     }
   }
 
-  /** How many elements no schema describes. */
-  int strangers() {
-    return strangers;
+  /** The names so far that no contract knows. */
+  UnknownNames unknownNames() {
+    return unknown;
+  }
+
+  static InvalidMessageException tooManyAttributes(XmlIn in, Bounds bounds) {
+    return tooMuch(in, bounds.attributes() + " attributes an element");
   }
 
   static InvalidMessageException tooMuch(XmlIn in, String most) {

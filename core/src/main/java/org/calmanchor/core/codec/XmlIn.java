@@ -22,9 +22,10 @@ public final class XmlIn implements AutoCloseable {
   private final XMLStreamReader2 reader;
   private final @Nullable MeteredStream stream;
   private final Bounds bounds;
-  private final Inputs inputs;
+  private final @Nullable FastParser parser;
   private final Tally tally;
   private String localName = "";
+  private boolean isAtEnd;
   private char[] text = NO_TEXT;
   private int textLength;
   private final AttributesIn attributes;
@@ -34,12 +35,17 @@ public final class XmlIn implements AutoCloseable {
    * A message that is at its start.
    *
    * @param stream what the parser takes from; null when it has all bytes already
+   * @param parser what has to know which names it has learned; null for none
    */
-  XmlIn(XMLStreamReader2 reader, @Nullable MeteredStream stream, Bounds bounds, Inputs inputs) {
+  XmlIn(
+      XMLStreamReader2 reader,
+      @Nullable MeteredStream stream,
+      Bounds bounds,
+      @Nullable FastParser parser) {
     this.reader = reader;
     this.stream = stream;
     this.bounds = bounds;
-    this.inputs = inputs;
+    this.parser = parser;
     this.tally = new Tally(bounds);
     this.attributes = new AttributesIn(reader, this);
   }
@@ -151,7 +157,7 @@ public final class XmlIn implements AutoCloseable {
     while (open > 0) {
       switch (next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          tally.meet(this);
+          tally.open(this);
           open++;
         }
         case XMLStreamConstants.END_ELEMENT -> open--;
@@ -169,7 +175,9 @@ public final class XmlIn implements AutoCloseable {
     try {
       event = reader.next();
     } catch (XMLStreamException malformed) {
-      throw Malformed.of(malformed);
+      throw Malformed.isAttributeLimit(malformed)
+          ? Tally.tooManyAttributes(this, bounds)
+          : Malformed.of(malformed);
     } catch (UncheckedStreamException malformed) {
       throw Malformed.of(malformed);
     }
@@ -178,6 +186,8 @@ public final class XmlIn implements AutoCloseable {
       tally.enter(reader, localName, attributes.enter(), this);
     } else if (event == XMLStreamConstants.END_ELEMENT) {
       tally.leave();
+    } else if (event == XMLStreamConstants.END_DOCUMENT) {
+      isAtEnd = true;
     }
     return event;
   }
@@ -279,7 +289,7 @@ public final class XmlIn implements AutoCloseable {
     while (true) {
       switch (next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          tally.meet(this);
+          tally.open(this);
           element.run();
         }
         case XMLStreamConstants.END_ELEMENT -> {
@@ -319,12 +329,27 @@ public final class XmlIn implements AutoCloseable {
         new InputProblem("", code, expected, found, at.getLineNumber(), at.getColumnNumber()));
   }
 
-  /** Gives the parser's buffers back; the stream below stays open. */
+  /** Counts the attributes of the current element, which no schema describes. */
+  public void passAttributes() {
+    if (attributes.count() > 0) {
+      tally.attributes(this);
+    }
+  }
+
+  /**
+   * Gives the parser's buffers back; the stream below stays open. Of a message that was not read to
+   * its end the parser forgets all: what it gives back it keeps for messages to come, names too.
+   */
   @Override
   public void close() {
+    if (!isAtEnd) {
+      return;
+    }
     try {
-      inputs.met(tally.strangers());
       reader.close();
+      if (parser != null) {
+        parser.learned(tally.unknownNames());
+      }
     } catch (XMLStreamException alreadyBroken) {
       throw Malformed.of(alreadyBroken);
     }

@@ -232,9 +232,11 @@ final class Answer {
     }
     if (failed instanceof InvalidMessageException invalid) {
       InputProblem problem = invalid.problem();
-      return problem.code() == InputProblem.Code.SIZE
-          ? refuse(new Refusal(413, problem.sentence()), failed)
-          : fault(SoapFault.of(problem), failed);
+      return switch (problem.code()) {
+        case SIZE -> refuse(new Refusal(413, problem.sentence()), failed);
+        case ENCODING -> refuse(new Refusal(415, problem.sentence()), failed);
+        default -> fault(SoapFault.of(problem), failed);
+      };
     }
     return incident(failed);
   }

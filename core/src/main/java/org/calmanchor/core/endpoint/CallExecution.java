@@ -5,7 +5,6 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.codec.InputProblem.Code;
-import org.calmanchor.core.codec.Inputs;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
@@ -113,7 +112,7 @@ final class CallExecution implements RunningCalls.Watched {
       context.speak(version);
       throw Refusal.contentType(version.title() + " envelopes travel as " + version.mediaType());
     }
-    MessageHeaders headers = new MessageHeaders(endpoint.headers(), endpoint.handlers());
+    MessageHeaders headers = new MessageHeaders(endpoint);
     boolean hasBody = envelope.toBody(headers);
     handle(headers);
     OperationPlan operation = dispatch(hasBody, opened);
@@ -144,10 +143,6 @@ final class CallExecution implements RunningCalls.Watched {
   private void requireContentType() {
     if (contentType.version() == null) {
       throw Refusal.contentType("Send text/xml for SOAP 1.1 or application/soap+xml for SOAP 1.2");
-    }
-    String charset = contentType.charset();
-    if (charset != null && !Inputs.isReadable(charset)) {
-      throw Refusal.contentType("Its charset is not known here; send UTF-8");
     }
   }
 

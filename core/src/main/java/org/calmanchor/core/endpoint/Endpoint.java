@@ -38,7 +38,7 @@ public final class Endpoint {
   private final EndpointSettings settings;
   private final Set<String> switchedOff;
   private final Map<String, Map<String, OperationPlan>> operations = new LinkedHashMap<>();
-  private final Map<QName, MessageCodec> headers = new HashMap<>();
+  private final Map<QName, KnownHeader> headers = new HashMap<>();
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
   private final List<Contract> contracts;
   private final Inputs inputs;
@@ -68,7 +68,7 @@ public final class Endpoint {
                 + " own, or a path of its own");
       }
       for (HeaderPlan header : plan.headersIn()) {
-        headers.putIfAbsent(header.element(), header.codec());
+        headers.merge(header.element(), new KnownHeader(header.codec(), false), KnownHeader::and);
       }
     }
     for (HeaderHandler handler : settings.headerHandlers()) {
@@ -229,7 +229,20 @@ public final class Endpoint {
     return names.size() > MOST_NAMED ? shown + ", … (" + names.size() + " in all)" : shown;
   }
 
-  Map<QName, MessageCodec> headers() {
+  /**
+   * A header block that operations take.
+   *
+   * @param codec that of one of them
+   * @param isShared whether others read it in another way, so that the operation must be known
+   *     first
+   */
+  record KnownHeader(MessageCodec codec, boolean isShared) {
+    KnownHeader and(KnownHeader other) {
+      return new KnownHeader(codec, isShared || other.isShared || codec != other.codec);
+    }
+  }
+
+  Map<QName, KnownHeader> headers() {
     return headers;
   }
 

@@ -166,7 +166,7 @@ final class Invocation {
       later.atEnd(envelope::end);
       later.atItem(state::goesOn);
     }
-    headers.into(operation, arguments, in);
+    headers.into(operation, arguments, in, context.version());
     return arguments;
   }
 

@@ -31,6 +31,10 @@ public enum Limit {
       Bounds.DEFAULT.openElements(),
       "the elements of a message that no schema describes: unknown header blocks, open content",
       Answered.SENDER),
+  UNKNOWN_NAMES(
+      Bounds.DEFAULT.unknownNames(),
+      "the different names in a message that no contract knows: of elements, attributes, prefixes",
+      Answered.SENDER),
   HEADER_BYTES(16L << 10, "the bytes of the HTTP request's head", Answered.HEAD),
   CALLS(200, "the calls, pages and documents that are served at the same time", Answered.BUSY),
   CALLS_PER_ADDRESS(

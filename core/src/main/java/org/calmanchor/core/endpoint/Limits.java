@@ -66,6 +66,7 @@ public final class Limits {
             count(Limit.BINARY_BYTES),
             count(Limit.DIGITS),
             count(Limit.OPEN_ELEMENTS),
+            count(Limit.UNKNOWN_NAMES),
             isLenient));
   }
 }

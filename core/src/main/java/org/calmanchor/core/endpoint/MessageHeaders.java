@@ -1,36 +1,48 @@
 package org.calmanchor.core.endpoint;
 
+import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.DomReader;
+import org.calmanchor.core.codec.DomWriter;
 import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.codec.Inputs;
+import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /** The header blocks of one message that operations here know, or handlers do. */
 final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
-  private final Map<QName, MessageCodec> known;
+  private final Map<QName, Endpoint.KnownHeader> known;
   private final Map<QName, HeaderHandler> handlers;
+  private final Inputs inputs;
   private Map<QName, Object> values = Map.of();
   private Map<HeaderHandler, List<Element>> handled = Map.of();
 
-  MessageHeaders(Map<QName, MessageCodec> known, Map<QName, HeaderHandler> handlers) {
-    this.known = known;
-    this.handlers = handlers;
+  MessageHeaders(Endpoint endpoint) {
+    this.known = endpoint.headers();
+    this.handlers = endpoint.handlers();
+    this.inputs = endpoint.inputs();
   }
+
+  /** A block that is read when the operation is known. */
+  private record UnreadBlock(Element block) {}
 
   @Override
   public boolean read(XmlIn in) {
-    MessageCodec codec = known.isEmpty() ? null : known.get(in.name());
-    if (codec == null) {
+    Endpoint.KnownHeader header = known.isEmpty() ? null : known.get(in.name());
+    if (header == null) {
       return isHandled(in);
     }
+    MessageCodec codec = header.codec();
     if (values.containsKey(codec.name())) {
       throw in.problem(Code.TOO_MANY, "at most 1", "").within(in.localName());
     }
@@ -38,7 +50,8 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
       // Most messages carry none.
       values = new HashMap<>();
     }
-    values.put(codec.name(), codec.read(in));
+    values.put(
+        codec.name(), header.isShared() ? new UnreadBlock(DomReader.read(in)) : codec.read(in));
     return true;
   }
 
@@ -59,10 +72,27 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
     return List.copyOf(handled.getOrDefault(handler, List.of()));
   }
 
+  private Object read(UnreadBlock unread, MessageCodec codec, SoapVersion version) {
+    try (XmlOut out = XmlOut.held(false)) {
+      DomWriter.write(out, unread.block());
+      byte[] bytes = out.bytes();
+      try (XmlIn in = inputs.open(new ByteArrayInputStream(bytes), "UTF-8", bytes.length)) {
+        in.nextElement();
+        in.passAttributesOf(version.envelopeNamespace());
+        return codec.read(in);
+      }
+    } catch (InvalidMessageException invalid) {
+      throw invalid.withoutPlace().inHeader();
+    }
+  }
+
   /** Puts those of an operation into its arguments; the message has been read to its end. */
-  void into(OperationPlan operation, @Nullable Object[] arguments, XmlIn in) {
+  void into(OperationPlan operation, @Nullable Object[] arguments, XmlIn in, SoapVersion version) {
     for (HeaderPlan header : operation.headersIn()) {
       Object value = values.get(header.element());
+      if (value instanceof UnreadBlock unread) {
+        value = read(unread, header.codec(), version);
+      }
       if (value == null && header.required()) {
         throw in.problem(Code.MISSING, "one", "")
             .within(header.element().getLocalPart())

@@ -16,6 +16,7 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.read.Constraint;
 import org.calmanchor.core.read.ConstraintProvider;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.HeaderMember;
@@ -35,7 +36,7 @@ final class OperationPlanner {
   private final boolean isTargetOfCall;
   private final ServicePlan service;
   private final CodecPlanner<JavaEnd.Java> codecs;
-  private final Map<QName, MessageCodec> headers = new HashMap<>();
+  private final Map<HeaderKey, MessageCodec> headers = new HashMap<>();
 
   /**
    * A planner.
@@ -51,6 +52,19 @@ final class OperationPlanner {
     this.target = target;
     this.service = new ServicePlan(contract);
     this.codecs = new CodecPlanner<>(contract, new JavaEnd(reading.members()));
+  }
+
+  /**
+   * What tells the codecs of header blocks apart: two operations may ask different things of one.
+   */
+  private record HeaderKey(QName element, Object held) {
+    static HeaderKey of(QName element, Use use) {
+      if (use instanceof Use.Simple simple) {
+        List<String> words = simple.constraints().stream().map(Constraint::words).toList();
+        return new HeaderKey(element, List.of(simple.type(), simple.row(), words));
+      }
+      return new HeaderKey(element, use);
+    }
   }
 
   List<OperationPlan> plan() {
@@ -111,7 +125,8 @@ final class OperationPlanner {
     Use use = header.use() instanceof Use.Maybe maybe ? maybe.of() : header.use();
     MessageCodec codec =
         headers.computeIfAbsent(
-            header.element(), name -> codecs.plan(contract.element(name), new JavaEnd.Held(use)));
+            HeaderKey.of(header.element(), use),
+            key -> codecs.plan(contract.element(key.element()), new JavaEnd.Held(use)));
     return new HeaderPlan(codec, header.position(), header.required(), isOptional);
   }
 

@@ -67,7 +67,7 @@ final class Lexicals {
           "a name with a prefix that is declared",
           WhiteSpace.COLLAPSE,
           Lexicals::parseQname,
-          QName::toString);
+          Lexicals::printQname);
 
   private Lexicals() {}
 
@@ -124,6 +124,11 @@ final class Lexicals {
     } catch (IllegalArgumentException unknown) {
       throw new LexicalException("no such currency");
     }
+  }
+
+  private static String printQname(QName name) {
+    checked(name.toString(), Names.isNcName(name.getLocalPart()), "not a name");
+    return name.toString();
   }
 
   private static QName parseQname(String text) {

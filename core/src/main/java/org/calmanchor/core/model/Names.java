@@ -39,7 +39,7 @@ public final class Names {
         || (c >= 0x2C00 && c <= 0x2FEF)
         || (c >= 0x3001 && c <= 0xD7FF)
         || (c >= 0xF900 && c <= 0xFDCF)
-        || (c >= 0xFDF0 && c <= 0xFFFD)
+        || (c >= 0xFDF0 && c <= 0xFFFC)
         || (c >= 0x10000 && c <= 0xEFFFF);
   }
 

@@ -38,6 +38,7 @@ public final class EnvelopeReader {
     if (!in.localName().equals("Envelope")) {
       throw in.problem(Code.UNEXPECTED, "a SOAP Envelope", in.localName()).within(in.localName());
     }
+    in.passAttributes();
     for (SoapVersion version : SoapVersion.values()) {
       if (version.envelopeNamespace().equals(namespace)) {
         return new EnvelopeReader(in, version);
@@ -85,10 +86,12 @@ public final class EnvelopeReader {
     if (!found || !in.isAt(version.envelopeNamespace(), "Body")) {
       throw in.problem(Code.MISSING, "a SOAP Body", "").within("Body");
     }
+    in.passAttributes();
     return in.nextElement();
   }
 
   private void headers(HeaderBlocks blocks) {
+    in.passAttributes();
     in.passAttributesOf(version.envelopeNamespace());
     Set<QName> notUnderstood = new LinkedHashSet<>();
     while (in.nextElement()) {

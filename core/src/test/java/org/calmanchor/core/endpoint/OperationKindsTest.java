@@ -327,8 +327,8 @@ class OperationKindsTest {
     String answer = Call.of(message, "text/xml").on(mail).answer();
     assertThat(answer)
         .contains(
-            "<tns:content><o:chart xmlns:o=\"urn:o\" o:scale=\"1:5000\" unit=\"m\">fair"
-                + " <b>&lt;</b> way</o:chart></tns:content><tns:seal>QQ==</tns:seal>");
+            "<tns:content><o:chart xmlns:o=\"urn:o\" xmlns=\"urn:lanternquay:mail\""
+                + " o:scale=\"1:5000\" unit=\"m\">fair <b xmlns=\"\">&lt;</b> way</o:chart></tns:content><tns:seal>QQ==</tns:seal>");
     String wsdl = WsdlWriter.write(mail.contracts().get(0), "http://lanternquay.test/");
     assertThat(Standards.firstError(Standards.messages(wsdl), answer)).isEmpty();
     TreeMessages trees = TreeMessages.of(mail.contracts().get(0));

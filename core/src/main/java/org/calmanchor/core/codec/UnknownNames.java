@@ -1,0 +1,69 @@
+package org.calmanchor.core.codec;
+
+import java.util.HashSet;
+import java.util.Set;
+
+/**
+ * The names of one message that no contract knows: of elements, attributes and prefixes. A parser
+ * keeps names in a table, by a hash that a sender can choose against, and shares them among
+ * messages; so a message may hold only so many. Not safe for several threads.
+ */
+final class UnknownNames {
+  /** How many prefixes a message may declare that are not counted, as long as they are short. */
+  private static final int USUAL_PREFIXES = 32;
+
+  private static final int USUAL_LENGTH = 16;
+
+  private final Bounds bounds;
+  private final Set<String> names = new HashSet<>(0);
+  private int prefixes;
+  private int characters;
+
+  UnknownNames(Bounds bounds) {
+    this.bounds = bounds;
+  }
+
+  /**
+   * Takes in a name.
+   *
+   * @throws InvalidMessageException when they are too many
+   */
+  void add(String name, XmlIn in) {
+    if (!names.add(name)) {
+      return;
+    }
+    characters += name.length();
+    if (name.length() > bounds.nameLength()) {
+      throw Tally.tooMuch(in, bounds.nameLength() + " characters a name");
+    }
+    if (names.size() > bounds.unknownNames()) {
+      throw Tally.tooMuch(in, bounds.unknownNames() + " different names that no contract knows");
+    }
+  }
+
+  /**
+   * Takes in a prefix that is declared.
+   *
+   * @throws InvalidMessageException when there are too many names
+   */
+  void prefix(String prefix, XmlIn in) {
+    if (++prefixes > USUAL_PREFIXES || prefix.length() > USUAL_LENGTH) {
+      add(prefix, in);
+    }
+  }
+
+  /** How many prefixes were declared. */
+  int prefixes() {
+    return prefixes;
+  }
+
+  /** How many different names there are. */
+  int count() {
+    return names.size();
+  }
+
+  /** How many characters they have. */
+  int characters() {
+    return characters;
+  }
+}
