@@ -27,6 +27,13 @@ final class AttributeReader {
     Attribute given = member.annotation(Attribute.class);
     String source = member.name() == null ? "" : member.name();
     String name = problems.name(given == null ? "" : given.name(), source, member, "@Attribute");
+    if (name.equals("xmlns")) {
+      problems.add(
+          ProblemCode.NAME_INVALID,
+          path,
+          "\"xmlns\" cannot be the name of an attribute: XML declares namespaces by it.",
+          "Give it another name: @Attribute(name = \"...\").");
+    }
     if (member.annotation(Element.class) != null) {
       problems.add(
           ProblemCode.ANNOTATIONS_CONTRADICT,
@@ -93,10 +100,19 @@ final class AttributeReader {
     }
   }
 
+  /** The text of an element with simple content, and what its constraints ask for, in words. */
+  record ReadText(ReadType type, ConstraintReader.Found constraints) {}
+
   /** The text of an element with simple content. */
-  ReadType text(JavaMember member, String path) {
+  ReadText text(JavaMember member, String path) {
+    // An extension names its base, which has no facets; so the documentation says them.
     ConstraintReader.Found constraints =
-        ConstraintReader.read(member.constraints(), member.type(), false, problems, path);
+        ConstraintReader.read(member.constraints(), member.type(), false, problems, path)
+            .documented();
+    return new ReadText(text(member, constraints, path), constraints);
+  }
+
+  private ReadType text(JavaMember member, ConstraintReader.Found constraints, String path) {
     if (!TypeReader.isSimple(member.type())) {
       problems.add(
           ProblemCode.SIMPLE_CONTENT_INVALID,

@@ -67,6 +67,15 @@ final class ConstraintReader {
       return doc + space + "Must be " + String.join(" and ", words) + ".";
     }
 
+    /** The same where the schema can say nothing of it. */
+    Found documented() {
+      List<Constraint> plain =
+          values.stream()
+              .map(each -> new Constraint(each.words(), List.of(), each.test()))
+              .toList();
+      return new Found(plain, min, max, isProvided);
+    }
+
     List<Facet> facets() {
       return values.stream().flatMap(constraint -> constraint.facets().stream()).toList();
     }

@@ -135,7 +135,8 @@ final class ContractAssembler {
 
   private String action(String last) {
     String base = namespace.endsWith(separator()) ? namespace : namespace + separator();
-    return base + portType + separator() + last;
+    // A header of HTTP holds nothing else than ASCII (Basic Profile 1.1, R2744).
+    return Uris.encoded(base + portType + separator() + last);
   }
 
   private String separator() {

@@ -87,7 +87,10 @@ public final class ContractReader {
     List<ReadOperation> operations =
         new ServiceReader(service, given.exposing(), types).operations();
     types.finish();
-    new RequiredCycles(types.parts(), problems).report();
+    if (!problems.has(ProblemCode.TYPE_NAMES_COLLIDE)) {
+      // Of two types with one name only one is looked at, which may need what the other has.
+      new RequiredCycles(types.parts(), problems).report();
+    }
     checkReadSide(types, operations);
     String name = problems.name(given.name(), service.simpleName(), service, "@PortType");
     String serviceName = given.service();
@@ -122,7 +125,14 @@ public final class ContractReader {
           "Write in its module-info.java: " + opens);
     }
     String namespace = given.namespace();
-    if (!Uris.isAbsolute(namespace)) {
+    if (Uris.isReserved(namespace)) {
+      problems.add(
+          ProblemCode.NAMESPACE_INVALID,
+          service.signature(),
+          "its namespace, \"" + namespace + "\", belongs to XML itself.",
+          "Write one that your organisation controls: @PortType(namespace ="
+              + " \"urn:your-organisation:your-service\").");
+    } else if (!Uris.isAbsolute(namespace)) {
       problems.add(
           ProblemCode.NAMESPACE_MISSING,
           service.signature(),

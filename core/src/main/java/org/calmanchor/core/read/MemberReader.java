@@ -169,13 +169,26 @@ final class MemberReader {
   private Item item(Position at, Container container) {
     JavaType type = at.type().arguments().get(0);
     ConstraintReader.Found constraints =
-        ConstraintReader.read(type.useConstraints(), type, false, problems, at.path());
+        ConstraintReader.read(ofItems(at, container), type, false, problems, at.path());
     ReadType read = types.use(type, at.xsdType(), constraints, at.path());
     return new Item(
         narrowed(read, constraints),
         new Use.Many(container, type, read.use()),
         constraints,
         constraints.isProvided() || read.isProvided());
+  }
+
+  /**
+   * The constraints on each item. What stands before the type of an array is for the array, though
+   * Java puts it on the type of its items as well.
+   */
+  private static List<JavaAnnotation> ofItems(Position at, Container container) {
+    List<JavaAnnotation> items = at.type().arguments().get(0).useConstraints();
+    if (container != Container.ARRAY) {
+      return items;
+    }
+    List<String> ofArray = at.member().constraints().stream().map(JavaAnnotation::type).toList();
+    return items.stream().filter(each -> !ofArray.contains(each.type())).toList();
   }
 
   private Particle particle(Position at, QName name, TypeUse type, String doc, int min, int max) {

@@ -59,7 +59,20 @@ final class Problems {
           "Write an absolute URI, or leave it out: " + written + "(namespace = \"...\").");
       return byDefault;
     }
+    if (Uris.isReserved(given)) {
+      add(
+          ProblemCode.NAMESPACE_INVALID,
+          element.signature(),
+          "its namespace, \"" + given + "\", belongs to XML itself.",
+          "Write one of your own, or leave it out: " + written + "(namespace = \"...\").");
+      return byDefault;
+    }
     return given.isEmpty() ? byDefault : given;
+  }
+
+  /** Whether there is a problem of that kind so far. */
+  boolean has(ProblemCode code) {
+    return found.stream().anyMatch(problem -> problem.code() == code);
   }
 
   /** A problem when the places where a member's annotation may stand hold different ones. */

@@ -101,21 +101,30 @@ final class ReflectedClass {
       boolean isData = above != null && type.notes().on(above, ComplexType.class) != null;
       at = isData ? null : above;
     }
-    Stream<String> computed =
+    List<String> computed =
         methods.keySet().stream()
             .filter(key -> key.matches("(get|is)\\p{Upper}.*/0"))
             .map(key -> decapitalised(key.replaceAll("^(get|is)|/0$", "")))
-            .filter(name -> !fields.containsKey(name));
-    return Stream.concat(fields.keySet().stream(), computed)
-        .distinct()
+            .filter(name -> !fields.containsKey(name))
+            .distinct()
+            .toList();
+    // Behind the property "URL" of getURL stands a field "url" or "uRL", which is no second one.
+    Stream<String> plain =
+        fields.keySet().stream()
+            .filter(field -> computed.stream().noneMatch(name -> isAcronymOf(field, name)));
+    return Stream.concat(plain, computed.stream())
         .<JavaMember>map(name -> ReflectedMember.of(type, name, access(name, fields, methods)))
         .toList();
+  }
+
+  private static boolean isAcronymOf(String field, String property) {
+    return property.equalsIgnoreCase(field) && decapitalised(property).equals(property);
   }
 
   private static Access access(
       String name, Map<String, Field> fields, Map<String, Method> methods) {
     String capital = Character.toUpperCase(name.charAt(0)) + name.substring(1);
-    Field field = fields.get(name);
+    Field field = field(name, fields);
     Method plain = methods.get(name + "/0");
     Method getter =
         first(
@@ -125,6 +134,17 @@ final class ReflectedClass {
                 ? plain
                 : null);
     return new Access(getter, methods.get("set" + capital + "/1"), field);
+  }
+
+  private static @Nullable Field field(String name, Map<String, Field> fields) {
+    Field own = fields.get(name);
+    return own != null
+        ? own
+        : fields.entrySet().stream()
+            .filter(entry -> isAcronymOf(entry.getKey(), name))
+            .map(Map.Entry::getValue)
+            .findFirst()
+            .orElse(null);
   }
 
   private static @Nullable Method first(@Nullable Method... methods) {
@@ -140,8 +160,13 @@ final class ReflectedClass {
     return method.getName() + "/" + method.getParameterCount();
   }
 
+  /** As JavaBeans has it (section 8.8 of its specification): "URL" stays what it is. */
   private static String decapitalised(String name) {
-    return Character.toLowerCase(name.charAt(0)) + name.substring(1);
+    boolean isAcronym =
+        name.length() > 1
+            && Character.isUpperCase(name.charAt(0))
+            && Character.isUpperCase(name.charAt(1));
+    return isAcronym ? name : Character.toLowerCase(name.charAt(0)) + name.substring(1);
   }
 
   static @Nullable String missingOpens(ReflectedType type) {

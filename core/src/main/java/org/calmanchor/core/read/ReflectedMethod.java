@@ -64,6 +64,15 @@ record ReflectedMethod(
 
   @Override
   public boolean isOfEveryObject() {
+    // Whoever hosts an object closes it; a caller from outside must not.
+    boolean isClose =
+        name().equals("close")
+            && executable.getParameterCount() == 0
+            && AutoCloseable.class.isAssignableFrom(owner);
+    return isClose || isOfObject();
+  }
+
+  private boolean isOfObject() {
     return Arrays.stream(Object.class.getDeclaredMethods())
         .anyMatch(
             method ->

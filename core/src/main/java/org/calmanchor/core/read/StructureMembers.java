@@ -18,10 +18,10 @@ import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.Term;
 import org.calmanchor.core.read.AttributeReader.ReadAttribute;
+import org.calmanchor.core.read.AttributeReader.ReadText;
 import org.calmanchor.core.read.MemberReader.ReadElement;
 import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.TypeReader.ReadType;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the members of one record or class. Used once. */
@@ -35,7 +35,7 @@ final class StructureMembers {
   private final List<Particle> particles = new ArrayList<>();
   private final List<AttributeUse> attributes = new ArrayList<>();
   private final List<PropertyMember> properties = new ArrayList<>();
-  private @Nullable ReadType text;
+  private @Nullable ReadText text;
   private boolean isProvided;
 
   StructureMembers(TypeReader types, JavaType owner, QName name, String path) {
@@ -51,15 +51,20 @@ final class StructureMembers {
   record Content(
       List<Particle> particles,
       List<AttributeUse> attributes,
-      @Nullable ReadType text,
+      @Nullable ReadText text,
       List<PropertyMember> properties,
       List<JavaMember> omitted,
       boolean isProvided) {
+    /** The documentation of the type, with a sentence on what its text must be. */
+    String documented(String doc) {
+      return text == null ? doc : text.constraints().added(doc);
+    }
+
     org.calmanchor.core.model.ComplexType.Content content(@Nullable QName base) {
       return text == null
           ? new org.calmanchor.core.model.ComplexType.Elements(
               base, new Term.Group(Term.Compositor.SEQUENCE, particles), false)
-          : new org.calmanchor.core.model.ComplexType.Text(text.type());
+          : new org.calmanchor.core.model.ComplexType.Text(text.type().type());
     }
   }
 
@@ -194,7 +199,8 @@ final class StructureMembers {
             "Keep one of them.");
       }
       text = types.attributes().text(member, way);
-      add(Place.TEXT, new QName(""), member, text.use(), position);
+      isProvided |= text.constraints().isProvided();
+      add(Place.TEXT, new QName(""), member, text.type().use(), position);
     } else if (member.annotation(Attribute.class) != null) {
       ReadAttribute read = types.attributes().attribute(member, way);
       attributes.add(read.attribute());

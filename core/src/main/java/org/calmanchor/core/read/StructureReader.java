@@ -1,6 +1,8 @@
 package org.calmanchor.core.read;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,6 +25,7 @@ final class StructureReader {
   private static final int MOST_ARGUMENTS = 6;
 
   private final TypeReader types;
+  private final Deque<JavaType> open = new ArrayDeque<>();
   private final Problems problems;
   private final Map<QName, StructureMember> members = new LinkedHashMap<>();
   private final Map<QName, Base> bases = new LinkedHashMap<>();
@@ -58,7 +61,7 @@ final class StructureReader {
     if (!types.parts().claim(name, type, path)) {
       return read;
     }
-    if (depth(type) > MOST_ARGUMENTS) {
+    if (grows(type)) {
       problems.add(
           ProblemCode.TYPE_GROWS,
           path,
@@ -67,11 +70,21 @@ final class StructureReader {
       return TypeReader.nothing(type);
     }
     checkOpen(type, path);
+    open.addLast(type);
     define(name, type, given, shape, path);
     if (shape == null) {
       readDerived(name, type, path);
     }
+    open.removeLast();
     return read;
+  }
+
+  /** Whether it was met within itself again and again, each time with more type arguments. */
+  private boolean grows(JavaType type) {
+    int depth = depth(type);
+    return depth > MOST_ARGUMENTS
+        && open.stream()
+            .anyMatch(around -> around.name().equals(type.name()) && depth(around) < depth);
   }
 
   private static int depth(JavaType type) {
@@ -82,12 +95,10 @@ final class StructureReader {
       JavaType type, @Nullable ComplexType given, @Nullable Shape shape, String path) {
     String own = given == null || given.name().isEmpty() ? type.simpleName() : given.name();
     String local =
-        depth(type) > MOST_ARGUMENTS
-            ? own
-            : type.arguments().stream()
-                    .map(argument -> types.use(argument, path).localName())
-                    .collect(Collectors.joining())
-                + own;
+        type.arguments().stream()
+                .map(argument -> types.use(argument, path).localName())
+                .collect(Collectors.joining())
+            + own;
     String home =
         problems.namespace(
             given == null ? "" : given.namespace(), types.namespace(), type, "@ComplexType");
@@ -124,7 +135,7 @@ final class StructureReader {
                 content.content(base),
                 content.attributes(),
                 isAbstract(type),
-                given == null ? "" : given.doc(),
+                content.documented(given == null ? "" : given.doc()),
                 Origin.of(type.signature())));
     members.put(
         name,
