@@ -3,6 +3,7 @@ module org.calmanchor.web {
   requires transitive org.calmanchor.core;
   requires org.calmanchor.checks;
   requires static transitive org.jspecify;
+  requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;
   requires gg.jte.runtime;
   requires org.slf4j;

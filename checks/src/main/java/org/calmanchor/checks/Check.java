@@ -2,6 +2,7 @@ package org.calmanchor.checks;
 
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
@@ -37,5 +38,49 @@ public record Check(
     }
     input = Collections.unmodifiableMap(new LinkedHashMap<>(input));
     headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+  }
+
+  /** The same as a file gives it back: all values are texts, and what has none is left out. */
+  Check plain() {
+    return new Check(
+        name,
+        service,
+        operation,
+        version,
+        plain(input),
+        plain(headers),
+        expected instanceof Expected.Result result
+            ? new Expected.Result(plain(result.values()), result.compare())
+            : expected instanceof Expected.Refusal refusal && refusal.values() != null
+                ? new Expected.Refusal(
+                    refusal.name(),
+                    refusal.code(),
+                    refusal.reason(),
+                    plain(refusal.values()),
+                    refusal.compare())
+                : expected);
+  }
+
+  private static Map<String, Object> plain(Map<String, Object> values) {
+    Map<String, Object> plain = new LinkedHashMap<>();
+    values.forEach(
+        (key, value) -> {
+          if (value != null) {
+            plain.put(key, plainValue(value));
+          }
+        });
+    return plain;
+  }
+
+  private static Object plainValue(Object value) {
+    if (value instanceof Map<?, ?> map) {
+      Map<String, Object> named = new LinkedHashMap<>();
+      map.forEach((key, member) -> named.put(String.valueOf(key), member));
+      return plain(named);
+    }
+    if (value instanceof List<?> list) {
+      return list.stream().map(item -> item == null ? "" : plainValue(item)).toList();
+    }
+    return value.toString();
   }
 }

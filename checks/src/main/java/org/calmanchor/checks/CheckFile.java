@@ -5,10 +5,13 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NotDirectoryException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.PosixFilePermission;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
@@ -33,6 +36,13 @@ public final class CheckFile {
   private static final long MOST_BYTES = 4L << 20;
 
   private static final int MOST_NAME = 100;
+
+  /** More files in one folder are not read. */
+  private static final int MOST_FILES = 1_000;
+
+  /** Checks may hold what is nobody else's business. */
+  private static final Set<PosixFilePermission> OWNER_ONLY =
+      PosixFilePermissions.fromString("rw-------");
 
   private CheckFile() {}
 
@@ -61,19 +71,44 @@ public final class CheckFile {
   }
 
   /**
-   * The checks of all files of a folder that end in {@code .yaml}, by file name.
+   * What the files of a folder hold that end in {@code .yaml}.
    *
-   * @throws IOException when one cannot be read
-   * @throws CheckFileException when one holds something else
+   * @param checks by file name, then in the order of the file
+   * @param problems of files that cannot be read; they hide no others
    */
-  public static List<Check> readAll(Path folder) throws IOException {
+  public record Folder(List<Check> checks, List<String> problems) {
+    /** Copies the lists. */
+    public Folder {
+      checks = List.copyOf(checks);
+      problems = List.copyOf(problems);
+    }
+  }
+
+  /**
+   * The checks of all files of a folder that end in {@code .yaml}.
+   *
+   * @throws IOException when the folder cannot be read
+   */
+  public static Folder readAll(Path folder) throws IOException {
     List<Check> checks = new ArrayList<>();
-    try (Stream<Path> files = Files.list(folder)) {
-      for (Path file : files.filter(CheckFile::isCheckFile).sorted().toList()) {
-        checks.addAll(read(file));
+    List<String> problems = new ArrayList<>();
+    try (Stream<Path> all = Files.list(folder)) {
+      List<Path> files = all.filter(CheckFile::isCheckFile).sorted().toList();
+      for (Path file : files.subList(0, Math.min(MOST_FILES, files.size()))) {
+        try {
+          checks.addAll(read(file));
+        } catch (CheckFileException unreadable) {
+          problems.add(String.valueOf(unreadable.getMessage()));
+        } catch (IOException unreadable) {
+          problems.add(file.getFileName() + ": cannot be read; is it UTF-8, and may it be read?");
+        }
+      }
+      if (files.size() > MOST_FILES) {
+        problems.add(
+            "There are " + files.size() + " files; only the first " + MOST_FILES + " are read.");
       }
     }
-    return checks;
+    return new Folder(checks, problems);
   }
 
   private static boolean isCheckFile(Path file) {
@@ -109,22 +144,47 @@ public final class CheckFile {
   }
 
   /**
-   * Keeps a check in a file of its own; nothing is overwritten.
+   * Keeps a check in a file of its own, which only the user of this process may read; nothing is
+   * overwritten, and a file is there as a whole or not at all.
    *
    * @return the file
    * @throws java.nio.file.FileAlreadyExistsException when there is such a file
    * @throws IOException when it cannot be written
+   * @throws CheckFileException when the file could not be read again as the same check
    */
   public static Path keep(Check check, Path folder) throws IOException {
     if (Files.exists(folder) && !Files.isDirectory(folder)) {
       throw new NotDirectoryException(folder.toString());
     }
+    byte[] yaml = readable(check).getBytes(StandardCharsets.UTF_8);
     Files.createDirectories(folder);
-    return Files.writeString(
-        folder.resolve(nameFor(check)),
-        write(check),
-        StandardCharsets.UTF_8,
-        StandardOpenOption.CREATE_NEW,
-        StandardOpenOption.WRITE);
+    Path file = folder.resolve(nameFor(check));
+    Path whole = Files.createTempFile(folder, ".check", ".tmp");
+    try {
+      if (whole.getFileSystem().supportedFileAttributeViews().contains("posix")) {
+        Files.setPosixFilePermissions(whole, OWNER_ONLY);
+      }
+      Files.write(whole, yaml);
+      // The name is taken first, so that of two who keep one of a name the second is refused.
+      Files.createFile(file);
+      return Files.move(whole, file, StandardCopyOption.REPLACE_EXISTING);
+    } finally {
+      Files.deleteIfExists(whole);
+    }
+  }
+
+  /** The check as a file holds it, when it is read again as the same. */
+  private static String readable(Check check) {
+    String name = nameFor(check);
+    String yaml = write(check);
+    if (yaml.length() > MOST_BYTES) {
+      throw new CheckFileException(name, 0, "would be larger than " + MOST_BYTES + " bytes.");
+    }
+    List<Check> again = read(name, yaml);
+    if (again.size() != 1 || !write(again.get(0)).equals(write(check.plain()))) {
+      throw new CheckFileException(
+          name, 0, "would not be read again as it is; nothing was kept. Are there odd characters?");
+    }
+    return yaml;
   }
 }

@@ -61,6 +61,7 @@ final class CheckReader {
     LoadSettings settings =
         LoadSettings.builder().setLabel(file).setMaxAliasesForCollections(0).build();
     try {
+      new YamlLimits(file).check(settings, yaml);
       StreamReader characters = new StreamReader(settings, yaml);
       return new Composer(settings, new ParserImpl(settings, characters)).getSingleNode();
     } catch (MarkedYamlEngineException malformed) {

@@ -7,8 +7,10 @@ import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.ForAll;
@@ -20,7 +22,10 @@ import org.calmanchor.core.tree.Outcome;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class CheckFileTest {
   private static final String TWO =
@@ -154,7 +159,56 @@ class CheckFileTest {
         .isInstanceOf(FileAlreadyExistsException.class);
     Files.writeString(file.resolveSibling("two.yaml"), TWO);
     Files.writeString(file.resolveSibling("notes.txt"), "no check");
-    assertThat(CheckFile.readAll(file.getParent())).hasSize(3).startsWith(check);
+    assertThat(CheckFile.readAll(file.getParent()).checks()).hasSize(3).startsWith(check);
+  }
+
+  @Test
+  void keepsWholeFilesForTheirOwnerAlone(@TempDir Path folder) throws IOException {
+    Path file = CheckFile.keep(CheckFile.read("two.yaml", TWO).get(1), folder);
+    assertThat(Files.getPosixFilePermissions(file))
+        .isEqualTo(PosixFilePermissions.fromString("rw-------"));
+    assertThat(folder.toFile().list()).containsExactly(String.valueOf(file.getFileName()));
+  }
+
+  /** What YAML has no form for would be lost without a word. */
+  @ParameterizedTest
+  @ValueSource(strings = {"a\uD800b", "\uDC00"})
+  void keepsNothingThatItCouldNotReadAgain(String text, @TempDir Path folder) {
+    Check check =
+        new Check("odd", "", "next", null, Map.of("from", text), Map.of(), new Expected.Accepted());
+    assertThatThrownBy(() -> CheckFile.keep(check, folder)).isInstanceOf(CheckFileException.class);
+    assertThat(folder).isEmptyDirectory();
+  }
+
+  @Test
+  void hidesNoFileBehindOneThatCannotBeRead(@TempDir Path folder) throws IOException {
+    Files.writeString(folder.resolve("a.yaml"), "check: [");
+    Files.write(folder.resolve("b.yaml"), new byte[] {(byte) 0xC3, 0x28});
+    Files.writeString(folder.resolve("c.yaml"), TWO);
+    CheckFile.Folder read = CheckFile.readAll(folder);
+    assertThat(read.checks()).hasSize(2);
+    assertThat(read.problems()).hasSize(2).first().asString().startsWith("a.yaml:1: is not YAML: ");
+  }
+
+  /** Short texts that stand for much; where and what is said. */
+  @ParameterizedTest
+  @MethodSource("floods")
+  void refusesWhatIsBeyondALimit(String yaml, String problem) {
+    assertThatThrownBy(() -> CheckFile.read("flood.yaml", yaml))
+        .isInstanceOf(CheckFileException.class)
+        .hasMessageStartingWith("flood.yaml")
+        .hasMessageContaining(problem);
+  }
+
+  private static Stream<Arguments> floods() {
+    String long64 = "x".repeat(10_000);
+    return Stream.of(
+        Arguments.of("[".repeat(3_000), "nests deeper than 100 levels."),
+        Arguments.of("{a: ".repeat(3_000), "nests deeper than 100 levels."),
+        Arguments.of("- ".repeat(3_000), "nests deeper than 100 levels."),
+        Arguments.of("[" + "1,".repeat(100_001) + "1]", "holds more than 100000 values"),
+        Arguments.of("a: &a " + long64 + "\nb: [" + "*a,".repeat(1_000) + "*a]", "by an alias (*)"),
+        Arguments.of("a: &a [1, *a]", "by an alias (*)"));
   }
 
   @Test

@@ -217,6 +217,9 @@ class HostTest {
       quoteCharacter = '`',
       value = {
         "request|{|400|That is not the JSON that the page sends.",
+        "request|null|400|That is not the JSON that the page sends.",
+        "request|[]|400|That is not the JSON that the page sends.",
+        "request|~|400|That nests deeper than 100 levels",
         "request|{\"operation\":\"lamps\"}|400|\\\"version\\\" is missing.",
         "request|{\"version\":\"SOAP 1.3\"}|400|\\\"version\\\" is \\\"SOAP 1.1\\\" or",
         "request|{\"version\":\"SOAP 1.1\",\"operation\":\"no\",\"values\":{}}|400|there is no operation",
@@ -227,7 +230,8 @@ class HostTest {
       })
   void saysWhatIsWrongWithAQuestion(String what, String question, int status, String words)
       throws Exception {
-    Reply answer = page(what, question, "same-origin");
+    String deep = "{\"values\":" + "[".repeat(3_000);
+    Reply answer = page(what, question.equals("~") ? deep : question, "same-origin");
     assertThat(answer.status()).isEqualTo(status);
     assertThat(answer.body()).contains(words);
   }

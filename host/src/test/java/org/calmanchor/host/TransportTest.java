@@ -13,6 +13,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
 import org.calmanchor.core.endpoint.Limit;
@@ -133,6 +134,26 @@ class TransportTest {
     byte[] cut = java.util.Arrays.copyOf(gzip(blink("on")), 40);
     HttpResponse<byte[]> answer = post(client, cut, "Content-Encoding", "gzip");
     assertThat(answer.body()).asString(StandardCharsets.UTF_8).contains("not well-formed");
+  }
+
+  /** A file name in the header, and blocks that hold nothing: neither comes to an end. */
+  @ParameterizedTest
+  @CsvSource({"1F8B0808000000000003, 41", "1F8B0800000000000003, 000000FFFF"})
+  void readsLittleOfACompressedMessageThatSaysNothing(String head, String endless)
+      throws Exception {
+    HexFormat hex = HexFormat.of();
+    ByteArrayOutputStream message = new ByteArrayOutputStream();
+    message.writeBytes(hex.parseHex(head));
+    while (message.size() < 200_000) {
+      message.writeBytes(hex.parseHex(endless));
+    }
+    HttpResponse<byte[]> answer =
+        post(
+            client(HttpClient.Version.HTTP_1_1), message.toByteArray(), "Content-Encoding", "gzip");
+    assertThat(answer.statusCode()).isEqualTo(413);
+    assertThat(answer.body())
+        .asString(StandardCharsets.UTF_8)
+        .isEqualTo("The message says too little in too many compressed bytes.\n");
   }
 
   private static String raw(String request, byte[]... pieces) throws Exception {

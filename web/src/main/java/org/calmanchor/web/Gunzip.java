@@ -8,8 +8,14 @@ import java.util.zip.ZipException;
 import org.calmanchor.core.endpoint.Refusal;
 import org.jspecify.annotations.Nullable;
 
-/** Decompresses a message, as long as it does not become too many times its size. */
+/**
+ * Decompresses a message, as long as it does not become too many times its size, nor says too
+ * little in too many bytes, as an endless file name in its header would.
+ */
 final class Gunzip extends InputStream {
+  /** What bytes that cannot be compressed may become at most. */
+  private static final int MOST_OVERHEAD = 2;
+
   /** Up to here the ratio does not matter: a few bytes blown up do no harm. */
   private static final long FREE_BYTES = 64 << 10;
 
@@ -23,7 +29,7 @@ final class Gunzip extends InputStream {
     this.mostRatio = mostRatio;
   }
 
-  private static final class Counted extends FilterInputStream {
+  private final class Counted extends FilterInputStream {
     private long taken;
 
     Counted(InputStream in) {
@@ -40,6 +46,9 @@ final class Gunzip extends InputStream {
     public int read(byte[] bytes, int offset, int length) throws IOException {
       int read = in.read(bytes, offset, length);
       taken += Math.max(0, read);
+      if (taken > FREE_BYTES + MOST_OVERHEAD * given) {
+        throw new Refusal(413, "The message says too little in too many compressed bytes.");
+      }
       return read;
     }
   }

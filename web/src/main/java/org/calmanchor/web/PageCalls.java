@@ -1,6 +1,5 @@
 package org.calmanchor.web;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -19,8 +18,6 @@ import org.jspecify.annotations.Nullable;
  * typed outcome of an answer, checks, and the last exchanges. The page itself knows no XML.
  */
 final class PageCalls {
-  private static final int MOST_BYTES = 16 << 20;
-
   private final ServiceSite service;
   private final PageChecks checks;
   private final @Nullable ExchangeLog log;
@@ -45,20 +42,21 @@ final class PageCalls {
       refuse(response, 415, "Send application/json.");
       return;
     }
-    byte[] body = request.body().readNBytes(MOST_BYTES + 1);
-    if (body.length > MOST_BYTES) {
-      refuse(response, 413, "More than " + MOST_BYTES + " bytes are not taken by the page.");
+    byte[] body = request.body().readNBytes(QuestionReader.MOST_BYTES + 1);
+    if (body.length > QuestionReader.MOST_BYTES) {
+      refuse(
+          response,
+          413,
+          "More than " + QuestionReader.MOST_BYTES + " bytes are not taken by the page.");
       return;
     }
     try {
-      Map<String, Object> answer = answer(what, new Question(JSON.std.mapFrom(body)));
+      Map<String, Object> answer = answer(what, QuestionReader.read(body));
       if (answer == null) {
         refuse(response, 404, "The page cannot ask that.");
       } else {
         json(response, 200, answer);
       }
-    } catch (JsonProcessingException notJson) {
-      refuse(response, 400, "That is not the JSON that the page sends.");
     } catch (IllegalArgumentException | CheckFileException unfit) {
       refuse(response, 400, String.valueOf(unfit.getMessage()));
     }

@@ -11,7 +11,6 @@ import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckFile;
-import org.calmanchor.checks.CheckFileException;
 import org.calmanchor.checks.Comparison;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.checks.Expected.Compare;
@@ -125,15 +124,15 @@ final class PageChecks {
     answer.put("isKept", folder != null);
     List<Map<String, Object>> shown = new ArrayList<>();
     try {
-      List<Check> all =
-          folder == null || !Files.isDirectory(folder) ? List.of() : CheckFile.readAll(folder);
-      for (Check check : all) {
-        if (check.service().isEmpty() || check.service().equals(service.name())) {
-          shown.add(shown(check));
+      if (folder != null && Files.isDirectory(folder)) {
+        CheckFile.Folder all = CheckFile.readAll(folder);
+        all.checks().stream()
+            .filter(check -> check.service().isEmpty() || check.service().equals(service.name()))
+            .forEach(check -> shown.add(shown(check)));
+        if (!all.problems().isEmpty()) {
+          answer.put("error", String.join("\n", all.problems()));
         }
       }
-    } catch (CheckFileException unreadable) {
-      answer.put("error", unreadable.getMessage());
     } catch (IOException unusable) {
       throw unusable(unusable);
     }

@@ -30,7 +30,7 @@ class ConstraintsTest {
 
   private static String elements(String values) {
     StringBuilder all = new StringBuilder();
-    for (String value : values.split(";", -1)) {
+    for (String value : values.equals("~") ? new String[0] : values.split(";", -1)) {
       all.append("<v>").append(value.equals("''") ? "" : value).append("</v>");
     }
     return all.toString();
@@ -56,6 +56,9 @@ class ConstraintsTest {
         "@Digits(integer = 2, fraction = 0) int v | totalDigits value=\"2\" | -99 | 100",
         "@Digits(integer = 2, fraction = 1) BigDecimal v "
             + "| Must be a number of at most 2 digits before and 1 after the point. | 12.5 | 1.50",
+        "@Size(max = 2) int[] v | name=\"v\" type=\"xsd:int\" minOccurs=\"0\" maxOccurs=\"2\" | 1;2 | 1;2;3",
+        "@NotEmpty LocalDate[] v | maxOccurs=\"unbounded\" | 2027-06-11 | ~",
+        "@Size(max = 2) String[] v | maxOccurs=\"2\" | a long text;another | a;b;c",
         "@Size(min = 2, max = 3) String v | Must be 2 to 3 characters. | abc | a",
         "@Size(max = 3) String v | Must be at most 3 characters. | abc | abcd",
         "@Size(min = 1) String v | minLength value=\"1\" | a | ''",

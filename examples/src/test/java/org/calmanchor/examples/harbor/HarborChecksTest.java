@@ -55,7 +55,7 @@ class HarborChecksTest {
 
   @Test
   void allHold() throws IOException {
-    List<Check> checks = CheckFile.readAll(ROOT.resolve("examples/checks"));
+    List<Check> checks = CheckFile.readAll(ROOT.resolve("examples/checks")).checks();
     try (BerthStore store = BerthStore.seeded();
         RunningHost host = SoapHost.onPort(0).serve("/berths", new BerthDesk(store)).start()) {
       CheckRun run = new CheckRun(contract, check -> call(check, host.address("/berths")));

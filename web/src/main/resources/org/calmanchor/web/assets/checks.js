@@ -18,7 +18,7 @@ export async function loadChecks() {
     count.textContent = checks.length;
     count.hidden = checks.length === 0;
     note.textContent = kept.error
-      ? `A check file cannot be read: ${kept.error}`
+      ? `Not all check files can be read. ${kept.error}`
       : kept.isKept
         ? checks.length
           ? "They are files in the folder that the host was given."

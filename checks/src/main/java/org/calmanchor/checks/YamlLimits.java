@@ -1,0 +1,58 @@
+package org.calmanchor.checks;
+
+import org.snakeyaml.engine.v2.api.LoadSettings;
+import org.snakeyaml.engine.v2.events.AliasEvent;
+import org.snakeyaml.engine.v2.events.CollectionEndEvent;
+import org.snakeyaml.engine.v2.events.CollectionStartEvent;
+import org.snakeyaml.engine.v2.events.Event;
+import org.snakeyaml.engine.v2.events.NodeEvent;
+import org.snakeyaml.engine.v2.parser.ParserImpl;
+import org.snakeyaml.engine.v2.scanner.StreamReader;
+
+/**
+ * What a check file may hold at most. A short text can stand for a tree that is very deep, or for
+ * one that repeats itself, so it is looked through before a tree is made of it.
+ */
+final class YamlLimits {
+  /** No message nests deeper. */
+  static final int DEPTH = 100;
+
+  private static final int NODES = 100_000;
+
+  private final String file;
+
+  YamlLimits(String file) {
+    this.file = file;
+  }
+
+  /**
+   * Looks a text through.
+   *
+   * @throws CheckFileException when it is beyond a limit
+   */
+  void check(LoadSettings settings, String yaml) {
+    int depth = 0;
+    int nodes = 0;
+    ParserImpl events = new ParserImpl(settings, new StreamReader(settings, yaml));
+    while (events.hasNext()) {
+      Event event = events.next();
+      if (event instanceof AliasEvent) {
+        throw beyond(event, "repeats something by an alias (*); write it out.");
+      }
+      if (event instanceof CollectionStartEvent && ++depth > DEPTH) {
+        throw beyond(event, "nests deeper than " + DEPTH + " levels.");
+      }
+      if (event instanceof CollectionEndEvent) {
+        depth--;
+      }
+      if (event instanceof NodeEvent && ++nodes > NODES) {
+        throw beyond(event, "holds more than " + NODES + " values; make several files of it.");
+      }
+    }
+  }
+
+  private CheckFileException beyond(Event event, String problem) {
+    int line = event.getStartMark().map(mark -> mark.getLine() + 1).orElse(0);
+    return new CheckFileException(file, line, problem);
+  }
+}

@@ -1,0 +1,56 @@
+package org.calmanchor.web;
+
+import com.fasterxml.jackson.core.JsonFactoryBuilder;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.StreamReadConstraints;
+import com.fasterxml.jackson.core.exc.StreamConstraintsException;
+import com.fasterxml.jackson.jr.ob.JSON;
+import java.io.IOException;
+import java.util.Map;
+
+/**
+ * Reads what the page asks: JSON, not too deep and not too long. Safe for any number of threads.
+ */
+final class QuestionReader {
+  /** The bytes that a question may have. */
+  static final int MOST_BYTES = 16 << 20;
+
+  /** No message nests deeper. */
+  private static final int MOST_DEPTH = 100;
+
+  private static final JSON READER =
+      JSON.builder(
+              new JsonFactoryBuilder()
+                  .streamReadConstraints(
+                      StreamReadConstraints.builder()
+                          .maxNestingDepth(MOST_DEPTH)
+                          .maxNameLength(1_000)
+                          .maxNumberLength(1_000)
+                          .maxStringLength(MOST_BYTES)
+                          .build())
+                  .build())
+          .build();
+
+  private QuestionReader() {}
+
+  /**
+   * The question that these bytes are.
+   *
+   * @throws IllegalArgumentException when they are none, or beyond a limit
+   */
+  static Question read(byte[] body) throws IOException {
+    try {
+      Map<String, Object> parts = READER.mapFrom(body);
+      if (parts != null) {
+        return new Question(parts);
+      }
+    } catch (StreamConstraintsException beyond) {
+      throw new IllegalArgumentException(
+          "That nests deeper than " + MOST_DEPTH + " levels, or has a name or number too long.",
+          beyond);
+    } catch (JsonProcessingException notJson) {
+      throw new IllegalArgumentException("That is not the JSON that the page sends.", notJson);
+    }
+    throw new IllegalArgumentException("That is not the JSON that the page sends.");
+  }
+}
