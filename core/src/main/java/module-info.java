@@ -21,4 +21,5 @@ module org.calmanchor.core {
       org.calmanchor.client;
   exports org.calmanchor.core.sample;
   exports org.calmanchor.core.profile;
+  exports org.calmanchor.core.secret;
 }

@@ -156,7 +156,7 @@ public final class CheckFile {
     if (Files.exists(folder) && !Files.isDirectory(folder)) {
       throw new NotDirectoryException(folder.toString());
     }
-    byte[] yaml = readable(check).getBytes(StandardCharsets.UTF_8);
+    byte[] yaml = readable(check);
     Files.createDirectories(folder);
     Path file = folder.resolve(nameFor(check));
     Path whole = Files.createTempFile(folder, ".check", ".tmp");
@@ -174,13 +174,13 @@ public final class CheckFile {
   }
 
   /** The check as a file holds it, when it is read again as the same. */
-  private static String readable(Check check) {
+  private static byte[] readable(Check check) {
     String name = nameFor(check);
-    String yaml = write(check);
-    if (yaml.length() > MOST_BYTES) {
+    byte[] yaml = write(check).getBytes(StandardCharsets.UTF_8);
+    if (yaml.length > MOST_BYTES) {
       throw new CheckFileException(name, 0, "would be larger than " + MOST_BYTES + " bytes.");
     }
-    List<Check> again = read(name, yaml);
+    List<Check> again = read(name, new String(yaml, StandardCharsets.UTF_8));
     if (again.size() != 1 || !write(again.get(0)).equals(write(check.plain()))) {
       throw new CheckFileException(
           name, 0, "would not be read again as it is; nothing was kept. Are there odd characters?");

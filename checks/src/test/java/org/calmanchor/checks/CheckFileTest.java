@@ -25,7 +25,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
-import org.junit.jupiter.params.provider.ValueSource;
 
 class CheckFileTest {
   private static final String TWO =
@@ -171,9 +170,9 @@ class CheckFileTest {
   }
 
   /** What YAML has no form for would be lost without a word. */
-  @ParameterizedTest
-  @ValueSource(strings = {"a\uD800b", "\uDC00"})
-  void keepsNothingThatItCouldNotReadAgain(String text, @TempDir Path folder) {
+  @Test
+  void keepsNothingThatItCouldNotReadAgain(@TempDir Path folder) {
+    String text = "half \uD800 of a pair";
     Check check =
         new Check("odd", "", "next", null, Map.of("from", text), Map.of(), new Expected.Accepted());
     assertThatThrownBy(() -> CheckFile.keep(check, folder)).isInstanceOf(CheckFileException.class);

@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import org.calmanchor.core.secret.SecretNames;
 import org.jspecify.annotations.Nullable;
 
 /** An exchange that passes through and is kept, up to a limit, with its secrets masked. */
@@ -39,7 +40,7 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
     begun.put("from", request.remoteAddress());
     begun.put("isPage", "same-origin".equals(request.header("Sec-Fetch-Site")));
     begun.put("path", request.path());
-    begun.put("requestHeaders", Secrets.maskedHeaders(request.headers()));
+    begun.put("requestHeaders", SecretNames.masked(request.headers()));
     this.requestCoding = request.header("Content-Encoding");
     this.requestType = request.header("Content-Type");
   }
@@ -47,16 +48,17 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
   /** Takes down what came of it. */
   synchronized void end() {
     Map<String, Object> all = new LinkedHashMap<>(begun);
-    all.put("request", RecordedText.of(received.toByteArray(), requestCoding, requestType));
+    all.put("request", RecordedText.of(received.toByteArray(), requestCoding, requestType, false));
     all.put("status", status);
     all.put("wasAborted", wasAborted);
-    all.put("responseHeaders", Secrets.maskedHeaders(answerHeaders));
+    all.put("responseHeaders", SecretNames.masked(answerHeaders));
     all.put(
         "response",
         RecordedText.of(
             sent.toByteArray(),
             answerHeaders.get("Content-Encoding"),
-            answerHeaders.get("Content-Type")));
+            answerHeaders.get("Content-Type"),
+            true));
     all.put("millis", TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0);
     shown = all;
   }

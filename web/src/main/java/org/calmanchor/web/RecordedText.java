@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.GZIPInputStream;
+import org.calmanchor.core.secret.MaskedMessage;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -32,12 +33,17 @@ final class RecordedText {
    *
    * @param coding the {@code Content-Encoding} that it came with
    * @param contentType the {@code Content-Type} that it came with
+   * @param isOurs whether it is an answer: its plain sentences hold no secrets
    */
-  static String of(byte[] kept, @Nullable String coding, @Nullable String contentType) {
+  static String of(
+      byte[] kept, @Nullable String coding, @Nullable String contentType, boolean isOurs) {
     byte[] bytes = "gzip".equals(coding) ? unpacked(kept) : kept;
-    String text = Secrets.masked(new String(bytes, charset(bytes, contentType)));
-    String shown = text.startsWith("\uFEFF") ? text.substring(1) : text;
-    return kept.length < MOST_BYTES ? shown : shown + "\n\u2026 (only the first 64 KiB are kept)";
+    boolean isCut = bytes.length >= MOST_BYTES || kept.length >= MOST_BYTES;
+    String decoded = new String(bytes, charset(bytes, contentType));
+    String text = decoded.startsWith("\uFEFF") ? decoded.substring(1) : decoded;
+    boolean isSentence = isOurs && contentType != null && contentType.startsWith("text/plain");
+    String shown = isSentence ? text : MaskedMessage.of(text, isCut);
+    return isCut ? shown + " (only the first 64 KiB are kept)" : shown;
   }
 
   /** As much as can be had of what may be cut off. */

@@ -16,6 +16,7 @@ import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
 import org.calmanchor.core.endpoint.CallState.Piece;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.secret.Loggable;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;

@@ -7,6 +7,7 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.secret.Loggable;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;

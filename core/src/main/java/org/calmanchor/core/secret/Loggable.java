@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.secret;
 
 import org.jspecify.annotations.Nullable;
 
