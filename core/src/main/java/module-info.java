@@ -21,5 +21,8 @@ module org.calmanchor.core {
       org.calmanchor.client;
   exports org.calmanchor.core.sample;
   exports org.calmanchor.core.profile;
-  exports org.calmanchor.core.secret;
+  exports org.calmanchor.core.logging to
+      org.calmanchor.client,
+      org.calmanchor.web,
+      org.calmanchor.host;
 }

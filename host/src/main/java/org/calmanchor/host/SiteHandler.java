@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.Site;
 import org.eclipse.jetty.http.HttpStatus;
 import org.eclipse.jetty.server.Handler;
@@ -81,10 +82,10 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
         handled.whenComplete((done, failed) -> finish(exchange, failed));
       }
     } catch (IOException | UncheckedIOException callerGone) {
-      LOG.debug("the caller of {} has gone", exchange.path(), callerGone);
+      LOG.debug("the caller of {} has gone", Loggable.text(exchange.path()), callerGone);
       exchange.abort();
     } catch (RuntimeException | Error failed) {
-      LOG.error("a request to {} failed", exchange.path(), failed);
+      LOG.error("a request to {} failed", Loggable.text(exchange.path()), failed);
       exchange.abort();
     }
   }
@@ -93,7 +94,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     if (failed == null) {
       exchange.end();
     } else {
-      LOG.error("a request to {} failed", exchange.path(), failed);
+      LOG.error("a request to {} failed", Loggable.text(exchange.path()), failed);
       exchange.abort();
     }
   }

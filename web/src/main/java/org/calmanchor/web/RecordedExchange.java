@@ -12,7 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
-import org.calmanchor.core.secret.SecretNames;
+import org.calmanchor.core.logging.SecretNames;
 import org.jspecify.annotations.Nullable;
 
 /** An exchange that passes through and is kept, up to a limit, with its secrets masked. */

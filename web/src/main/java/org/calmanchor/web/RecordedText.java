@@ -9,7 +9,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.zip.GZIPInputStream;
-import org.calmanchor.core.secret.MaskedMessage;
+import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.logging.MaskedMessage;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -93,7 +94,8 @@ final class RecordedText {
     try {
       return Charset.forName(name);
     } catch (IllegalArgumentException unknown) {
-      LOG.debug("a recorded message names a charset that is not known: {}", name, unknown);
+      LOG.debug(
+          "a recorded message names a charset that is not known: {}", Loggable.text(name), unknown);
       return StandardCharsets.UTF_8;
     }
   }

@@ -15,8 +15,9 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
 import org.calmanchor.core.endpoint.CallState.Piece;
+import org.calmanchor.core.logging.LogFlood;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.secret.Loggable;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
@@ -24,6 +25,7 @@ import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.event.Level;
 
 /**
  * What goes back for one request: a result, a fault, a refusal by HTTP, or the acknowledgement of a
@@ -32,6 +34,8 @@ import org.slf4j.LoggerFactory;
  */
 final class Answer {
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+  private static final LogFlood SLOW = new LogFlood(LOG, Level.WARN);
+  private static final LogFlood REFUSED = new LogFlood(LOG, Level.WARN);
 
   /** How much of an answer is held back, so that a failure can still become a fault. */
   private static final int RESPONSE_BUFFER = 64 << 10;
@@ -267,7 +271,7 @@ final class Answer {
 
   private CallEnd fault(SoapFault fault, Throwable cause) {
     if (isOneWay()) {
-      LOG.warn(
+      REFUSED.log(
           "incident {} in {} called from {}: {}",
           context.incidentId(),
           name(),
@@ -431,7 +435,7 @@ final class Answer {
   }
 
   private void tooSlow(AnswerOwnership by, long millis) throws IOException {
-    LOG.warn("a message from {} was too slow", Loggable.text(context.remoteAddress()));
+    SLOW.log("a message from {} was too slow", Loggable.text(context.remoteAddress()));
     send(by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
     response.output().close();
     state.answered(by);

@@ -6,18 +6,22 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.logging.LogFlood;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.secret.Loggable;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.event.Level;
 
 /** One call, from the first byte in to the last byte out, and the one place where it ends. */
 final class CallExecution implements RunningCalls.Watched {
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+
+  private static final LogFlood OTHER_ACTION = new LogFlood(LOG, Level.INFO);
 
   private static final CompletionStage<Void> DONE = CompletableFuture.completedFuture(null);
 
@@ -173,7 +177,7 @@ final class CallExecution implements RunningCalls.Watched {
     }
     String action = request.action();
     if (action != null && !action.isEmpty() && !action.equals(found.action())) {
-      LOG.info(
+      OTHER_ACTION.log(
           "{} was called with the action of something else: \"{}\" instead of \"{}\"",
           found.name(),
           Loggable.text(action),

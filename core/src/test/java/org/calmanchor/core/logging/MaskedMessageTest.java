@@ -1,4 +1,4 @@
-package org.calmanchor.core.secret;
+package org.calmanchor.core.logging;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

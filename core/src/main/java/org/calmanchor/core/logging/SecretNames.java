@@ -1,4 +1,4 @@
-package org.calmanchor.core.secret;
+package org.calmanchor.core.logging;
 
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -1,0 +1,61 @@
+package org.calmanchor.core.logging;
+
+import java.util.concurrent.TimeUnit;
+import java.util.function.LongSupplier;
+import org.slf4j.Logger;
+import org.slf4j.event.Level;
+
+/**
+ * Logs one kind of event that anybody outside can cause: some of each minute in full, and then how
+ * many more there were. Safe for any number of threads.
+ */
+public final class LogFlood {
+  private static final int MOST = 10;
+  private static final long NANOS = TimeUnit.MINUTES.toNanos(1);
+
+  private final Logger log;
+  private final Level level;
+  private final LongSupplier clock;
+  private long start;
+  private int count;
+
+  /** Logs at {@code level}. */
+  @SuppressWarnings("exports") // for our own modules, which all know the logging library
+  public LogFlood(Logger log, Level level) {
+    this(log, level, System::nanoTime);
+  }
+
+  LogFlood(Logger log, Level level, LongSupplier clock) {
+    this.log = log;
+    this.level = level;
+    this.clock = clock;
+    this.start = clock.getAsLong();
+  }
+
+  /**
+   * Logs it, or counts it.
+   *
+   * @param message with {@code {}} where arguments stand
+   */
+  public void log(String message, Object... arguments) {
+    int leftOut = admit();
+    if (leftOut > 0) {
+      log.atLevel(level).log("{} more of the following were left out within a minute", leftOut);
+    }
+    if (leftOut >= 0) {
+      log.atLevel(level).log(message, arguments);
+    }
+  }
+
+  /** How many were left out before this one; -1 when it is left out as well. */
+  private synchronized int admit() {
+    long now = clock.getAsLong();
+    int leftOut = 0;
+    if (now - start > NANOS) {
+      leftOut = Math.max(0, count - MOST);
+      start = now;
+      count = 0;
+    }
+    return ++count > MOST ? -1 : leftOut;
+  }
+}
