@@ -16,6 +16,7 @@ import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.LaterItems;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
@@ -27,17 +28,20 @@ final class Answered {
 
   private final CallPlan plan;
   private final CallSettings settings;
-  private final HttpResponse<InputStream> response;
+  private final HttpResponse<?> response;
+  private final InputStream arrived;
   private final LastExchanges.Pending pending;
 
   Answered(
       CallPlan plan,
       CallSettings settings,
-      HttpResponse<InputStream> response,
+      HttpResponse<?> response,
+      InputStream arrived,
       LastExchanges.Pending pending) {
     this.plan = plan;
     this.settings = settings;
     this.response = response;
+    this.arrived = arrived;
     this.pending = pending;
   }
 
@@ -50,7 +54,7 @@ final class Answered {
     Map<String, String> headers = new HashMap<>();
     response.headers().map().forEach((name, values) -> headers.put(name, values.get(0)));
     pending.answered(response.statusCode(), headers);
-    InputStream body = response.body();
+    InputStream body = arrived;
     boolean isLeftOpen = false;
     try {
       if (plan.response() == null && response.statusCode() / 100 == 2) {
@@ -84,7 +88,8 @@ final class Answered {
   private void requireMessage(String type, InputStream body) throws IOException {
     String media = type.split(";", 2)[0].strip();
     if (!media.equalsIgnoreCase("text/xml") && !media.equalsIgnoreCase("application/soap+xml")) {
-      String text = new String(body.readNBytes(MOST_SHOWN), StandardCharsets.UTF_8).strip();
+      byte[] shown = body.readNBytes(MOST_SHOWN);
+      String text = Loggable.text(new String(shown, StandardCharsets.UTF_8).strip());
       throw raised(
           new NoAnswerException(
               response.statusCode(),
@@ -161,7 +166,7 @@ final class Answered {
             + ": the answer of "
             + settings.address()
             + " is not what the interface says: "
-            + why,
+            + Loggable.sentence(why),
         cause);
   }
 

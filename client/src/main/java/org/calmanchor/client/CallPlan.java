@@ -18,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param headersOut those that come back, by name
  * @param faults the declared faults, by detail element
  * @param isAsynchronous whether the method returns a stage of its result
+ * @param answersInStream whether the result is a stream, which is read as it comes
  * @param isStreamed whether the request ends in a stream, which is written as it is sent
  */
 record CallPlan(
@@ -29,6 +30,7 @@ record CallPlan(
     Map<QName, HeaderSlot> headersOut,
     Map<QName, RaisedFault> faults,
     boolean isAsynchronous,
+    boolean answersInStream,
     boolean isStreamed) {
 
   /** A parameter that is a header block. */

@@ -114,6 +114,7 @@ final class CallPlans {
         Map.copyOf(out),
         Map.copyOf(faults),
         member.isAsynchronous(),
+        member.result() != null && endsInStream(List.of(member.result())),
         endsInStream(member.parameters()));
   }
 

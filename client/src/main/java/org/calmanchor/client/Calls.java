@@ -2,9 +2,6 @@ package org.calmanchor.client;
 
 import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.Method;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
-import java.util.concurrent.CompletionStage;
 import org.jspecify.annotations.Nullable;
 
 /** Answers for the methods of an interface by calling. */
@@ -39,23 +36,16 @@ final class Calls implements InvocationHandler {
           method.getName() + " is no operation of " + type.getName());
     }
     OneCall call = new OneCall(plan, plans.writer(settings.version()), settings, exchanges);
-    CompletionStage<@Nullable Object> answered = call.send(given);
-    return plan.isAsynchronous() ? answered : waited(answered.toCompletableFuture());
+    return plan.isAsynchronous() ? call.send(given) : called(call, given);
   }
 
-  private static @Nullable Object waited(CompletableFuture<@Nullable Object> answered)
-      throws Throwable {
+  private static @Nullable Object called(OneCall call, @Nullable Object[] given) throws Throwable {
     try {
-      return answered.join();
-    } catch (CompletionException raised) {
-      Throwable cause = raised.getCause();
-      if (cause == null) {
-        throw raised;
-      }
-      // The trace leads to the caller, not to a thread that it never saw.
-      StackTraceElement[] here = new Throwable().getStackTrace();
-      cause.setStackTrace(here);
-      throw cause;
+      return call.call(given);
+    } catch (Exception raised) {
+      // The trace leads to the caller, not to what a service or codec did.
+      raised.setStackTrace(new Throwable().getStackTrace());
+      throw raised;
     }
   }
 

@@ -9,6 +9,8 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import org.calmanchor.core.logging.MaskedMessage;
+import org.calmanchor.core.logging.SecretNames;
 import org.jspecify.annotations.Nullable;
 
 /** Keeps what was exchanged last. Safe for any number of threads. */
@@ -72,8 +74,16 @@ final class LastExchanges {
     }
 
     SentExchange shown() {
+      String type = responseHeaders.getOrDefault("content-type", "");
       return new SentExchange(
-          address, requestHeaders, request.text(), status, responseHeaders, response.text());
+          address,
+          SecretNames.masked(requestHeaders),
+          MaskedMessage.of(request.text(), request.isFull()),
+          status,
+          SecretNames.masked(responseHeaders),
+          type.contains("xml")
+              ? MaskedMessage.of(response.text(), response.isFull())
+              : response.text());
     }
   }
 
@@ -83,6 +93,10 @@ final class LastExchanges {
 
     synchronized void take(byte[] more, int offset, int length) {
       bytes.write(more, offset, Math.min(length, MOST_BYTES - bytes.size()));
+    }
+
+    synchronized boolean isFull() {
+      return bytes.size() == MOST_BYTES;
     }
 
     synchronized String text() {

@@ -1,7 +1,11 @@
 package org.calmanchor.client;
 
+import static java.net.http.HttpResponse.BodyHandlers.ofInputStream;
+
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.net.ConnectException;
@@ -13,12 +17,18 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.zip.GZIPOutputStream;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.jspecify.annotations.Nullable;
@@ -39,25 +49,126 @@ final class OneCall {
     this.exchanges = exchanges;
   }
 
+  /**
+   * Sends it and waits for the answer, which is read on this thread.
+   *
+   * @throws Throwable what is to be raised
+   */
+  @Nullable Object call(@Nullable Object[] arguments) throws Throwable {
+    LastExchanges.Pending pending = exchanges.begin(address(), headers());
+    try {
+      return plan.answersInStream()
+          ? streamed(arguments, pending, waited(sent(arguments, pending, ofInputStream())))
+          : read(arguments, pending, waited(whole(arguments, pending)));
+    } catch (CompletionException raised) {
+      Throwable cause = raised.getCause();
+      throw cause == null ? raised : cause;
+    }
+  }
+
   /** Sends it; the stage ends with the result, or with what is to be raised. */
   CompletionStage<@Nullable Object> send(@Nullable Object[] arguments) {
-    Map<String, String> headers = headers();
-    LastExchanges.Pending pending = exchanges.begin(settings.address().toString(), headers);
+    LastExchanges.Pending pending = exchanges.begin(address(), headers());
+    if (!plan.answersInStream()) {
+      return whole(arguments, pending)
+          .handle((response, failed) -> read(arguments, pending, arrived(response, failed)));
+    }
+    return sent(arguments, pending, ofInputStream())
+        .handleAsync(
+            (response, failed) -> streamed(arguments, pending, arrived(response, failed)),
+            // It waits for the first item, which the threads of the HTTP client must not.
+            task -> new Thread(task, "calm-anchor-answer").start());
+  }
+
+  private String address() {
+    return settings.address().toString();
+  }
+
+  private <T> CompletableFuture<HttpResponse<T>> sent(
+      @Nullable Object[] arguments,
+      LastExchanges.Pending pending,
+      HttpResponse.BodyHandler<T> handler) {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(settings.address())
             .timeout(settings.timeout())
             .POST(body(arguments, pending));
-    headers.forEach(request::setHeader);
-    return settings
-        .http()
-        .sendAsync(request.build(), HttpResponse.BodyHandlers.ofInputStream())
-        .handle(
+    headers().forEach(request::setHeader);
+    return settings.http().sendAsync(request.build(), handler);
+  }
+
+  /** The time is for the whole answer: one that trickles in is none. */
+  private CompletableFuture<HttpResponse<byte[]>> whole(
+      @Nullable Object[] arguments, LastExchanges.Pending pending) {
+    long most = settings.limits().value(Limit.BODY_BYTES);
+    CompletableFuture<HttpResponse<byte[]>> sent = sent(arguments, pending, WholeAnswer.upTo(most));
+    CompletableFuture<HttpResponse<byte[]>> timed =
+        sent.copy().orTimeout(settings.timeout().toNanos(), TimeUnit.NANOSECONDS);
+    CompletableFuture<HttpResponse<byte[]>> unused =
+        timed.whenComplete(
             (response, failed) -> {
               if (failed != null) {
-                throw new CompletionException(unreached(failed));
+                sent.cancel(true);
               }
-              return new Answered(plan, settings, response, pending).read(arguments);
             });
+    return timed;
+  }
+
+  private <T> HttpResponse<T> waited(CompletableFuture<HttpResponse<T>> answer) {
+    try {
+      return answer.get();
+    } catch (ExecutionException failed) {
+      throw new CompletionException(unreached(failed));
+    } catch (InterruptedException told) {
+      answer.cancel(true);
+      Thread.currentThread().interrupt();
+      throw new CompletionException(
+          new NoAnswerException(
+              0,
+              plan.name() + ": this thread was interrupted while it waited for an answer.",
+              told));
+    }
+  }
+
+  private <T> HttpResponse<T> arrived(
+      @Nullable HttpResponse<T> response, @Nullable Throwable failed) {
+    if (response == null) {
+      throw new CompletionException(
+          unreached(failed == null ? new IOException("nothing came") : failed));
+    }
+    return response;
+  }
+
+  private @Nullable Object read(
+      @Nullable Object[] arguments, LastExchanges.Pending pending, HttpResponse<byte[]> response) {
+    return new Answered(
+            plan, settings, response, new ByteArrayInputStream(response.body()), pending)
+        .read(arguments);
+  }
+
+  /** The time is for the beginning of a stream; after that its reader decides. */
+  private @Nullable Object streamed(
+      @Nullable Object[] arguments,
+      LastExchanges.Pending pending,
+      HttpResponse<InputStream> response) {
+    AtomicReference<@Nullable InputStream> late = new AtomicReference<>(response.body());
+    CompletableFuture.delayedExecutor(settings.timeout().toNanos(), TimeUnit.NANOSECONDS)
+        .execute(() -> closeLate(late));
+    try {
+      return new Answered(plan, settings, response, response.body(), pending).read(arguments);
+    } finally {
+      late.set(null);
+    }
+  }
+
+  private static void closeLate(AtomicReference<@Nullable InputStream> late) {
+    InputStream body = late.get();
+    if (body != null) {
+      try {
+        body.close();
+      } catch (IOException alreadyBroken) {
+        throw new UncheckedIOException(alreadyBroken);
+      }
+    }
   }
 
   private Map<String, String> headers() {
@@ -123,12 +234,11 @@ final class OneCall {
   }
 
   private NoAnswerException unreached(Throwable failed) {
-    Throwable cause =
-        failed instanceof CompletionException && failed.getCause() != null
-            ? failed.getCause()
-            : failed;
+    boolean isWrapped =
+        failed instanceof CompletionException || failed instanceof ExecutionException;
+    Throwable cause = isWrapped && failed.getCause() != null ? failed.getCause() : failed;
     String address = settings.address().toString();
-    if (cause instanceof HttpTimeoutException) {
+    if (cause instanceof HttpTimeoutException || cause instanceof TimeoutException) {
       return new NoAnswerException(
           0,
           plan.name()
@@ -145,7 +255,8 @@ final class OneCall {
           plan.name() + ": nobody answers at " + address + "; is it up, and is the port right?",
           cause);
     }
+    String why = cause.getMessage() == null ? "" : ": " + Loggable.text(cause.getMessage());
     return new NoAnswerException(
-        0, plan.name() + ": the exchange with " + address + " broke off.", cause);
+        0, plan.name() + ": the exchange with " + address + " broke off" + why + ".", cause);
   }
 }

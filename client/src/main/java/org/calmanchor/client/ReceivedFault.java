@@ -4,6 +4,7 @@ import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Fault;
 import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.FaultReader;
@@ -29,7 +30,7 @@ final class ReceivedFault {
     FaultCode code = FaultCode.of(version, fault.code());
     return new FaultReceivedException(
         code == null || code == FaultCode.RECEIVER ? Fault.Code.RECEIVER : Fault.Code.SENDER,
-        fault.reason(),
+        Loggable.sentence(fault.reason()),
         fault.incident(),
         fault.problems().stream()
             .map(

@@ -3,7 +3,8 @@ package org.calmanchor.client;
 import java.util.Map;
 
 /**
- * A request as it was sent, and what came back; of long messages the beginning.
+ * A request as it was sent, and what came back; of long messages the beginning. Secrets in headers
+ * and messages, as far as names tell them, are masked.
  *
  * @param address where it was sent to
  * @param requestHeaders the HTTP headers that were set for it

@@ -23,7 +23,9 @@ import org.calmanchor.core.model.SoapVersion;
  * client.timeout(Duration.ofSeconds(1)).port().cost("diesel", 20);
  * }</pre>
  *
- * Declared faults are raised as the exceptions that the interface declares; any other fault as a
+ * A thread that waits for an answer can be interrupted; its interrupt stays set.
+ *
+ * <p>Declared faults are raised as the exceptions that the interface declares; any other fault as a
  * {@link FaultReceivedException}; no answer, or none that can be understood, as a {@link
  * NoAnswerException}. Methods that return a stage do not wait.
  *
@@ -100,7 +102,8 @@ public final class TypedClient<T> {
   }
 
   /**
-   * The same with another time until an answer must have begun; 60 seconds by default.
+   * The same with another time until an answer must be there as a whole, or until one that is a
+   * stream has begun; 60 seconds by default.
    *
    * @throws IllegalArgumentException when it is not positive
    */

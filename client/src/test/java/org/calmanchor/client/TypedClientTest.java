@@ -3,9 +3,13 @@ package org.calmanchor.client;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+import static org.assertj.core.api.Assertions.catchThrowable;
 
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpHandler;
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -18,9 +22,11 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -245,6 +251,125 @@ class TypedClientTest {
           .isThrownBy(() -> client.at(address).port().sleep(1))
           .withMessageContaining(words)
           .satisfies(none -> assertThat(none.status()).isEqualTo(200));
+    } finally {
+      server.stop(0);
+    }
+  }
+
+  /** A server of one's own, which answers each request by {@code answering}. */
+  private static HttpServer server(HttpHandler answering) throws IOException {
+    HttpServer server = HttpServer.create(new InetSocketAddress("localhost", 0), 1);
+    server.setExecutor(
+        task -> {
+          Thread thread = new Thread(task);
+          thread.setDaemon(true);
+          thread.start();
+        });
+    server.createContext("/", answering);
+    server.start();
+    return server;
+  }
+
+  private static URI addressOf(HttpServer server) {
+    return URI.create("http://localhost:" + server.getAddress().getPort() + "/");
+  }
+
+  private static void drip(HttpExchange exchange) throws IOException {
+    exchange.getRequestBody().readAllBytes();
+    exchange.getResponseHeaders().set("Content-Type", "text/xml");
+    exchange.sendResponseHeaders(200, 0);
+    try (OutputStream out = exchange.getResponseBody()) {
+      for (int i = 0; i < 600; i++) {
+        out.write(' ');
+        out.flush();
+        Thread.sleep(100);
+      }
+    } catch (InterruptedException impossible) {
+      throw new IOException(impossible);
+    }
+  }
+
+  @Test
+  void countsTheTimeToTheEndOfTheAnswer() throws Exception {
+    HttpServer server = server(TypedClientTest::drip);
+    try {
+      TypedClient<PilotStation> hasty =
+          client.at(addressOf(server)).timeout(Duration.ofMillis(700));
+      assertThatExceptionOfType(NoAnswerException.class)
+          .isThrownBy(() -> hasty.port().sleep(1))
+          .withMessageContaining("did not answer within PT0.7S");
+      assertThatExceptionOfType(NoAnswerException.class)
+          .isThrownBy(() -> hasty.port().soundings(1))
+          .withMessageContaining("is not what the interface says");
+      assertThatExceptionOfType(ExecutionException.class)
+          .isThrownBy(() -> hasty.port().later("F-1").toCompletableFuture().get())
+          .withCauseInstanceOf(NoAnswerException.class);
+    } finally {
+      server.stop(0);
+    }
+  }
+
+  @Test
+  void canBeInterruptedWhileItWaits() throws Exception {
+    HttpServer server = server(TypedClientTest::drip);
+    try {
+      CompletableFuture<Throwable> raised = new CompletableFuture<>();
+      Thread waiting =
+          new Thread(
+              () -> {
+                Throwable thrown =
+                    catchThrowable(() -> client.at(addressOf(server)).port().sleep(1));
+                raised.complete(Thread.currentThread().isInterrupted() ? thrown : null);
+              });
+      waiting.start();
+      waiting.interrupt();
+      assertThat(raised.get(20, TimeUnit.SECONDS))
+          .isInstanceOf(NoAnswerException.class)
+          .hasMessageContaining("was interrupted while it waited");
+    } finally {
+      server.stop(0);
+    }
+  }
+
+  /** The one thread of an HTTP client brings the answer, so it must not wait for it. */
+  @Test
+  void worksOverAnHttpClientOfOneThread() throws Exception {
+    ExecutorService single = Executors.newSingleThreadExecutor();
+    try {
+      PilotStation port = client.over(HttpClient.newBuilder().executor(single).build()).port();
+      byte[] bytes = new byte[400_000];
+      assertThat(port.chart(Binary.of(bytes)).bytes()).isEqualTo(bytes);
+      assertThat(port.later("F-1").toCompletableFuture().get(20, TimeUnit.SECONDS)).hasSize(1);
+      CompletableFuture<Integer> within =
+          CompletableFuture.supplyAsync(() -> port.later("F-1"), single)
+              .thenCompose(later -> later)
+              .thenApply(List::size);
+      assertThat(within.get(20, TimeUnit.SECONDS)).isEqualTo(1);
+    } finally {
+      single.shutdown();
+    }
+  }
+
+  @Test
+  void showsNoSecretsAndNoRawBytes() throws Exception {
+    TypedClient<PilotStation> known = client.header("Authorization", "Basic c2VjcmV0");
+    known.port().fairway("F-1", DAY);
+    assertThat(known.lastExchange().orElseThrow().toString())
+        .contains("Authorization: \u2022\u2022\u2022")
+        .doesNotContain("c2VjcmV0");
+    HttpServer server =
+        server(
+            exchange -> {
+              exchange.getResponseHeaders().set("Content-Type", "text/plain");
+              byte[] bytes = "down\n\u001b[31m\u202e".getBytes(StandardCharsets.UTF_8);
+              exchange.sendResponseHeaders(500, bytes.length);
+              exchange.getResponseBody().write(bytes);
+              exchange.close();
+            });
+    try {
+      assertThatExceptionOfType(NoAnswerException.class)
+          .isThrownBy(() -> client.at(addressOf(server)).port().sleep(1))
+          .withMessageEndingWith("answered with status 500: down??[31m?");
     } finally {
       server.stop(0);
     }

@@ -8,19 +8,29 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Loggable {
   private static final int MOST = 200;
+  private static final int MOST_OF_SENTENCE = 2_000;
 
   private Loggable() {}
 
   /** The text with everything odd in it replaced by a question mark, cut where it is long. */
   public static String text(@Nullable Object from) {
+    return text(from, MOST);
+  }
+
+  /** The same for a sentence, which may be longer. */
+  public static String sentence(@Nullable Object from) {
+    return text(from, MOST_OF_SENTENCE);
+  }
+
+  private static String text(@Nullable Object from, int most) {
     String text = String.valueOf(from);
-    int length = Math.min(text.length(), MOST);
+    int length = Math.min(text.length(), most);
     for (int i = 0; i < length; i++) {
       if (isOdd(text.charAt(i))) {
         return cleaned(text, length);
       }
     }
-    return text.length() > MOST ? text.substring(0, MOST) + "\u2026" : text;
+    return text.length() > most ? text.substring(0, most) + "\u2026" : text;
   }
 
   private static String cleaned(String text, int length) {
