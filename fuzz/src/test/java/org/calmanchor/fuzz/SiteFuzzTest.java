@@ -19,6 +19,7 @@ import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.web.Hosted;

@@ -2,10 +2,10 @@ package org.calmanchor.host;
 
 import java.net.InetSocketAddress;
 import java.net.SocketAddress;
-import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.endpoint.AddressShares;
+import org.calmanchor.core.endpoint.UnsharedAddresses;
 import org.eclipse.jetty.io.Connection;
 import org.eclipse.jetty.io.EndPoint;
 
@@ -19,8 +19,8 @@ final class AddressConnections implements Connection.Listener {
   /** The end points that count; one may carry several connections, as an upgrade to HTTP/2 does. */
   private final Set<EndPoint> counted = ConcurrentHashMap.newKeySet();
 
-  AddressConnections(int most, List<String> proxies) {
-    this.shares = new AddressShares(most, proxies);
+  AddressConnections(int most, UnsharedAddresses unshared) {
+    this.shares = new AddressShares(most, unshared);
   }
 
   @Override

@@ -2,10 +2,10 @@ package org.calmanchor.host;
 
 import java.io.IOException;
 import java.time.Duration;
-import java.util.List;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.endpoint.UnsharedAddresses;
 import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
@@ -28,7 +28,8 @@ final class JettyServer {
   private final Server server;
   private final ServerConnector connector;
 
-  JettyServer(ListenAddress address, SiteHandler handler, Limits limits, List<String> proxies) {
+  JettyServer(
+      ListenAddress address, SiteHandler handler, Limits limits, UnsharedAddresses unshared) {
     QueuedThreadPool threads =
         new QueuedThreadPool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
     threads.setName("calm-anchor");
@@ -45,7 +46,7 @@ final class JettyServer {
     // One acceptor and one selector start fast and are plenty for a machine of few cores.
     connector = new ServerConnector(server, 1, 1, new HttpConnectionFactory(http), http2);
     connector.addBean(
-        new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), proxies));
+        new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared));
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
     connector.setHost(address.address().getHostAddress());
     connector.setPort(address.port());

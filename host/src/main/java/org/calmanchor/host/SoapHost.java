@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ import org.calmanchor.core.endpoint.Interceptor;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.endpoint.UnsharedAddresses;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.web.Hosted;
@@ -43,7 +45,8 @@ public final class SoapHost {
   private @Nullable Boolean testPage;
   private Limits limits = Limits.DEFAULT;
   private boolean isLenient;
-  private final List<String> proxies = new ArrayList<>();
+  private final Set<String> proxies = new HashSet<>();
+  private boolean sharesLoopback;
   private @Nullable Path checks;
   private boolean isDevelopment;
   private final List<Interceptor> interceptors = new ArrayList<>();
@@ -213,6 +216,15 @@ public final class SoapHost {
     return this;
   }
 
+  /**
+   * Whether each address of loopback has a share of the slots and connections too; by default they
+   * have none of their own, since a proxy on the same machine may stand behind one.
+   */
+  public SoapHost shareLoopback(boolean on) {
+    this.sharesLoopback = on;
+    return this;
+  }
+
   /** Encloses each call with {@code interceptor}; the one that was given first is the outermost. */
   public SoapHost intercept(Interceptor interceptor) {
     interceptors.add(interceptor);
@@ -234,7 +246,8 @@ public final class SoapHost {
   public RunningHost start() {
     ListenAddress address = ListenAddress.of(bind, port);
     boolean isPrivate = address.isLoopback() && publicUrl == null;
-    RunningCalls calls = RunningCalls.watched(limits, proxies);
+    UnsharedAddresses unshared = new UnsharedAddresses(proxies, !sharesLoopback);
+    RunningCalls calls = RunningCalls.watched(limits, unshared);
     SiteSettings settings =
         new SiteSettings(
             publicUrl,
@@ -251,7 +264,7 @@ public final class SoapHost {
             .map(service -> service.with(service.endpoint().with(serving)))
             .toList();
     SiteHandler handler = new SiteHandler(new Site(hosted, settings));
-    JettyServer server = new JettyServer(address, handler, limits, proxies);
+    JettyServer server = new JettyServer(address, handler, limits, unshared);
     try {
       server.start();
     } catch (IOException failed) {

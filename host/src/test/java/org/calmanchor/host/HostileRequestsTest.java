@@ -13,7 +13,9 @@ import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.core.endpoint.Limit;
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -22,11 +24,15 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Requests that try to hold the host up, or to be taken for others than they are. */
 class HostileRequestsTest {
   private static RunningHost host;
-  private static RunningHost small;
+  private RunningHost small;
 
   @BeforeAll
   static void start() {
     host = SoapHost.onPort(0).serve("/light", new Lighthouse()).start();
+  }
+
+  @BeforeEach
+  void startSmall() {
     small =
         SoapHost.onPort(0)
             .serve("/light", new Lighthouse())
@@ -35,10 +41,14 @@ class HostileRequestsTest {
             .start();
   }
 
+  @AfterEach
+  void stopSmall() {
+    small.close();
+  }
+
   @AfterAll
   static void stop() {
     host.close();
-    small.close();
   }
 
   /** One form of a path reaches a service; a proxy's rule for that form then covers all. */
@@ -122,7 +132,7 @@ class HostileRequestsTest {
     }
   }
 
-  private static boolean served() throws Exception {
+  private boolean served() throws Exception {
     for (int i = 0; i < 100; i++) {
       if (Reply.to(small, "GET /light?wsdl", "").status() == 200) {
         return true;
@@ -155,49 +165,74 @@ class HostileRequestsTest {
     }
   }
 
+  /** Two addresses of loopback, each with a share: what the one takes the other keeps. */
   @Test
-  void boundsTheConnectionsOfAnAddress() throws Exception {
-    InetAddress outside = addressThatIsNotLoopback();
-    if (outside == null) {
-      outside = InetAddress.getByName("127.0.0.2");
-    }
-    boolean isShared = !outside.isLoopbackAddress();
-    try (RunningHost open =
+  void givesEachAddressItsShare() throws Exception {
+    Lighthouse service = new Lighthouse();
+    try (RunningHost shared =
         SoapHost.onPort(0)
             .bind("0.0.0.0")
-            .serve("/light", new Lighthouse())
-            .limit(Limit.CONNECTIONS_PER_ADDRESS, 3)
+            .shareLoopback(true)
+            .serve("/light", service)
+            .limit(Limit.CALLS_PER_ADDRESS, 2)
+            .limit(Limit.CONNECTIONS_PER_ADDRESS, 5)
             .start()) {
-      List<Socket> sockets = new ArrayList<>();
-      int closed = 0;
-      for (int i = 0; i < 5; i++) {
-        Socket socket = new Socket();
-        socket.connect(new InetSocketAddress(outside, open.port()), 5_000);
-        socket.setSoTimeout(500);
-        sockets.add(socket);
-        closed += isClosed(socket) ? 1 : 0;
+      List<Socket> taken = new ArrayList<>();
+      for (int i = 0; i < 2; i++) {
+        taken.add(asking(shared, "127.0.0.2", "<slow xmlns='urn:lanternquay:light'/>"));
       }
-      assertThat(closed).isEqualTo(isShared ? 2 : 0);
-      for (Socket socket : sockets) {
+      service.entered.await();
+      while (shared.calls().count() < 2) {
+        Thread.sleep(10);
+      }
+      String blink = "<blink xmlns='urn:lanternquay:light'><text>on</text></blink>";
+      assertThat(answer(asking(shared, "127.0.0.2", blink)))
+          .startsWith("HTTP/1.1 429")
+          .contains("Retry-After: 1", "So many calls from your address run");
+      assertThat(answer(asking(shared, "127.0.0.1", blink))).startsWith("HTTP/1.1 200");
+      for (int i = 0; i < 8; i++) {
+        taken.add(connected(shared, "127.0.0.2"));
+      }
+      assertThat(answer(taken.get(taken.size() - 1))).as("a connection too many").isEmpty();
+      assertThat(answer(asking(shared, "127.0.0.1", blink))).startsWith("HTTP/1.1 200");
+      service.leave.countDown();
+      assertThat(answer(taken.get(0))).startsWith("HTTP/1.1 200");
+      for (Socket socket : taken) {
         socket.close();
       }
     }
   }
 
-  private static boolean isClosed(Socket socket) throws IOException {
-    try {
-      return socket.getInputStream().read() < 0;
-    } catch (java.net.SocketTimeoutException open) {
-      return false;
-    }
+  private static Socket connected(RunningHost to, String from) throws IOException {
+    Socket socket = new Socket();
+    socket.bind(new InetSocketAddress(InetAddress.getAllByName(from)[0], 0));
+    socket.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), to.port()));
+    socket.setSoTimeout(20_000);
+    return socket;
   }
 
-  private static InetAddress addressThatIsNotLoopback() throws Exception {
-    return java.net.NetworkInterface.networkInterfaces()
-        .flatMap(java.net.NetworkInterface::inetAddresses)
-        .filter(address -> !address.isLoopbackAddress() && !address.isLinkLocalAddress())
-        .findFirst()
-        .orElse(null);
+  private static Socket asking(RunningHost to, String from, String body) throws IOException {
+    Socket socket = connected(to, from);
+    String message =
+        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
+            + body
+            + "</e:Body></e:Envelope>";
+    String head =
+        "POST /light HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nContent-Type: text/xml\r\n"
+            + "Content-Length: "
+            + message.length()
+            + "\r\n\r\n";
+    socket.getOutputStream().write((head + message).getBytes(StandardCharsets.US_ASCII));
+    return socket;
+  }
+
+  /** All that comes; nothing when the connection is closed without a word. */
+  private static String answer(Socket socket) throws IOException {
+    try {
+      return new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    } catch (java.net.SocketException reset) {
+      return "";
+    }
   }
 
   @Test

@@ -7,6 +7,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.security.Principal;
 import java.time.Instant;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.Request;
@@ -94,6 +95,16 @@ public class CodecBenchmark {
     @Override
     public @Nullable String header(String name) {
       return null;
+    }
+
+    @Override
+    public List<String> headers(String name) {
+      return List.of();
+    }
+
+    @Override
+    public String path() {
+      return "";
     }
 
     @Override

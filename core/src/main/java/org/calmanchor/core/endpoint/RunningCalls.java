@@ -1,7 +1,6 @@
 package org.calmanchor.core.endpoint;
 
 import java.io.Closeable;
-import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -22,7 +21,8 @@ public final class RunningCalls implements AutoCloseable {
   static final long GRACE_NANOS = TimeUnit.SECONDS.toNanos(1);
 
   /** Calls that nobody counts or watches. */
-  public static final RunningCalls UNWATCHED = new RunningCalls(Limits.DEFAULT, 0, List.of());
+  public static final RunningCalls UNWATCHED =
+      new RunningCalls(Limits.DEFAULT, 0, UnsharedAddresses.LOOPBACK);
 
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
   private static final long LOOK_MILLIS = 25;
@@ -37,9 +37,9 @@ public final class RunningCalls implements AutoCloseable {
   private final @Nullable Thread watch;
   private final @Nullable ExecutorService later;
 
-  private RunningCalls(Limits limits, int count, List<String> proxies) {
+  private RunningCalls(Limits limits, int count, UnsharedAddresses unshared) {
     this.slots = new AtomicReferenceArray<>(count);
-    this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), proxies);
+    this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
     this.readNanos = TimeUnit.MILLISECONDS.toNanos(limits.value(Limit.READ_MILLIS));
     this.callNanos = TimeUnit.MILLISECONDS.toNanos(limits.value(Limit.CALL_MILLIS));
     this.watch = count == 0 ? null : daemon(this::watch, "calm-anchor-watch");
@@ -58,16 +58,12 @@ public final class RunningCalls implements AutoCloseable {
 
   /** Counts and watches calls within these limits, until it is closed. */
   public static RunningCalls watched(Limits limits) {
-    return watched(limits, List.of());
+    return watched(limits, UnsharedAddresses.LOOPBACK);
   }
 
-  /**
-   * The same where some addresses have no share of their own.
-   *
-   * @param proxies addresses that pass on the calls of many
-   */
-  public static RunningCalls watched(Limits limits, List<String> proxies) {
-    RunningCalls calls = new RunningCalls(limits, (int) limits.value(Limit.CALLS), proxies);
+  /** The same, where it is said which addresses have no share of the slots of their own. */
+  public static RunningCalls watched(Limits limits, UnsharedAddresses unshared) {
+    RunningCalls calls = new RunningCalls(limits, (int) limits.value(Limit.CALLS), unshared);
     if (calls.watch != null) {
       calls.watch.start();
     }

@@ -1,0 +1,28 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.Set;
+
+/**
+ * The addresses that have no share of their own, since many callers may stand behind one: named
+ * proxies, and usually those of loopback. Immutable.
+ *
+ * @param proxies as numbers
+ * @param isLoopback whether those of loopback are among them
+ */
+public record UnsharedAddresses(Set<String> proxies, boolean isLoopback) {
+  /** Loopback alone. */
+  public static final UnsharedAddresses LOOPBACK = new UnsharedAddresses(Set.of(), true);
+
+  /** Copies the set. */
+  public UnsharedAddresses {
+    proxies = Set.copyOf(proxies);
+  }
+
+  boolean contains(String address) {
+    return address.isEmpty() || proxies.contains(address) || (isLoopback && isOfLoopback(address));
+  }
+
+  private static boolean isOfLoopback(String address) {
+    return address.startsWith("127.") || address.equals("::1") || address.equals("0:0:0:0:0:0:0:1");
+  }
+}
