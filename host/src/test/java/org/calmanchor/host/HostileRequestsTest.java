@@ -11,6 +11,8 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.calmanchor.core.endpoint.Limit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -151,12 +153,26 @@ class HostileRequestsTest {
         Socket socket = new Socket("localhost", small.port());
         sockets.add(socket);
         String head =
-            "POST /light?page=request HTTP/1.1\r\nHost: localhost\r\nSec-Fetch-Site: same-origin\r\n"
-                + "Content-Type: application/json\r\nContent-Length: 100\r\n\r\n{";
+            Stream.of(
+                    "POST /light?page=request HTTP/1.1",
+                    "Host: localhost",
+                    "Connection: close",
+                    "Sec-Fetch-Site: same-origin",
+                    "Content-Type: application/json",
+                    "Content-Length: 100",
+                    "",
+                    "{")
+                .collect(Collectors.joining("\r\n"));
         socket.getOutputStream().write(head.getBytes(StandardCharsets.US_ASCII));
       }
-      sockets.get(0).setSoTimeout(20_000);
-      assertThat(sockets.get(0).getInputStream().read()).isEqualTo(-1);
+      int brokenOff = 0;
+      for (Socket socket : sockets) {
+        socket.setSoTimeout(20_000);
+        String answer = answer(socket);
+        assertThat(answer).matches("(?s)|HTTP/1.1 503 .*");
+        brokenOff += answer.isEmpty() ? 1 : 0;
+      }
+      assertThat(brokenOff).as("those that had the slots").isEqualTo(4);
       assertThat(served()).isTrue();
     } finally {
       for (Socket socket : sockets) {
