@@ -19,8 +19,9 @@ final class ClassPathOption {
 
   UserClasses classes() {
     if (classPath != null) {
-      return UserClasses.on(classPath);
+      return UserClasses.on(classPath, true);
     }
-    return UserClasses.on(Files.isDirectory(Path.of("target/classes")) ? "target/classes" : ".");
+    boolean isMaven = Files.isDirectory(Path.of("target/classes"));
+    return UserClasses.on(isMaven ? "target/classes" : ".", false);
   }
 }

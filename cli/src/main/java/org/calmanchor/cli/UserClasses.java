@@ -4,6 +4,7 @@ import java.io.File;
 import java.io.IOException;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Modifier;
 import java.net.MalformedURLException;
 import java.net.URL;
 import java.net.URLClassLoader;
@@ -16,10 +17,12 @@ import java.util.stream.Stream;
 /** The classes that a command is about, loaded from the user's class path. */
 final class UserClasses {
   private final List<Path> entries;
+  private final boolean isChosen;
   private final ClassLoader loader;
 
-  private UserClasses(List<Path> entries) {
+  private UserClasses(List<Path> entries, boolean isChosen) {
     this.entries = entries;
+    this.isChosen = isChosen;
     this.loader =
         new URLClassLoader(
             entries.stream().map(UserClasses::url).toArray(URL[]::new),
@@ -29,9 +32,10 @@ final class UserClasses {
   /**
    * The classes of a class path of folders and jars; {@code folder/*} is every jar in it.
    *
+   * @param isChosen whether the user gave it
    * @throws CommandException when an entry is not there
    */
-  static UserClasses on(String classPath) {
+  static UserClasses on(String classPath, boolean isChosen) {
     List<Path> entries = new ArrayList<>();
     for (String entry : classPath.split(File.pathSeparator, -1)) {
       if (entry.endsWith("*")) {
@@ -50,7 +54,7 @@ final class UserClasses {
                 + "'.");
       }
     }
-    return new UserClasses(List.copyOf(entries));
+    return new UserClasses(List.copyOf(entries), isChosen);
   }
 
   private static List<Path> jarsIn(Path folder) {
@@ -101,28 +105,12 @@ final class UserClasses {
     return String.join(File.pathSeparator, entries.stream().map(Path::toString).toList());
   }
 
-  /** The full name of a class of the same simple name in the folders, if there is one. */
   private String suggestion(String name) {
-    String file = name.substring(name.lastIndexOf('.') + 1) + ".class";
-    for (Path entry : entries) {
-      if (Files.isDirectory(entry)) {
-        try (Stream<Path> files = Files.walk(entry)) {
-          List<String> found =
-              files
-                  .filter(path -> path.endsWith(file))
-                  .map(path -> entry.relativize(path).toString())
-                  .map(path -> path.substring(0, path.length() - ".class".length()))
-                  .map(path -> path.replace(File.separatorChar, '.'))
-                  .toList();
-          if (!found.isEmpty() && !found.contains(name)) {
-            return " Did you mean " + found.get(0) + "?";
-          }
-        } catch (IOException unreadable) {
-          return " (" + entry + " cannot be searched.)";
-        }
-      }
+    try {
+      return new ClassSearch(entries, isChosen).suggestion(name);
+    } catch (IOException unreadable) {
+      return " (The folders cannot be searched: " + unreadable.getMessage() + ")";
     }
-    return " Compile it first, and give its folder with --classpath.";
   }
 
   /**
@@ -131,6 +119,13 @@ final class UserClasses {
    * @throws CommandException when it has none, or that fails
    */
   static Object instance(Class<?> type) {
+    if (type.isInterface() || Modifier.isAbstract(type.getModifiers())) {
+      throw CommandException.problem(
+          type.getSimpleName()
+              + (type.isInterface() ? " is an interface" : " is abstract")
+              + ", so nothing can be made of it. Name the class that "
+              + (type.isInterface() ? "implements it." : "extends it."));
+    }
     try {
       Constructor<?> constructor = type.getDeclaredConstructor();
       constructor.setAccessible(true);

@@ -236,47 +236,6 @@ class CommandLineTest {
     assertThat(tool.exitCode()).isZero();
   }
 
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "serve nowhere.Desk --classpath .|2|There is no class nowhere.Desk on the class path .. Did"
-            + " you mean deep.Desk?",
-        "serve deep.None --classpath .|2|There is no class deep.None on the class path .. Compile it"
-            + " first, and give its folder with --classpath.",
-        "wsdl java.lang.String|1|CALM-101 String: it is not marked as a service.",
-        "serve deep.Desk --classpath . --port 0|1|Desk has no constructor without parameters",
-        "serve deep.Desk --classpath gone|2|--classpath: there is no gone. Give folders",
-        "serve deep.Desk --port 70000 --classpath .|2|--port: a port is 0 (any free one) to 65535",
-        "demo --port x|2|Invalid value for option '--port'",
-        "demo --bogus|2|Unknown option: '--bogus'",
-        "dmo|2|Did you mean",
-        "wsdl|2|Missing required parameter: 'CLASS'",
-        "wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out",
-        "verify none.wsdl|2|There is no file none.wsdl that can be read.",
-        "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
-        "wsdl deep.Desk --classpath . --out no/where.wsdl|2|--out: there is no folder",
-        "serve deep.Desk --classpath . --public-url x|2|--public-url: \"x\" names no host"
-      })
-  void explainsWhatIsWrong(String line, int exitCode, String words) throws Exception {
-    Files.createDirectories(folder.resolve("deep"));
-    Sources.compile(
-        folder,
-        "Desk",
-        """
-        package deep;
-        import org.calmanchor.annotations.*;
-        @PortType(namespace = "urn:lanternquay:deep")
-        public class Desk {
-          public Desk(String needed) {}
-          @Operation public void ring() {}
-        }
-        """);
-    Tool tool = Tool.run(folder, line.split(" ", -1));
-    assertThat(tool.err()).contains(words).doesNotContain("\tat ", "Exception");
-    assertThat(tool.exitCode()).isEqualTo(exitCode);
-  }
-
   @Test
   void namesATakenPort() throws Exception {
     try (Tool.Running first = new Tool.Running(folder, "demo", "--port", "0")) {

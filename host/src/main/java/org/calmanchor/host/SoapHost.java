@@ -244,6 +244,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when an address is not one of this machine
    */
   public RunningHost start() {
+    LogNotice.printOnce();
     ListenAddress address = ListenAddress.of(bind, port);
     boolean isPrivate = address.isLoopback() && publicUrl == null;
     UnsharedAddresses unshared = new UnsharedAddresses(proxies, !sharesLoopback);

@@ -326,7 +326,8 @@ class HostTest {
       assertThatIllegalArgumentException()
           .isThrownBy(() -> switched.switchOn("/light", "blonk"))
           .withMessage(
-              "there is no operation \"blonk\"; there is blink, flash, lamps, many, slow, warn");
+              "there is no operation \"blonk\"; there is blink, flash, lamps, many, slow, warn. Did you"
+                  + " mean \"blink\"?");
       assertThatIllegalArgumentException()
           .isThrownBy(() -> switched.switchOff("/dark"))
           .withMessage("nothing is served at /dark; there is /light");

@@ -20,6 +20,7 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.NearMiss;
 import org.calmanchor.core.read.Reading;
 import org.jspecify.annotations.Nullable;
 
@@ -128,7 +129,11 @@ public final class Endpoint {
     for (String name : names) {
       if (plans.stream().noneMatch(plan -> plan.name().equals(name))) {
         throw new IllegalArgumentException(
-            "there is no operation \"" + name + "\"; there is " + known());
+            "there is no operation \""
+                + name
+                + "\"; there is "
+                + known()
+                + NearMiss.of(name, operationNames(), "").replaceFirst("^(?=.)", ". "));
       }
     }
     return new Endpoint(plans, settings, Collections.unmodifiableSet(new TreeSet<>(names)));

@@ -4,11 +4,11 @@ import java.util.Collection;
 import java.util.Locale;
 
 /** Finds what somebody meant to write. */
-final class NearMiss {
+public final class NearMiss {
   private NearMiss() {}
 
   /** A question for the known name nearest to {@code given}, or {@code otherwise} for none near. */
-  static String of(String given, Collection<String> known, String otherwise) {
+  public static String of(String given, Collection<String> known, String otherwise) {
     String nearest = null;
     int least = Math.max(2, given.length() / 3) + 1;
     for (String each : known) {

@@ -100,11 +100,7 @@ function pasteLines(field, opener) {
     label: "One item on each line",
     hint: "One item on each line.",
     action: "Make items of the lines",
-    take: (text) => {
-      for (const item of linesOf(text)) put(field, addItem(field), item.trim());
-      changed(field);
-      return null;
-    },
+    take: (text) => taken(field, linesOf(text).map((item) => item.trim())),
   });
 }
 
@@ -128,16 +124,39 @@ function pasteRows(field, opener) {
     take: (text) => {
       if (list) {
         const rows = linesOf(text).map((line) => line.split(/[\t;,]/).map((cell) => cell.trim()));
-        for (const items of rows) put(field, addItem(field), { [list.dataset.key]: items });
-      } else {
-        const { rows, mistake } = rowsOf(text, single);
-        if (mistake) return mistake;
-        for (const values of rows) put(field, addItem(field), treeOf(values));
+        return taken(field, rows.map((items) => ({ [list.dataset.key]: items })));
       }
-      changed(field);
-      return null;
+      const { rows, mistake } = rowsOf(text, single);
+      return mistake ?? taken(field, rows.map(treeOf));
     },
   });
+}
+
+/** Makes items of pasted values; where a control cannot hold one, none is made, and it is said. */
+function taken(field, items) {
+  const made = [];
+  for (const [index, item] of items.entries()) {
+    const control = addItem(field);
+    made.push(control);
+    put(field, control, item);
+    const lost = missing(item, one(field, control));
+    if (lost !== null) {
+      for (const each of made) each.closest(".item").remove();
+      return `Line ${index + 1}: "${lost}" is no value for its field; nothing was taken.`;
+    }
+  }
+  changed(field);
+  return null;
+}
+
+/** The first text of a tree that is not in another one, or null for none. */
+function missing(given, held) {
+  if (typeof given === "string") return given === held ? null : given;
+  for (const [key, value] of Object.entries(given)) {
+    const lost = missing(value, held?.[key] ?? (Array.isArray(value) ? [] : ""));
+    if (lost !== null) return lost;
+  }
+  return null;
 }
 
 /** A new control for one value of a field. */

@@ -21,18 +21,31 @@ export function mark(headers, members, problem) {
     container = membersOf(made);
   }
   if (!place) return;
-  const id = `mistake-${mistakes++}`;
-  place.append(element("p", { class: "mistake", id }, `expected ${problem.expected}`));
   const isControl = made?.matches("input, select, textarea");
   const control = isControl ? made : made?.querySelector(":scope > input");
+  note(place, control, problem.expected, problem.isTyped);
+}
+
+/** Marks one control in which something was typed that is no value. */
+export function markField(control, expected) {
+  note(control.parentElement, control, expected, true);
+}
+
+function note(place, control, expected, isTyped) {
+  const id = `mistake-${mistakes++}`;
+  const kind = isTyped ? "mistake typed" : "mistake";
+  place.append(element("p", { class: kind, id }, `expected ${expected}`));
   control?.setAttribute("aria-invalid", "true");
   control?.setAttribute("aria-describedby", id);
 }
 
-export function unmark(section) {
-  for (const control of section.querySelectorAll("[aria-invalid]")) {
-    control.removeAttribute("aria-invalid");
-    control.removeAttribute("aria-describedby");
+/** Takes marks away: all, or those of a kind. */
+export function unmark(section, kind = "") {
+  for (const mistake of section.querySelectorAll(`.mistake${kind}`)) {
+    for (const control of section.querySelectorAll(`[aria-describedby="${mistake.id}"]`)) {
+      control.removeAttribute("aria-invalid");
+      control.removeAttribute("aria-describedby");
+    }
+    mistake.remove();
   }
-  section.querySelectorAll(".mistake").forEach((mistake) => mistake.remove());
 }

@@ -3,7 +3,7 @@
 import { banner, button, copy, element, offer, part, say } from "./dom.js";
 import { address, ask, call, credentials, headLines, path, reachable } from "./server.js";
 import { fill, fillWithExample, gather, prepare, reset } from "./forms.js";
-import { mark, unmark } from "./marks.js";
+import { mark, markField, unmark } from "./marks.js";
 import { difference, laidOut, differing, paint } from "./wire.js";
 import { arrived, brief, outcomeOf } from "./answer.js";
 import { compare, prepareExpected } from "./expect.js";
@@ -32,7 +32,9 @@ function question(section) {
 async function draft(section) {
   const turn = (section.turn = (section.turn ?? 0) + 1);
   const error = part(section, "request-error");
+  unmark(section, ".typed");
   try {
+    requireReadable(section);
     const asked = question(section);
     const request = await ask("request", asked);
     // A later change has overtaken this answer.
@@ -46,10 +48,29 @@ async function draft(section) {
   } catch (failure) {
     error.hidden = false;
     error.textContent = reachable(failure);
+    markRefused(section, failure.message);
     return null;
   } finally {
     section.classList.remove("drafting");
   }
+}
+
+/** Marks the fields whose browser cannot make a value of what was typed: they would be left out. */
+function requireReadable(section) {
+  const bad = [...part(section, "form").querySelectorAll("input")].filter(
+    (input) => input.validity.badInput,
+  );
+  for (const input of bad) markField(input, "a whole date, time or number");
+  if (bad.length > 0) {
+    throw new Error("What was typed into a marked field is not a value, so it cannot be sent.");
+  }
+}
+
+/** Marks the place that a refusal names, as in "quoteStay/boat/length: …". */
+function markRefused(section, message) {
+  const [, at, words] = message.match(/^([\w.@-]+(?:\/[\w.@[\]-]+)+): (.*)/s) ?? [];
+  const problem = { path: at, expected: words, isTyped: true };
+  if (at) mark(part(section, "headers"), part(section, "values"), problem);
 }
 
 const requestHead = (headers) =>
@@ -121,17 +142,55 @@ async function takeIntoForm(section, message) {
 
 // --- sending -----------------------------------------------------------------------------------
 
+/** How long a call may take before a clock is shown, in milliseconds. */
+const SHORT = 1000;
+
+/**
+ * Notes that a call is under way: a second one is not begun, and after a while a clock is shown and
+ * the call can be cancelled. The button stays enabled all the same: a disabled one loses the focus.
+ */
+function wait(section, begin) {
+  const send = part(section, "send");
+  const clock = part(section, "clock");
+  const control = new AbortController();
+  send.setAttribute("aria-disabled", "true");
+  const seconds = element("span", {}, "");
+  const tick = () => {
+    if (clock.hidden) {
+      const cancel = button("Cancel", () => control.abort());
+      clock.replaceChildren("Waiting for the answer: ", seconds, " ", cancel);
+      clock.hidden = false;
+      say("Still waiting for the answer");
+    }
+    seconds.textContent = `${Math.round((performance.now() - begin) / 1000)} s`;
+  };
+  const ticking = setInterval(tick, SHORT);
+  return {
+    cancelled: control.signal,
+    end: () => {
+      clearInterval(ticking);
+      clock.hidden = true;
+      send.removeAttribute("aria-disabled");
+    },
+  };
+}
+
+const isWaiting = (section) => part(section, "send").hasAttribute("aria-disabled");
+
 async function send(section) {
+  if (isWaiting(section)) return;
   const request = await prepared(section);
-  if (!request) return;
+  if (!request || isWaiting(section)) return;
   unmark(section);
   const asked = question(section);
   const outcome = part(section, "outcome");
   const begin = performance.now();
-  part(section, "send").disabled = true;
+  const waiting = wait(section, begin);
   try {
-    const answer = await call(request.headers, request.envelope);
+    const answer = await call(request.headers, request.envelope, waiting.cancelled);
+    waiting.end();
     const read = await shown(section, answer);
+    say(`Answer: HTTP ${answer.status}${brief(read) ? `, ${brief(read)}` : ""}`);
     section.last = { question: asked, message: answer.message };
     part(section, "take").disabled = false;
     await compare(section, asked, answer.message);
@@ -149,6 +208,7 @@ async function send(section) {
     part(section, "response-body").textContent = "";
     part(section, "agreement").replaceChildren();
     outcome.replaceChildren(banner(true, "No answer", reachable(failure)));
+    say("No answer");
     note({
       requestHeaders: request.headers,
       request: request.envelope,
@@ -158,7 +218,7 @@ async function send(section) {
       said: "no answer",
     });
   } finally {
-    part(section, "send").disabled = false;
+    waiting.end();
   }
   const answer = part(section, "answer");
   answer.hidden = false;
@@ -382,6 +442,10 @@ for (const box of document.querySelectorAll(".credentials input")) {
 }
 document.addEventListener("reopen", (event) => open(event.detail));
 document.addEventListener("reopen-message", (event) => openMessage(event.detail));
-addEventListener("hashchange", choose);
+addEventListener("hashchange", () => {
+  choose();
+  // What is shown anew begins at its top, wherever the page was scrolled to.
+  document.querySelector("main > section:not([hidden])")?.scrollIntoView({ block: "start" });
+});
 choose();
 loadChecks();

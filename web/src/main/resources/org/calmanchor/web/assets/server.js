@@ -27,14 +27,14 @@ export function credentials(isShown) {
   return { Authorization: `Basic ${btoa(String.fromCharCode(...bytes))}` };
 }
 
-/** Sends an envelope to the endpoint, as any caller would. */
-export async function call(headers, envelope) {
+/** Sends an envelope to the endpoint, as any caller would; `cancelled` breaks the call off. */
+export async function call(headers, envelope, cancelled = null) {
   const begin = performance.now();
   const response = await fetch(path, {
     method: "POST",
     headers: { ...headers, ...credentials(false) },
     body: envelope,
-    signal: AbortSignal.timeout(PATIENCE),
+    signal: AbortSignal.any([AbortSignal.timeout(PATIENCE), ...(cancelled ? [cancelled] : [])]),
   });
   const message = await response.text();
   const took = performance.now() - begin;
@@ -54,6 +54,9 @@ export async function call(headers, envelope) {
 export function reachable(failure) {
   if (failure.name === "TimeoutError") {
     return `No answer came within ${PATIENCE / 1000} seconds, and the page stopped waiting. The service may still be at work; its log says more.`;
+  }
+  if (failure.name === "AbortError") {
+    return "The call was cancelled here. The service may still be at work on it.";
   }
   return failure instanceof TypeError
     ? `The server at ${location.host} does not answer, or broke the connection off. Is it still running, and on this port? Start it again, then send once more.`

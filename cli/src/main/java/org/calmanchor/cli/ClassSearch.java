@@ -1,0 +1,91 @@
+package org.calmanchor.cli;
+
+import java.io.IOException;
+import java.net.URL;
+import java.net.URLClassLoader;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import org.calmanchor.core.read.NearMiss;
+
+/** Looks for the class that somebody meant, where there is none of the name that was given. */
+final class ClassSearch {
+  private static final int MOST_FILES = 20_000;
+  private static final String SUFFIX = ".class";
+
+  private final List<Path> folders;
+  private final boolean isChosen;
+
+  /**
+   * Looks in the folders among {@code entries}.
+   *
+   * @param isChosen whether the user gave them
+   */
+  ClassSearch(List<Path> entries, boolean isChosen) {
+    this.folders = entries.stream().filter(Files::isDirectory).toList();
+    this.isChosen = isChosen;
+  }
+
+  /** A sentence on what to write instead, after a space. */
+  String suggestion(String name) throws IOException {
+    String simple = name.substring(name.lastIndexOf('.') + 1);
+    List<String> known = new ArrayList<>();
+    for (Path folder : folders) {
+      try (Stream<Path> files = Files.walk(folder)) {
+        for (Path file : files.limit(MOST_FILES).filter(ClassSearch::isClass).toList()) {
+          Path inside = folder.relativize(file);
+          if (file.endsWith(simple + SUFFIX)) {
+            String found = found(folder, inside);
+            if (!found.isEmpty()) {
+              return found;
+            }
+          }
+          known.add(nameOf(inside));
+        }
+      }
+    }
+    String near = NearMiss.of(name, known, "");
+    if (!near.isEmpty()) {
+      return " " + near;
+    }
+    return isChosen
+        ? " Compile it first; --classpath names the folder of its package's outermost folder."
+        : " Compile it first, and say where its classes are: --classpath FOLDER.";
+  }
+
+  private static boolean isClass(Path file) {
+    return file.toString().endsWith(SUFFIX);
+  }
+
+  private static String nameOf(Path inside) {
+    String path = inside.toString();
+    return path.substring(0, path.length() - SUFFIX.length())
+        .replace(inside.getFileSystem().getSeparator(), ".");
+  }
+
+  /** The class in a file, below whichever folder its package begins; empty when it is none. */
+  private static String found(Path folder, Path inside) {
+    for (int i = 0; i < inside.getNameCount(); i++) {
+      Path root = i == 0 ? folder : folder.resolve(inside.subpath(0, i));
+      String name = nameOf(inside.subpath(i, inside.getNameCount()));
+      if (isLoadable(root, name)) {
+        return " Did you mean "
+            + name
+            + (i == 0 ? "?" : ", with --classpath " + root.normalize() + "?");
+      }
+    }
+    return "";
+  }
+
+  private static boolean isLoadable(Path root, String name) {
+    try (URLClassLoader loader =
+        new URLClassLoader(new URL[] {root.toUri().toURL()}, ClassSearch.class.getClassLoader())) {
+      return Class.forName(name, false, loader).getName().equals(name);
+    } catch (ClassNotFoundException | LinkageError | IOException other) {
+      // Its package begins elsewhere.
+      return false;
+    }
+  }
+}

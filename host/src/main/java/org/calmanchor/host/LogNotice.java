@@ -1,0 +1,23 @@
+package org.calmanchor.host;
+
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.slf4j.LoggerFactory;
+import org.slf4j.helpers.NOPLoggerFactory;
+
+/** Says once where the log went, when it goes nowhere: incidents are known by it alone. */
+final class LogNotice {
+  private static final AtomicBoolean IS_PRINTED = new AtomicBoolean();
+
+  private LogNotice() {}
+
+  static void printOnce() {
+    boolean isNowhere = LoggerFactory.getILoggerFactory() instanceof NOPLoggerFactory;
+    if (isNowhere && IS_PRINTED.compareAndSet(false, true)) {
+      System.getLogger("org.calmanchor")
+          .log(
+              System.Logger.Level.WARNING,
+              "There is no logging provider on the class path, so what goes wrong is logged"
+                  + " nowhere. Add one of SLF4J, such as org.slf4j:slf4j-simple.");
+    }
+  }
+}
