@@ -445,7 +445,8 @@ document.addEventListener("reopen-message", (event) => openMessage(event.detail)
 addEventListener("hashchange", () => {
   choose();
   // What is shown anew begins at its top, wherever the page was scrolled to.
-  document.querySelector("main > section:not([hidden])")?.scrollIntoView({ block: "start" });
+  const shown = document.querySelector("main > section:not([hidden])");
+  if (shown?.getBoundingClientRect().top < 0) shown.scrollIntoView({ block: "start" });
 });
 choose();
 loadChecks();
