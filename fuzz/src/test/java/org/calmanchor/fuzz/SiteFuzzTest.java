@@ -15,6 +15,9 @@ import java.util.TreeMap;
 import java.util.regex.Pattern;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
+import org.calmanchor.checks.Check;
+import org.calmanchor.checks.CheckFile;
+import org.calmanchor.checks.CheckFileException;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.Limit;
@@ -46,6 +49,9 @@ class SiteFuzzTest {
   private static final Site LENIENT = site(true, true);
   private static final Site CLOSED = site(false, false);
   private static final TreeMessages TREES = TreeMessages.of(ENDPOINT.contracts().get(0));
+
+  private static final List<String> QUESTIONS =
+      List.of("request", "values", "answer", "compare", "expect", "check", "checks", "exchanges");
 
   private static final List<String> TYPES =
       List.of(
@@ -147,6 +153,55 @@ class SiteFuzzTest {
       case 2 -> any + data.pickValue(likely);
       default -> data.pickValue(likely);
     };
+  }
+
+  /** What only says that it is gzip, or is for a while: heads, names and blocks of any kind. */
+  @FuzzTest(maxDuration = "20s")
+  void answersEveryCompressedMessage(FuzzedDataProvider data) throws IOException {
+    boolean isRepaired = data.consumeBoolean();
+    byte[] body = data.consumeRemainingAsBytes();
+    if (isRepaired && body.length > 2) {
+      // Else most inputs would end at the first two bytes.
+      body[0] = 0x1F;
+      body[1] = (byte) 0x8B;
+      body[2] = 8;
+    }
+    Map<String, String> headers = new HashMap<>();
+    headers.put("content-type", "text/xml");
+    headers.put("content-encoding", "gzip");
+    send(new Sent("POST", null, headers, body, true), STRICT);
+  }
+
+  /** Check files come from anybody who may write into a folder. */
+  @FuzzTest(maxDuration = "20s")
+  void readsEveryCheckFile(FuzzedDataProvider data) {
+    String yaml = data.consumeRemainingAsString();
+    try {
+      for (Check check : CheckFile.read("fuzz.yaml", yaml)) {
+        if (!CheckFile.read("again.yaml", CheckFile.write(check)).contains(check)) {
+          throw new AssertionError("is not read as it was written: " + check);
+        }
+      }
+    } catch (CheckFileException | IllegalArgumentException told) {
+      if (told.getMessage() == null) {
+        throw new AssertionError("says nothing", told);
+      }
+    }
+  }
+
+  /** What a page may ask, as anybody on this machine can ask it. */
+  @FuzzTest(maxDuration = "20s")
+  void answersEveryQuestion(FuzzedDataProvider data) throws IOException {
+    String what = data.pickValue(QUESTIONS);
+    Map<String, String> headers = new HashMap<>();
+    headers.put("content-type", "application/json");
+    headers.put("sec-fetch-site", "same-origin");
+    byte[] body = data.consumeRemainingAsBytes();
+    Sent sent = new Sent("POST", "page=" + what, headers, body, true);
+    send(sent, STRICT);
+    if (sent.status >= 500) {
+      throw new AssertionError("status " + sent.status);
+    }
   }
 
   /** What a service answers is read by pages and checks: it must not harm them either. */
