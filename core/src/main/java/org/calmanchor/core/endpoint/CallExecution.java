@@ -1,5 +1,6 @@
 package org.calmanchor.core.endpoint;
 
+import java.io.InputStream;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -109,7 +110,7 @@ final class CallExecution implements RunningCalls.Watched {
   /** The way of a call, up to where its last bytes are held back. */
   private CompletionStage<CallEnd> proceed() {
     requireContentType();
-    XmlIn opened = endpoint.inputs().open(request.body(), contentType.charset(), request.length());
+    XmlIn opened = endpoint.inputs().open(body(), contentType.charset(), request.length());
     in = opened;
     EnvelopeReader envelope = EnvelopeReader.open(opened);
     SoapVersion version = envelope.version();
@@ -135,6 +136,11 @@ final class CallExecution implements RunningCalls.Watched {
     return state.invoke()
         ? around(interceptors, 0, invoked)
         : CompletableFuture.completedFuture(answer.end());
+  }
+
+  /** The message's bytes; who waits for them is known meanwhile. */
+  private InputStream body() {
+    return calls.isWatched() ? new AwaitedInput(request.body(), state) : request.body();
   }
 
   private CompletionStage<CallEnd> around(

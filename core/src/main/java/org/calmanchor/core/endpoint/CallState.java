@@ -45,6 +45,11 @@ final class CallState {
   private int nested;
   private @Nullable Thread interrupted;
 
+  /** Whether the sender is waited for right now; written by the thread that reads. */
+  private volatile boolean isWaiting;
+
+  private boolean isReadLate;
+
   /** When the time of this phase is over; 0 until the watching thread looks. */
   private long until;
 
@@ -92,6 +97,11 @@ final class CallState {
       interrupted = null;
       Thread.interrupted();
     }
+  }
+
+  /** The sender is waited for from now on, or no longer. */
+  void waits(boolean isForSender) {
+    isWaiting = isForSender;
   }
 
   /** Code of the service is about to run; false when the answer was taken meanwhile. */
@@ -276,8 +286,14 @@ final class CallState {
       isStuck = working > 0;
       return new Lateness(isStuck ? Kind.STUCK : end() ? Kind.ABANDONED : Kind.IN_TIME, null);
     }
+    boolean isReading = phase == Phase.READING && isWaiting;
+    if (phase == Phase.READING && !isWaiting && !isReadLate) {
+      // All that was sent has been taken: what takes so long is our own doing.
+      isReadLate = true;
+      until = now + callNanos;
+      return Lateness.IN_TIME;
+    }
     isOverdue = true;
-    boolean isReading = phase == Phase.READING;
     boolean isFree = !hasBegun && !isAnswered && !isBroken;
     Lateness late =
         isFree

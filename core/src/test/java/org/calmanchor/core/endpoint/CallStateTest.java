@@ -44,12 +44,21 @@ class CallStateTest {
 
   @Test
   void tellsWhatIsLate() {
+    state.waits(true);
     assertThat(late(100)).isEqualTo(Kind.IN_TIME);
     assertThat(late(109)).isEqualTo(Kind.IN_TIME);
     assertThat(late(110)).as("the message").isEqualTo(Kind.MESSAGE);
     state.lateAnswered();
     assertThat(late(111)).isEqualTo(Kind.IN_TIME);
     assertThat(late(116)).isEqualTo(Kind.ABANDONED);
+  }
+
+  @Test
+  void blamesTheSenderOnlyWhileItIsWaitedFor() {
+    late(100);
+    assertThat(late(110)).as("a message that is there").isEqualTo(Kind.IN_TIME);
+    assertThat(late(129)).isEqualTo(Kind.IN_TIME);
+    assertThat(late(130)).isEqualTo(Kind.METHOD);
   }
 
   @Test
@@ -120,6 +129,10 @@ class CallStateTest {
     private final CallState state = new CallState(1, 1, 1);
     private final AtomicInteger answers = new AtomicInteger();
     private final AtomicInteger ends = new AtomicInteger();
+
+    Round() {
+      state.waits(true);
+    }
 
     private void answer(@Nullable AnswerOwnership by) {
       if (by != null && state.send(by) == Piece.FIRST) {

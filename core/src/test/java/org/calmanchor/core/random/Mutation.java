@@ -33,18 +33,26 @@ final class Mutation {
     "P1D",
     "QQ==",
     "HERON",
-    "a b"
+    "a b",
+    "tns:a",
+    ":a",
+    "tns:",
+    "tns:a:b",
+    "unknown:a",
+    "a\uFFFD"
   };
 
   private final Random random;
   private final Document document;
   private final List<Element> elements = new ArrayList<>();
+  private final Element wrapper;
 
   private Mutation(String message, Random random) throws Exception {
     this.random = random;
     this.document = Standards.parse(message);
     NodeList all = document.getElementsByTagNameNS("*", "*");
-    // The envelope, its body and the body's element stay.
+    // The envelope, its body and the body's element stay where they are.
+    wrapper = (Element) all.item(2);
     for (int i = 3; i < all.getLength(); i++) {
       elements.add((Element) all.item(i));
     }
@@ -53,7 +61,9 @@ final class Mutation {
   /** The message with one change; the same when there is nothing to change. */
   static String of(String message, Random random) throws Exception {
     Mutation mutation = new Mutation(message, random);
-    if (!mutation.elements.isEmpty()) {
+    if (random.nextInt(12) == 0) {
+      mutation.addAttribute(mutation.wrapper);
+    } else if (!mutation.elements.isEmpty()) {
       mutation.change(mutation.elements.get(random.nextInt(mutation.elements.size())));
     }
     return mutation.written();
@@ -69,7 +79,7 @@ final class Mutation {
 
   private void change(Element element) {
     Node parent = element.getParentNode();
-    switch (random.nextInt(16)) {
+    switch (random.nextInt(20)) {
       case 0 -> parent.removeChild(element);
       case 1 -> parent.insertBefore(element.cloneNode(true), element);
       case 2 -> {
@@ -91,7 +101,41 @@ final class Mutation {
         element.setAttributeNS(Names.XSI, "xsi:nil", "true");
       }
       case 14 -> element.appendChild(document.createElementNS(element.getNamespaceURI(), "more"));
+      case 15, 16 -> addAttribute(element);
+      case 17 ->
+          // Another prefix says the same.
+          document.renameNode(
+              element, element.getNamespaceURI(), "other:" + element.getLocalName());
+      case 18 -> moveAttribute(element);
       default -> element.appendChild(document.createComment("by the way"));
+    }
+  }
+
+  /** An attribute of another namespace, or of XML Schema's own. */
+  private void addAttribute(Element element) {
+    String[] nil = {"true", "false", "1", "0", "maybe", ""};
+    switch (random.nextInt(6)) {
+      case 0 -> element.setAttributeNS("urn:foreign", "f:added", "1");
+      case 1 -> element.setAttributeNS(Names.XSI, "xsi:odd", "1");
+      case 2 -> element.setAttributeNS(Names.XSI, "xsi:Nil", "true");
+      case 3 -> element.setAttribute("added", "1");
+      default -> element.setAttributeNS(Names.XSI, "xsi:nil", nil[random.nextInt(nil.length)]);
+    }
+  }
+
+  /** Puts an attribute of the element into another namespace, where it is another one. */
+  private void moveAttribute(Element element) {
+    for (int i = 0; i < element.getAttributes().getLength(); i++) {
+      Attr attribute = (Attr) element.getAttributes().item(i);
+      if (attribute.getNamespaceURI() == null) {
+        String namespace = random.nextBoolean() ? "urn:foreign" : Names.XSI;
+        String prefix = namespace.equals(Names.XSI) ? "xsi" : "f";
+        element.setAttributeNS(namespace, prefix + ":" + attribute.getName(), attribute.getValue());
+        if (random.nextBoolean()) {
+          element.removeAttributeNode(attribute);
+        }
+        return;
+      }
     }
   }
 

@@ -26,7 +26,7 @@ final class RandomSource {
   RandomSource(Random random, boolean isStrict) {
     this.random = random;
     this.isStrict = isStrict;
-    List<String> narrower = List.of("anyURI", "language", "CurrencyCode", "QName");
+    List<String> narrower = List.of("anyURI", "language", "CurrencyCode");
     this.rows =
         TypeMappings.rows().stream()
             .filter(row -> !isStrict || !narrower.contains(row.publishedName()))
@@ -68,17 +68,20 @@ final class RandomSource {
   private void classes() {
     types.append("  @ComplexType(order = {\"name\", \"depth\"}, derived = Keel.class)\n");
     types.append("  public static class Hull { public String name; public Depth depth; }\n");
-    types.append("  @ComplexType(order = \"tons\")\n");
+    types.append("  @ComplexType(order = {\"tons\", \"URL\"})\n");
     types.append("  public static class Keel extends Hull {\n    private int tons;\n");
     types.append("    public int getTons() { return tons; }\n");
-    types.append("    public void setTons(int tons) { this.tons = tons; }\n  }\n");
+    types.append("    public void setTons(int tons) { this.tons = tons; }\n");
+    types.append("    private String url;\n    public String getURL() { return url; }\n");
+    types.append("    public void setURL(String url) { this.url = url; }\n  }\n");
   }
 
   private void record() {
     List<String> components = new ArrayList<>();
     int count = 1 + random.nextInt(5);
     for (int i = 0; i < count; i++) {
-      components.add(component("c" + i));
+      // Names are of any letters.
+      components.add(component((random.nextInt(4) == 0 ? "gr\u00f6\u00dfe" : "c") + i));
     }
     String name = "R" + records;
     if (random.nextBoolean()) {
@@ -108,7 +111,7 @@ final class RandomSource {
     TypeMapping<?> row = anyRow();
     String simple = javaName(row);
     String earlier = records == 0 ? "Pier" : "R" + random.nextInt(records);
-    return switch (random.nextInt(isStrict ? 17 : 20)) {
+    return switch (random.nextInt(isStrict ? 20 : 23)) {
       case 0 -> "@Attribute " + simple + " " + name;
       case 1 -> "@Attribute Optional<" + simple + "> " + name;
       case 2 -> asked(row) + "Optional<" + simple + "> " + name;
@@ -126,8 +129,11 @@ final class RandomSource {
       case 14 -> "@Min(-5) @Max(5) int " + name;
       case 15 -> "@Size(min = 1, max = 2) List<@PositiveOrZero Integer> " + name;
       case 16 -> "@Attribute(defaultValue = \"sand piper\") Pier " + name;
-      case 17 -> "Set<Pier> " + name;
-      case 18 -> "Map<String, " + simple + "> " + name;
+      case 17 -> "@Size(max = 2) " + earlier + "[] " + name;
+      case 18 -> "@Element(wrapper = \"" + name + "s\") @Size(max = 2) int[] " + name;
+      case 19 -> "java.time.LocalDate[] " + name;
+      case 20 -> "Set<Pier> " + name;
+      case 21 -> "Map<String, " + simple + "> " + name;
       default -> "Map<Pier, " + earlier + "> " + name;
     };
   }

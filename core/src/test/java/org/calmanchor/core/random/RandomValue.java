@@ -4,6 +4,7 @@ import java.lang.reflect.AnnotatedArrayType;
 import java.lang.reflect.AnnotatedElement;
 import java.lang.reflect.AnnotatedParameterizedType;
 import java.lang.reflect.AnnotatedType;
+import java.lang.reflect.Array;
 import java.lang.reflect.Field;
 import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.RecordComponent;
@@ -88,13 +89,22 @@ final class RandomValue {
       Type argument = ((ParameterizedType) owner).getActualTypeArguments()[0];
       return of((Class<?>) argument, depth);
     }
-    if (type instanceof AnnotatedArrayType && type.getType() != byte[].class) {
-      return random.ints(random.nextInt(3)).toArray();
+    if (type instanceof AnnotatedArrayType array && type.getType() != byte[].class) {
+      return array(array, depth);
     }
     if (type instanceof AnnotatedParameterizedType parameterized) {
       return held(parameterized, place, owner, depth);
     }
     return one((Class<?>) type.getType(), place, depth);
+  }
+
+  private Object array(AnnotatedArrayType type, int depth) throws Exception {
+    Class<?> item = (Class<?>) type.getAnnotatedGenericComponentType().getType();
+    Object array = Array.newInstance(item, depth > MOST_DEPTH ? 0 : random.nextInt(3));
+    for (int i = 0; i < Array.getLength(array); i++) {
+      Array.set(array, i, item == int.class ? random.nextInt() : one(item, Object.class, depth));
+    }
+    return array;
   }
 
   private Object held(
