@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -69,6 +70,7 @@ public final class Soak {
 
   private void run(int seconds) throws Exception {
     rough(seconds);
+    attacked(seconds);
     System.out.printf(
         "%d answered, %d refused as busy, %d callers vanished%n",
         answered.get(), refused.get(), vanished.get());
@@ -76,6 +78,72 @@ public final class Soak {
     expect("keep", "<cargo>" + "QUJD".repeat(1 << 17) + "</cargo>", 500, "incident");
     expect("moor", "<boat>Sable</boat>", 200, "<tns:result>Sable<");
     shutDownUnderLoad();
+  }
+
+  /** Each attack by itself, while others call and must be served within their time. */
+  private void attacked(int seconds) throws Exception {
+    Attacks attacks = new Attacks(port);
+    long each = TimeUnit.SECONDS.toNanos(seconds) / attacks.all().size();
+    for (Map.Entry<String, Attacks.Attack> attack : attacks.all().entrySet()) {
+      AtomicLong attempts = new AtomicLong();
+      AtomicLong served = new AtomicLong();
+      AtomicLong busy = new AtomicLong();
+      AtomicLong slowest = new AtomicLong();
+      long end = System.nanoTime() + each;
+      ExecutorService threads = Executors.newFixedThreadPool(6);
+      for (int i = 0; i < 3; i++) {
+        threads.execute(() -> attack(attack.getValue(), end, attempts));
+        threads.execute(() -> call(end, served, busy, slowest));
+      }
+      threads.shutdown();
+      if (!threads.awaitTermination(seconds + 60L, TimeUnit.SECONDS)) {
+        note(attack.getKey() + ": callers still wait");
+      }
+      attacks.letGo();
+      System.out.printf(
+          "%s: %d attempts, %d others served, %d refused as busy, the slowest after %d ms%n",
+          attack.getKey(),
+          attempts.get(),
+          served.get(),
+          busy.get(),
+          TimeUnit.NANOSECONDS.toMillis(slowest.get()));
+      if (served.get() == 0 || slowest.get() > TimeUnit.MILLISECONDS.toNanos(5_000)) {
+        note(attack.getKey() + ": others were not served in time");
+      }
+    }
+  }
+
+  private static void attack(Attacks.Attack attack, long end, AtomicLong attempts) {
+    while (System.nanoTime() < end) {
+      try {
+        attack.attempt();
+      } catch (IOException refused) {
+        // That is what attackers should get.
+        attempts.incrementAndGet();
+        continue;
+      }
+      attempts.incrementAndGet();
+    }
+  }
+
+  private void call(long end, AtomicLong served, AtomicLong busy, AtomicLong slowest) {
+    byte[] request = request("moor", "<boat>Sable</boat>");
+    while (System.nanoTime() < end) {
+      long begin = System.nanoTime();
+      try (Socket socket = socket()) {
+        socket.getOutputStream().write(request);
+        byte[] bytes = socket.getInputStream().readAllBytes();
+        String answer = new String(bytes, StandardCharsets.UTF_8);
+        if (answer.contains("Sable</tns:result>")) {
+          served.incrementAndGet();
+          slowest.accumulateAndGet(System.nanoTime() - begin, Math::max);
+        } else {
+          busy.incrementAndGet();
+        }
+      } catch (IOException broken) {
+        note("a caller was broken off meanwhile: " + broken.getMessage());
+      }
+    }
   }
 
   /** Everything at once, for a while. */
