@@ -1,6 +1,5 @@
 package org.calmanchor.host;
 
-import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetSocketAddress;
@@ -20,6 +19,7 @@ import org.eclipse.jetty.http.HttpField;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.http.PreEncodedHttpField;
+import org.eclipse.jetty.io.QuietException;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
@@ -169,7 +169,8 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
       request.getConnectionMetaData().getConnection().getEndPoint().close();
     }
     if (output.end()) {
-      failed(new IOException("broken off"));
+      // Whoever broke it off has logged why, as far as anybody wants to know.
+      failed(new QuietException.Exception("broken off"));
     }
   }
 
