@@ -15,7 +15,10 @@ final class UnknownNames {
   private static final int USUAL_LENGTH = 16;
 
   private final Bounds bounds;
-  private final Set<String> names = new HashSet<>(0);
+
+  /** Most messages have none. */
+  private Set<String> names = Set.of();
+
   private int prefixes;
   private int characters;
 
@@ -29,6 +32,9 @@ final class UnknownNames {
    * @throws InvalidMessageException when they are too many
    */
   void add(String name, XmlIn in) {
+    if (names.isEmpty()) {
+      names = new HashSet<>();
+    }
     if (!names.add(name)) {
       return;
     }
