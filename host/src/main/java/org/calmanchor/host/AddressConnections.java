@@ -2,46 +2,44 @@ package org.calmanchor.host;
 
 import java.net.InetSocketAddress;
 import java.net.SocketAddress;
-import java.util.Set;
+import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.endpoint.AddressShares;
 import org.calmanchor.core.endpoint.UnsharedAddresses;
-import org.eclipse.jetty.io.Connection;
 import org.eclipse.jetty.io.EndPoint;
 
 /**
  * Closes connections of an address that has its share of them already. Safe for any number of
  * threads.
  */
-final class AddressConnections implements Connection.Listener {
+final class AddressConnections {
   private final AddressShares shares;
 
-  /** The end points that count; one may carry several connections, as an upgrade to HTTP/2 does. */
-  private final Set<EndPoint> counted = ConcurrentHashMap.newKeySet();
+  /** The connections that count, with their addresses: one that is closed does not tell its own. */
+  private final Map<EndPoint, String> counted = new ConcurrentHashMap<>();
 
   AddressConnections(int most, UnsharedAddresses unshared) {
     this.shares = new AddressShares(most, unshared);
   }
 
-  @Override
-  public void onOpened(Connection connection) {
-    EndPoint endPoint = connection.getEndPoint();
-    if (counted.add(endPoint) && !shares.enter(addressOf(endPoint))) {
-      counted.remove(endPoint);
-      endPoint.close();
+  void opened(EndPoint connection) {
+    String address = addressOf(connection);
+    if (shares.enter(address)) {
+      counted.put(connection, address);
+    } else {
+      connection.close();
     }
   }
 
-  @Override
-  public void onClosed(Connection connection) {
-    EndPoint endPoint = connection.getEndPoint();
-    if (!endPoint.isOpen() && counted.remove(endPoint)) {
-      shares.leave(addressOf(endPoint));
+  void closed(EndPoint connection) {
+    String address = counted.remove(connection);
+    if (address != null) {
+      shares.leave(address);
     }
   }
 
-  private static String addressOf(EndPoint endPoint) {
-    SocketAddress address = endPoint.getRemoteSocketAddress();
+  private static String addressOf(EndPoint connection) {
+    SocketAddress address = connection.getRemoteSocketAddress();
     return address instanceof InetSocketAddress inet && inet.getAddress() != null
         ? inet.getAddress().getHostAddress()
         : "";

@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.calmanchor.core.model.SoapVersion;
@@ -42,13 +43,24 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   private final RunningRequests running;
   private final LastKnownOutput output;
   private final AskedHeaders headers;
+  private final UnsentAnswers unsentAnswers;
+  private final AtomicBoolean isOver = new AtomicBoolean();
+
+  /** Set while the answer was handed over and waits for its reader. */
+  private volatile UnsentAnswers.@Nullable Unsent unsent;
 
   /** One that {@code running} is told the end of. */
-  JettyExchange(Request request, Response response, Callback callback, RunningRequests running) {
+  JettyExchange(
+      Request request,
+      Response response,
+      Callback callback,
+      RunningRequests running,
+      UnsentAnswers unsentAnswers) {
     this.request = request;
     this.response = response;
     this.callback = callback;
     this.running = running;
+    this.unsentAnswers = unsentAnswers;
     this.output = new LastKnownOutput(request, response, this);
     this.headers = new AskedHeaders(request.getHeaders());
   }
@@ -164,28 +176,34 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public void abort() {
+    if (isOver.get()) {
+      return;
+    }
+    output.end();
     // Several calls share a connection of HTTP/2: there the callback resets the one stream.
     if (request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
       request.getConnectionMetaData().getConnection().getEndPoint().close();
     }
-    if (output.end()) {
-      // Whoever broke it off has logged why, as far as anybody wants to know.
-      failed(new QuietException.Exception("broken off"));
-    }
+    // Whoever broke it off has logged why, as far as anybody wants to know.
+    failed(new QuietException.Exception("broken off"));
   }
 
   @Override
   public void succeeded() {
-    output.release();
-    callback.succeeded();
-    running.ended();
+    if (isOver.compareAndSet(false, true)) {
+      forget();
+      callback.succeeded();
+      running.ended();
+    }
   }
 
   @Override
   public void failed(Throwable broken) {
-    output.release();
-    callback.failed(broken);
-    running.ended();
+    if (isOver.compareAndSet(false, true)) {
+      forget();
+      callback.failed(broken);
+      running.ended();
+    }
   }
 
   @Override
@@ -193,8 +211,22 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     return callback.getInvocationType();
   }
 
-  /** Ends the response, if nobody has yet. */
+  /** Ends the response, if nobody has yet; its reader has some time to take it. */
   void end() {
     output.close();
+    if (!isOver.get()) {
+      unsent =
+          unsentAnswers.add(remoteAddress(), request.getComponents().getScheduler(), this::abort);
+      if (isOver.get()) {
+        forget();
+      }
+    }
+  }
+
+  private void forget() {
+    UnsentAnswers.Unsent known = unsent;
+    if (known != null) {
+      known.over();
+    }
   }
 }

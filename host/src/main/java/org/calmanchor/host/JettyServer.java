@@ -7,6 +7,8 @@ import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
 import org.calmanchor.core.endpoint.UnsharedAddresses;
 import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
+import org.eclipse.jetty.io.EndPoint;
+import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.NetworkConnectionLimit;
@@ -43,10 +45,9 @@ final class JettyServer {
     http.setRequestHeaderSize((int) limits.value(Limit.HEADER_BYTES));
     HTTP2CServerConnectionFactory http2 = new HTTP2CServerConnectionFactory(http);
     http2.setMaxConcurrentStreams((int) limits.value(Limit.STREAMS));
-    // One acceptor and one selector start fast and are plenty for a machine of few cores.
-    connector = new ServerConnector(server, 1, 1, new HttpConnectionFactory(http), http2);
-    connector.addBean(
-        new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared));
+    AddressConnections byAddress =
+        new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared);
+    connector = new Connector(server, byAddress, new HttpConnectionFactory(http), http2);
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
     connector.setHost(address.address().getHostAddress());
     connector.setPort(address.port());
@@ -55,6 +56,29 @@ final class JettyServer {
     server.setHandler(handler);
     server.setErrorHandler(new PlainErrors());
     server.setStopTimeout(DRAIN.toMillis());
+  }
+
+  /** Tells of connections when they are open and when they are closed; each once. */
+  private static final class Connector extends ServerConnector {
+    private final AddressConnections byAddress;
+
+    Connector(Server server, AddressConnections byAddress, ConnectionFactory... protocols) {
+      // One acceptor and one selector start fast and are plenty for a machine of few cores.
+      super(server, 1, 1, protocols);
+      this.byAddress = byAddress;
+    }
+
+    @Override
+    protected void onEndPointOpened(EndPoint connection) {
+      super.onEndPointOpened(connection);
+      byAddress.opened(connection);
+    }
+
+    @Override
+    protected void onEndPointClosed(EndPoint connection) {
+      super.onEndPointClosed(connection);
+      byAddress.closed(connection);
+    }
   }
 
   void start() throws IOException {

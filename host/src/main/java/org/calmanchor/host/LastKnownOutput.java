@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  * goes out with its length, in one write, which nobody waits for. It is held where the operating
  * system takes it from, so that it is copied once.
  */
-final class LastKnownOutput extends OutputStream {
+final class LastKnownOutput extends OutputStream implements Callback {
   /** For so little no buffer is taken from the pool; a guess that was not measured. */
   private static final int SMALL_BYTES = 4 << 10;
 
@@ -92,7 +92,7 @@ final class LastKnownOutput extends OutputStream {
     if (last != OVER) {
       sent = last;
       ByteBuffer bytes = last == null ? BufferUtil.EMPTY_BUFFER : last.getByteBuffer();
-      response.write(true, bytes, callback);
+      response.write(true, bytes, this);
     }
   }
 
@@ -108,11 +108,29 @@ final class LastKnownOutput extends OutputStream {
     return true;
   }
 
-  /** Gives back what was sent last, when it was. */
-  void release() {
-    if (sent != null) {
-      sent.release();
+  @Override
+  public void succeeded() {
+    release();
+    callback.succeeded();
+  }
+
+  @Override
+  public void failed(Throwable broken) {
+    release();
+    callback.failed(broken);
+  }
+
+  @Override
+  public InvocationType getInvocationType() {
+    return callback.getInvocationType();
+  }
+
+  /** Gives back what was sent last: now only, since the server has read it until now. */
+  private void release() {
+    RetainableByteBuffer last = sent;
+    if (last != null) {
       sent = null;
+      last.release();
     }
   }
 }

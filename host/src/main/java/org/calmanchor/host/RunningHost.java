@@ -64,6 +64,11 @@ public final class RunningHost implements AutoCloseable {
     return calls;
   }
 
+  /** How many answers were handed over in full and wait for their readers. */
+  int unsentCount() {
+    return handler.unsentCount();
+  }
+
   /**
    * Switches operations off: from now on their callers get a fault that says so, and the index and
    * the service's page show it. Calls that run already end as they began; the WSDL stays the same.

@@ -24,10 +24,17 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   private static final int PARTS = 2;
 
   private final RunningRequests running = new RunningRequests();
+  private final UnsentAnswers unsent;
   private volatile Site site;
 
-  SiteHandler(Site site) {
+  SiteHandler(Site site, UnsentAnswers unsent) {
     this.site = site;
+    this.unsent = unsent;
+  }
+
+  /** How many answers wait for their readers. */
+  int unsentCount() {
+    return unsent.count();
   }
 
   Site site() {
@@ -60,7 +67,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   public boolean handle(Request request, Response response, Callback callback) {
     running.begun(PARTS);
     try {
-      JettyExchange exchange = new JettyExchange(request, response, callback, running);
+      JettyExchange exchange = new JettyExchange(request, response, callback, running, unsent);
       if (running.isShutdown()) {
         Response.writeError(request, response, exchange, HttpStatus.SERVICE_UNAVAILABLE_503);
       } else {

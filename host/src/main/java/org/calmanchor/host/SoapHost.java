@@ -264,7 +264,8 @@ public final class SoapHost {
         services.values().stream()
             .map(service -> service.with(service.endpoint().with(serving)))
             .toList();
-    SiteHandler handler = new SiteHandler(new Site(hosted, settings));
+    SiteHandler handler =
+        new SiteHandler(new Site(hosted, settings), new UnsentAnswers(limits, unshared));
     JettyServer server = new JettyServer(address, handler, limits, unshared);
     try {
       server.start();

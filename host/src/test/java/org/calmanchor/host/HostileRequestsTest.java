@@ -40,6 +40,7 @@ class HostileRequestsTest {
             .serve("/light", new Lighthouse())
             .limit(Limit.CALLS, 4)
             .limit(Limit.READ_MILLIS, 500)
+            .limit(Limit.CALL_MILLIS, 4_000)
             .start();
   }
 
@@ -127,6 +128,13 @@ class HostileRequestsTest {
         }
       }
       assertThat(served()).isTrue();
+      while (small.unsentCount() < 4) {
+        Thread.sleep(10);
+      }
+      for (RawHttp2 client : clients) {
+        assertThat(client.resets(80)).as("streams that were reset").isEqualTo(80);
+      }
+      assertThat(small.unsentCount()).isZero();
     } finally {
       for (RawHttp2 client : clients) {
         client.close();
@@ -217,6 +225,38 @@ class HostileRequestsTest {
         socket.close();
       }
     }
+  }
+
+  /** However a connection ends, its address may open another one. */
+  @Test
+  void countsOpenConnectionsOnly() throws Exception {
+    Lighthouse service = new Lighthouse();
+    try (RunningHost shared =
+        SoapHost.onPort(0)
+            .shareLoopback(true)
+            .serve("/light", service)
+            .limit(Limit.CONNECTIONS_PER_ADDRESS, 8)
+            .start()) {
+      String blink = "<blink xmlns='urn:lanternquay:light'><text>on</text></blink>";
+      for (int i = 0; i < 100; i++) {
+        if (i % 2 == 0) {
+          connected(shared, "127.0.0.2").close();
+        } else {
+          asking(shared, "127.0.0.2", blink).close();
+        }
+        awaitShare(shared, blink);
+      }
+    }
+  }
+
+  private static void awaitShare(RunningHost shared, String body) throws Exception {
+    for (int i = 0; i < 100; i++) {
+      if (answer(asking(shared, "127.0.0.2", body)).startsWith("HTTP/1.1 200")) {
+        return;
+      }
+      Thread.sleep(20);
+    }
+    throw new AssertionError("no connection is taken any more");
   }
 
   private static Socket connected(RunningHost to, String from) throws IOException {

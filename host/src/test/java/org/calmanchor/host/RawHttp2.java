@@ -11,6 +11,7 @@ import java.nio.charset.StandardCharsets;
 final class RawHttp2 implements AutoCloseable {
   private static final int DATA = 0;
   private static final int HEADERS = 1;
+  private static final int RST_STREAM = 3;
   private static final int SETTINGS = 4;
 
   private final Socket socket;
@@ -84,6 +85,18 @@ final class RawHttp2 implements AutoCloseable {
         }
       }
     }
+  }
+
+  /** How many streams are reset, read until there are {@code most} of them. */
+  int resets(int most) throws IOException {
+    int count = 0;
+    while (count < most) {
+      int length = (in.readUnsignedByte() << 16) | in.readUnsignedShort();
+      int type = in.readUnsignedByte();
+      in.skipNBytes(1L + 4 + length);
+      count += type == RST_STREAM ? 1 : 0;
+    }
+    return count;
   }
 
   @Override

@@ -5,6 +5,7 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -88,7 +89,10 @@ final class Attacks {
   }
 
   private Socket socket() throws IOException {
-    Socket socket = new Socket(InetAddress.getLoopbackAddress(), port);
+    Socket socket = new Socket();
+    // Another address than that of the others, so that it has a share of its own.
+    socket.bind(new InetSocketAddress(InetAddress.getByAddress(new byte[] {127, 0, 0, 2}), 0));
+    socket.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
     socket.setSoTimeout(20_000);
     return socket;
   }

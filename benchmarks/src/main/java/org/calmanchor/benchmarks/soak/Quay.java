@@ -70,6 +70,9 @@ public class Quay {
     RunningHost host =
         SoapHost.onPort(0)
             .serve("/quay", new Quay())
+            // Attackers come from another address of loopback: each has its share.
+            .shareLoopback(true)
+            .limit(Limit.CALLS_PER_ADDRESS, 150)
             .limit(Limit.CALL_MILLIS, CALL_MILLIS)
             .limit(Limit.READ_MILLIS, 2_000)
             .intercept(

@@ -161,10 +161,10 @@ public final class Soak {
     for (int i = 0; i < THREADS; i++) {
       all.add(threads.submit(one));
     }
+    threads.shutdown();
     for (Future<Void> each : all) {
       each.get();
     }
-    threads.shutdown();
   }
 
   private void oneOfMany(int dice) throws IOException {
@@ -244,8 +244,11 @@ public final class Soak {
       socket.getOutputStream().write(request(operation, content));
       socket.shutdownOutput();
       answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    } catch (IOException broken) {
+      note(operation + " was broken off: " + broken.getMessage());
+      return;
     }
-    if (answer.startsWith("HTTP/1.1 503")) {
+    if (answer.startsWith("HTTP/1.1 503") || answer.startsWith("HTTP/1.1 429")) {
       refused.incrementAndGet();
     } else if (answer.startsWith("HTTP/1.1 " + status) && answer.contains(words)) {
       answered.incrementAndGet();

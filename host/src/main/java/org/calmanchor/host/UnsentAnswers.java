@@ -1,0 +1,79 @@
+package org.calmanchor.host;
+
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.calmanchor.core.endpoint.AddressShares;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.endpoint.UnsharedAddresses;
+import org.eclipse.jetty.util.thread.Scheduler;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The answers that were handed over to the server in full and whose readers do not take them: no
+ * thread waits for them, but they hold memory. So there are as many of them as calls at most, and
+ * each one has the time of a call; what goes beyond is broken off. Safe for any number of threads.
+ */
+final class UnsentAnswers {
+  private final int most;
+  private final long millis;
+  private final AddressShares shares;
+  private final Semaphore room;
+
+  UnsentAnswers(Limits limits, UnsharedAddresses unshared) {
+    this.most = (int) limits.value(Limit.CALLS);
+    this.room = new Semaphore(most);
+    this.millis = limits.value(Limit.CALL_MILLIS);
+    this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
+  }
+
+  /**
+   * One more.
+   *
+   * @param breakOff ends it; called at once when there is no room, or on a thread of {@code
+   *     scheduler} when its time is over
+   * @return null when there is no room
+   */
+  @Nullable Unsent add(String address, Scheduler scheduler, Runnable breakOff) {
+    boolean hasShare = shares.enter(address);
+    boolean hasRoom = room.tryAcquire();
+    if (hasShare && hasRoom) {
+      return new Unsent(address, scheduler.schedule(breakOff, millis, TimeUnit.MILLISECONDS));
+    }
+    if (hasShare) {
+      shares.leave(address);
+    }
+    if (hasRoom) {
+      room.release();
+    }
+    breakOff.run();
+    return null;
+  }
+
+  /** How many there are. */
+  int count() {
+    return most - room.availablePermits();
+  }
+
+  /** One of them. */
+  final class Unsent {
+    private final String address;
+    private final Scheduler.Task end;
+    private final AtomicBoolean isOver = new AtomicBoolean();
+
+    private Unsent(String address, Scheduler.Task end) {
+      this.address = address;
+      this.end = end;
+    }
+
+    /** It was sent or broken off; saying so again changes nothing. */
+    void over() {
+      if (isOver.compareAndSet(false, true)) {
+        end.cancel();
+        room.release();
+        shares.leave(address);
+      }
+    }
+  }
+}
