@@ -176,9 +176,6 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public void abort() {
-    if (isOver.get()) {
-      return;
-    }
     output.end();
     // Several calls share a connection of HTTP/2: there the callback resets the one stream.
     if (request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
@@ -216,10 +213,18 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     output.close();
     if (!isOver.get()) {
       unsent =
-          unsentAnswers.add(remoteAddress(), request.getComponents().getScheduler(), this::abort);
+          unsentAnswers.add(
+              remoteAddress(), request.getComponents().getScheduler(), this::breakOff);
       if (isOver.get()) {
         forget();
       }
+    }
+  }
+
+  private void breakOff() {
+    // Once it was sent, the connection may serve another call.
+    if (!isOver.get()) {
+      abort();
     }
   }
 

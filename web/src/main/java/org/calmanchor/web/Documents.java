@@ -3,7 +3,6 @@ package org.calmanchor.web;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.wsdl.WsdlWriter;
 import org.calmanchor.web.page.ServiceSite;
@@ -19,23 +18,27 @@ final class Documents {
   private final ServiceSite site;
   private final String address;
 
+  /** Written when first asked for; two threads that ask at once may both write it. */
+  private volatile byte @Nullable [] whole;
+
+  private volatile WsdlWriter.@Nullable Documents apart;
+
+  /** Those that say {@code address} is where the service is. */
   Documents(ServiceSite site, String address) {
     this.site = site;
     this.address = address;
   }
 
   void send(Query query, HttpResponse response) throws IOException {
-    Contract contract = site.contract();
     if (!query.has("xsd")) {
-      xml(response, WsdlWriter.write(contract, address));
+      Answers.send(response, 200, XML, whole());
       return;
     }
-    WsdlWriter.Documents apart = WsdlWriter.separate(contract, address, this::location);
     if (query.has("wsdl")) {
-      xml(response, apart.wsdl());
+      xml(response, apart().wsdl());
       return;
     }
-    List<String> schemas = List.copyOf(apart.schemas().values());
+    List<String> schemas = List.copyOf(apart().schemas().values());
     int number = number(query.value("xsd"));
     if (number < 1 || number > schemas.size()) {
       Answers.plain(
@@ -45,6 +48,24 @@ final class Documents {
     } else {
       xml(response, schemas.get(number - 1));
     }
+  }
+
+  private byte[] whole() {
+    byte[] known = whole;
+    if (known == null) {
+      known = WsdlWriter.write(site.contract(), address).getBytes(StandardCharsets.UTF_8);
+      whole = known;
+    }
+    return known;
+  }
+
+  private WsdlWriter.Documents apart() {
+    WsdlWriter.Documents known = apart;
+    if (known == null) {
+      known = WsdlWriter.separate(site.contract(), address, this::location);
+      apart = known;
+    }
+    return known;
   }
 
   private static void xml(HttpResponse response, String document) throws IOException {

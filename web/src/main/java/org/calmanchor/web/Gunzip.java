@@ -1,5 +1,6 @@
 package org.calmanchor.web;
 
+import java.io.BufferedInputStream;
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -18,6 +19,9 @@ final class Gunzip extends InputStream {
 
   /** Up to here the ratio does not matter: a few bytes blown up do no harm. */
   private static final long FREE_BYTES = 64 << 10;
+
+  /** The header is read byte by byte, which is slow where each one is asked of the server. */
+  private static final int HELD_BYTES = 2 << 10;
 
   private final Counted compressed;
   private final long mostRatio;
@@ -64,7 +68,7 @@ final class Gunzip extends InputStream {
     int read;
     try {
       if (open == null) {
-        open = new GZIPInputStream(compressed);
+        open = new GZIPInputStream(new BufferedInputStream(compressed, HELD_BYTES));
       }
       read = open.read(bytes, offset, length);
     } catch (ZipException damaged) {

@@ -13,7 +13,7 @@ import java.util.zip.GZIPOutputStream;
 final class PackedResponse implements HttpResponse {
   private final HttpResponse response;
   private final boolean isPacked;
-  private final ByteArrayOutputStream held = new ByteArrayOutputStream(8 << 10);
+  private final ByteArrayOutputStream held = new ByteArrayOutputStream(0);
 
   PackedResponse(HttpRequest request, HttpResponse response) {
     this.response = response;

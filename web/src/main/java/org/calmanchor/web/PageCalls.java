@@ -101,7 +101,9 @@ final class PageCalls {
       headers.put("Content-Type", version.contentType() + "; action=\"" + action + "\"");
     }
     answer.put("headers", headers);
-    answer.put("java", new JavaCall(service).write(operation, values, address));
+    answer.put(
+        "java",
+        new JavaCall(service, address).write(operation, values, question.treeOrNone("headers")));
     return answer;
   }
 

@@ -9,8 +9,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.endpoint.Refusal;
-import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.web.page.Pages;
 import org.calmanchor.web.page.ServiceSite;
 import org.calmanchor.web.page.ServiceState;
@@ -23,8 +24,12 @@ import org.jspecify.annotations.Nullable;
 public final class Site {
   static final String ASSETS = "/calm-anchor";
 
+  /** The documents of a service are kept for each address that it is asked for by, up to here. */
+  private static final int KEPT_DOCUMENTS = 200;
+
   private final Map<String, Hosted> services = new LinkedHashMap<>();
   private final Map<String, List<ServiceSite>> sites = new LinkedHashMap<>();
+  private final Map<String, Documents> documents;
   private final Pages rendered;
   private final Assets assets;
   private final HostRule hosts;
@@ -38,6 +43,7 @@ public final class Site {
    */
   public Site(List<Hosted> hosted, SiteSettings settings) {
     this.settings = settings;
+    this.documents = new ConcurrentHashMap<>();
     this.rendered = new Pages();
     this.assets = new Assets();
     this.hosts = new HostRule(settings);
@@ -47,8 +53,8 @@ public final class Site {
         throw new IllegalArgumentException("two services have the path " + service.path());
       }
       List<ServiceSite> atPath = new ArrayList<>();
-      for (Contract contract : service.endpoint().contracts()) {
-        atPath.add(new ServiceSite(service.path(), contract, atPath.isEmpty()));
+      for (Reading reading : service.endpoint().readings()) {
+        atPath.add(new ServiceSite(service.path(), reading, atPath.isEmpty()));
       }
       put(service, atPath);
     }
@@ -56,6 +62,7 @@ public final class Site {
 
   private Site(Site former, Hosted changed) {
     this.settings = former.settings;
+    this.documents = former.documents;
     this.rendered = former.rendered;
     this.assets = former.assets;
     this.hosts = former.hosts;
@@ -272,7 +279,7 @@ public final class Site {
               + base
               + service.path());
     } else if (query.has("wsdl", "xsd")) {
-      new Documents(site, base + service.path()).send(query, response);
+      documents(site, base + service.path()).send(query, response);
     } else if (query.has("explained")) {
       explained(site, base + service.path(), query.has("download"), response);
     } else {
@@ -281,6 +288,18 @@ public final class Site {
           settings.showsPages() ? rendered.service(site, address) : rendered.closed(site, address);
       Answers.html(response, 200, page);
     }
+  }
+
+  private Documents documents(ServiceSite site, String address) {
+    String key = site.serviceName() + " " + address;
+    Documents known = documents.get(key);
+    if (known == null) {
+      known = new Documents(site, address);
+      if (documents.size() < KEPT_DOCUMENTS) {
+        documents.put(key, known);
+      }
+    }
+    return known;
   }
 
   private void explained(ServiceSite site, String address, boolean isFile, HttpResponse response)

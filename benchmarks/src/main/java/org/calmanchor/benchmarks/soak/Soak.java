@@ -54,12 +54,18 @@ public final class Soak {
     port = Integer.parseInt(String.valueOf(out.readLine()));
   }
 
-  /** Argument: for how many seconds; 60 without one. */
+  /**
+   * Arguments: for how many seconds, 60 without one; a part of one attack's name, to run it alone.
+   */
   public static void main(String[] arguments) throws Exception {
     int seconds = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 60;
     Soak soak = new Soak();
     try {
-      soak.run(seconds);
+      if (arguments.length > 1) {
+        soak.attacked(seconds, arguments[1]);
+      } else {
+        soak.run(seconds);
+      }
     } finally {
       soak.process.destroyForcibly();
     }
@@ -70,7 +76,7 @@ public final class Soak {
 
   private void run(int seconds) throws Exception {
     rough(seconds);
-    attacked(seconds);
+    attacked(seconds, "");
     System.out.printf(
         "%d answered, %d refused as busy, %d callers vanished%n",
         answered.get(), refused.get(), vanished.get());
@@ -81,10 +87,11 @@ public final class Soak {
   }
 
   /** Each attack by itself, while others call and must be served within their time. */
-  private void attacked(int seconds) throws Exception {
+  private void attacked(int seconds, String part) throws Exception {
     Attacks attacks = new Attacks(port);
-    long each = TimeUnit.SECONDS.toNanos(seconds) / attacks.all().size();
-    for (Map.Entry<String, Attacks.Attack> attack : attacks.all().entrySet()) {
+    Map<String, Attacks.Attack> chosen = attacks.named(part);
+    for (Map.Entry<String, Attacks.Attack> attack : chosen.entrySet()) {
+      long each = TimeUnit.SECONDS.toNanos(seconds) / chosen.size();
       AtomicLong attempts = new AtomicLong();
       AtomicLong served = new AtomicLong();
       AtomicLong busy = new AtomicLong();

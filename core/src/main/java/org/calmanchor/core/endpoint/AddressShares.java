@@ -1,15 +1,22 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * How many calls or connections each address has, so that one cannot take them all. Safe for any
- * number of threads.
+ * number of threads, none of which waits for another.
  */
 public final class AddressShares {
+  /** So many addresses that have nothing are remembered, since most of them come back. */
+  private static final int REMEMBERED = 1_000;
+
+  /** The count of an address that is being forgotten. */
+  private static final int FORGOTTEN = -1;
+
   private final int most;
   private final UnsharedAddresses unshared;
-  private final ConcurrentHashMap<String, Integer> running = new ConcurrentHashMap<>();
+  private final ConcurrentHashMap<String, AtomicInteger> running = new ConcurrentHashMap<>();
 
   /** Shares of {@code most} for each address, but for those that have none. */
   public AddressShares(int most, UnsharedAddresses unshared) {
@@ -22,21 +29,35 @@ public final class AddressShares {
     if (unshared.contains(address)) {
       return true;
     }
-    boolean[] isFull = new boolean[1];
-    running.compute(
-        address,
-        (key, known) -> {
-          int count = known == null ? 0 : known;
-          isFull[0] = count >= most;
-          return isFull[0] ? known : Integer.valueOf(count + 1);
-        });
-    return !isFull[0];
+    while (true) {
+      AtomicInteger known = running.get(address);
+      AtomicInteger count =
+          known == null ? running.computeIfAbsent(address, key -> new AtomicInteger()) : known;
+      int before = count.get();
+      if (before >= most) {
+        return false;
+      }
+      if (before == FORGOTTEN) {
+        Thread.onSpinWait();
+      } else if (count.compareAndSet(before, before + 1)) {
+        return true;
+      }
+    }
   }
 
-  /** One less; an address that has none left is forgotten. */
+  /** One less; for each that has entered, once. */
   public void leave(String address) {
-    if (!unshared.contains(address)) {
-      running.computeIfPresent(address, (key, count) -> count == 1 ? null : count - 1);
+    AtomicInteger count = unshared.contains(address) ? null : running.get(address);
+    if (count != null
+        && count.decrementAndGet() == 0
+        && running.mappingCount() > REMEMBERED
+        && count.compareAndSet(0, FORGOTTEN)) {
+      running.remove(address, count);
     }
+  }
+
+  /** How many addresses are remembered. */
+  int addresses() {
+    return running.size();
   }
 }

@@ -41,6 +41,7 @@ public final class Endpoint {
   private final Map<String, Map<String, OperationPlan>> operations = new LinkedHashMap<>();
   private final Map<QName, KnownHeader> headers = new HashMap<>();
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
+  private final List<Reading> readings;
   private final List<Contract> contracts;
   private final Inputs inputs;
   private final int digits;
@@ -75,7 +76,8 @@ public final class Endpoint {
     for (HeaderHandler handler : settings.headerHandlers()) {
       handler.blocks().forEach(name -> handlers.putIfAbsent(name, handler));
     }
-    this.contracts = plans.stream().map(plan -> plan.service().contract()).distinct().toList();
+    this.readings = plans.stream().map(plan -> plan.service().reading()).distinct().toList();
+    this.contracts = readings.stream().map(Reading::contract).toList();
   }
 
   /**
@@ -160,6 +162,11 @@ public final class Endpoint {
     Set<String> off = new TreeSet<>(switchedOff);
     off.addAll(other.switchedOff);
     return new Endpoint(List.copyOf(all), settings, Collections.unmodifiableSet(off));
+  }
+
+  /** What was read of each service. */
+  public List<Reading> readings() {
+    return readings;
   }
 
   /** What it offers: one contract for each service. */

@@ -50,7 +50,7 @@ final class OperationPlanner {
     this.reading = reading;
     this.contract = reading.contract();
     this.target = target;
-    this.service = new ServicePlan(contract);
+    this.service = new ServicePlan(reading);
     this.codecs = new CodecPlanner<>(contract, new JavaEnd(reading.members()));
   }
 

@@ -7,20 +7,27 @@ import java.util.stream.Collectors;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeWriter;
 
 /** What all operations of one contract share. */
 final class ServicePlan {
+  private final Reading reading;
   private final Contract contract;
   private final List<SoapVersion> versions;
   private final Map<SoapVersion, EnvelopeWriter> writers = new EnumMap<>(SoapVersion.class);
 
-  ServicePlan(Contract contract) {
-    this.contract = contract;
+  ServicePlan(Reading reading) {
+    this.reading = reading;
+    this.contract = reading.contract();
     this.versions = contract.bindings().stream().map(Binding::version).distinct().toList();
     for (SoapVersion version : SoapVersion.values()) {
       writers.put(version, new EnvelopeWriter(version, contract));
     }
+  }
+
+  Reading reading() {
+    return reading;
   }
 
   Contract contract() {

@@ -103,6 +103,7 @@ public final class ContractReader {
       throw new ContractException(service.simpleName(), problems.all());
     }
     return new Reading(
+        service,
         new ContractAssembler(given, name, serviceName)
             .assemble(service, operations, types.parts()),
         membersOf(operations, types));

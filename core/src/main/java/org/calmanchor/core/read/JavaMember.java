@@ -26,6 +26,9 @@ public interface JavaMember extends JavaElement {
   /** Whether a value can be got from an object that has it. */
   boolean isReadable();
 
+  /** The name of the method that puts a value into an object that has it; null for its field. */
+  @Nullable String setter();
+
   /** Whether a value can be put into an object that has it. */
   boolean isWritable();
 }

@@ -5,7 +5,8 @@ import org.calmanchor.core.model.Contract;
 /**
  * What reading Java gives.
  *
+ * @param service the annotated type
  * @param contract the contract
  * @param members which Java member stands for which of its nodes
  */
-public record Reading(Contract contract, Members members) {}
+public record Reading(JavaType service, Contract contract, Members members) {}

@@ -151,6 +151,11 @@ record ReflectedMember(
   }
 
   @Override
+  public @Nullable String setter() {
+    return access == null || access.setter() == null ? null : access.setter().getName();
+  }
+
+  @Override
   public boolean isReadable() {
     return access == null || access.isReadable();
   }

@@ -37,6 +37,11 @@ record UnwrappedMember(JavaMember outer, JavaType type) implements JavaMember {
   }
 
   @Override
+  public @Nullable String setter() {
+    return null;
+  }
+
+  @Override
   public boolean isWritable() {
     return outer.isWritable();
   }

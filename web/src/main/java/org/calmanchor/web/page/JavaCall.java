@@ -1,134 +1,101 @@
 package org.calmanchor.web.page;
 
-import java.util.ArrayList;
+import java.net.URI;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import org.calmanchor.core.model.AttributeUse;
-import org.calmanchor.core.model.ComplexType;
-import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.Facet;
-import org.calmanchor.core.model.Member;
+import java.util.stream.Collectors;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.model.SimpleType;
-import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.tree.TreeMessages;
-import org.jspecify.annotations.Nullable;
+import org.calmanchor.core.read.JavaMember;
+import org.calmanchor.core.read.JavaType;
+import org.calmanchor.core.read.Members.HeaderMember;
+import org.calmanchor.core.read.Members.OperationMember;
+import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.read.Reading;
 
 /**
- * A call as a Java program makes it with the typed client. Data types go by their names on the
- * wire, with their members in that order.
+ * A call as a Java program makes it with the typed client: imports, then statements. It compiles
+ * where the service's types can be reached.
  */
 public final class JavaCall {
-  private static final Pattern METHOD = Pattern.compile("([\\w.$]+)\\.(\\w+)\\(.*");
+  private static final String CLIENT = "org.calmanchor.client.TypedClient";
+
+  private static final int LONG_LINE = 60;
 
   private final ServiceSite service;
-  private final Contract contract;
+  private final Reading reading;
+  private final String address;
 
-  /** Calls of one service. */
-  public JavaCall(ServiceSite service) {
+  /** Calls of a service at {@code address}. */
+  public JavaCall(ServiceSite service, String address) {
     this.service = service;
-    this.contract = service.contract();
+    this.reading = service.reading();
+    this.address = address;
   }
 
-  /** The call of {@code operation} with these values, of a service at {@code address}. */
-  public String write(String operation, Map<String, Object> values, String address) {
+  /** The call of {@code operation} with these values and header blocks. */
+  public String write(String operation, Map<String, Object> values, Map<String, Object> headers) {
     Operation called = service.operation(operation);
-    Matcher method = METHOD.matcher(called.origin().place());
-    boolean isJava = method.matches();
-    String port = isJava ? method.group(1) : service.name();
-    String name = isJava ? method.group(2) : operation;
-    ComplexType request = (ComplexType) contract.bodyElement(called.input().message()).type();
-    List<String> arguments = arguments(request, values);
-    boolean isVoid =
-        called.output() == null
-            || contract
-                .members((ComplexType) contract.bodyElement(called.output().message()).type())
-                .isEmpty();
-    String call = "client.port()." + name + "(" + String.join(", ", arguments) + ");";
-    return "TypedClient<%s> client =\n    TypedClient.of(%s.class, URI.create(\"%s\"));\n%s%s\n"
-        .formatted(port, port, address, isVoid ? "" : "var result = ", call);
+    OperationMember member =
+        reading
+            .members()
+            .operations()
+            .get(reading.contract().bodyElement(called.input().message()).name());
+    if (member == null) {
+      throw new IllegalArgumentException(operation + " is not made from Java");
+    }
+    JavaSource source = new JavaSource();
+    JavaValues expressions = new JavaValues(reading, source);
+    List<JavaMember> parameters = member.method().parameters();
+    String[] arguments = new String[parameters.size()];
+    for (PropertyMember each : member.parameters()) {
+      Object value = values.get(each.wireName().getLocalPart());
+      arguments[each.position()] = expressions.of(each.use(), each.member().type(), value);
+    }
+    for (HeaderMember each : member.headers()) {
+      JavaType type = parameters.get(each.position()).type();
+      arguments[each.position()] =
+          each.isOut()
+              ? "new " + source.nameOf(type) + "<>()"
+              : expressions.of(each.use(), type, headers.get(each.element().getLocalPart()));
+    }
+    String call = "client.port()." + member.method().name() + joined(arguments);
+    if (member.isAsynchronous()) {
+      call += ".toCompletableFuture().join()";
+    }
+    String client = client(source);
+    return source.imports()
+        + "\n"
+        + client
+        + expressions.statements().stream().collect(Collectors.joining())
+        + (member.result() == null ? "" : "var result = ")
+        + call
+        + ";\n";
   }
 
-  private List<String> arguments(ComplexType type, Map<?, ?> values) {
-    List<String> arguments = new ArrayList<>();
-    for (AttributeUse attribute : contract.attributes(type)) {
-      Object value = values.get(TreeMessages.key(contract, type, attribute));
-      arguments.add(one(attribute.type(), value));
-    }
-    if (type.content() instanceof ComplexType.Text text) {
-      arguments.add(one(text.type(), values.get(TreeMessages.textKey(type))));
-    } else {
-      for (Member member : contract.members(type)) {
-        arguments.add(member(member, values.get(member.name())));
-      }
-    }
-    return arguments;
+  /** The arguments on one line, or on a line each where that would be long. */
+  private static String joined(String[] arguments) {
+    String line = String.join(", ", arguments);
+    return line.length() <= LONG_LINE
+        ? "(" + line + ")"
+        : "(\n    " + String.join(",\n    ", arguments) + ")";
   }
 
-  private String member(Member member, @Nullable Object value) {
-    TypeUse type = member.element().type();
-    if (!member.repeats()) {
-      return one(type, value);
-    }
-    List<?> items = value instanceof List<?> list ? list : List.of();
-    return "List.of("
-        + String.join(", ", items.stream().map(item -> one(type, item)).toList())
-        + ")";
-  }
-
-  private String one(TypeUse type, @Nullable Object value) {
-    if (value == null) {
-      return "null";
-    }
-    if (value instanceof Map<?, ?> fields) {
-      if (fields.containsKey(TreeMessages.NIL_KEY)
-          || !(contract.definition(type) instanceof ComplexType declared)) {
-        return "null";
-      }
-      Object named = fields.get(TreeMessages.TYPE_KEY);
-      ComplexType actual =
-          contract.derived(declared).stream()
-              .filter(each -> each.name() != null && each.name().getLocalPart().equals(named))
-              .findFirst()
-              .orElse(declared);
-      String name = actual.name() == null ? "Object" : actual.name().getLocalPart();
-      return "new " + name + "(" + String.join(", ", arguments(actual, fields)) + ")";
-    }
-    return literal(type, value.toString());
-  }
-
-  private String literal(TypeUse type, String text) {
-    if (contract.definition(type) instanceof SimpleType simple
-        && simple.name() != null
-        && simple.variety() instanceof SimpleType.Restriction restriction
-        && restriction.facets().stream().anyMatch(f -> f.kind() == Facet.Kind.ENUMERATION)) {
-      return simple.name().getLocalPart() + "." + text;
-    }
-    String quoted = quoted(text);
-    return switch (contract.builtIn(type).getLocalPart()) {
-      case "boolean", "int", "short", "byte" -> text;
-      case "long" -> text + "L";
-      case "decimal" -> "new BigDecimal(" + quoted + ")";
-      case "integer" -> "new BigInteger(" + quoted + ")";
-      case "double", "float" -> "Double.parseDouble(" + quoted + ")";
-      case "date" -> "LocalDate.parse(" + quoted + ")";
-      case "time" -> "LocalTime.parse(" + quoted + ")";
-      case "dateTime" ->
-          (text.matches(".*(Z|[+-]\\d\\d:\\d\\d)") ? "Instant" : "LocalDateTime")
-              + ".parse("
-              + quoted
-              + ")";
-      case "duration" -> "Duration.parse(" + quoted + ")";
-      case "base64Binary" -> "Base64.getDecoder().decode(" + quoted + ")";
-      default -> quoted;
-    };
-  }
-
-  private static String quoted(String text) {
-    String escaped =
-        text.replace("\\", "\\\\").replace("\"", "\\\"").replace("\n", "\\n").replace("\r", "\\r");
-    return "\"" + escaped + "\"";
+  private String client(JavaSource source) {
+    String port = source.nameOf(reading.service());
+    String client = source.nameOf(CLIENT);
+    String hint =
+        reading.service().kind() == JavaType.Kind.INTERFACE
+            ? ""
+            : "// The client needs an interface: move the annotations of %s to one.\n"
+                .formatted(port);
+    return "%s%s<%s> client =\n    %s.of(%s.class, %s.create(%s));\n"
+        .formatted(
+            hint,
+            client,
+            port,
+            client,
+            port,
+            source.nameOf(URI.class),
+            JavaLiterals.quoted(address));
   }
 }

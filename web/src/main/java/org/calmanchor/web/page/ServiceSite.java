@@ -11,6 +11,7 @@ import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.tree.Outcome;
 import org.calmanchor.core.tree.TreeMessages;
@@ -19,6 +20,7 @@ import org.calmanchor.core.tree.TreeMessages;
 public final class ServiceSite {
   private final String path;
   private final boolean isFirst;
+  private final Reading reading;
   private final Contract contract;
   private final PortType portType;
   private final TreeMessages messages;
@@ -29,14 +31,15 @@ public final class ServiceSite {
   private final Map<String, String> expectations;
 
   /**
-   * The service of {@code contract} at {@code path}.
+   * The service of {@code reading} at {@code path}.
    *
    * @param isFirst whether it is what the path itself shows, rather than by its name
    */
-  public ServiceSite(String path, Contract contract, boolean isFirst) {
+  public ServiceSite(String path, Reading reading, boolean isFirst) {
     this.path = path;
     this.isFirst = isFirst;
-    this.contract = contract;
+    this.reading = reading;
+    this.contract = reading.contract();
     this.portType = contract.portTypes().get(0);
     this.messages = TreeMessages.of(contract);
     this.typed = new TypedTree(contract);
@@ -50,6 +53,7 @@ public final class ServiceSite {
   private ServiceSite(ServiceSite other, ServiceState state) {
     this.path = other.path;
     this.isFirst = other.isFirst;
+    this.reading = other.reading;
     this.contract = other.contract;
     this.portType = other.portType;
     this.messages = other.messages;
@@ -107,6 +111,11 @@ public final class ServiceSite {
   /** Its namespace. */
   public String namespace() {
     return contract.targetNamespace();
+  }
+
+  /** The Java that it is made from. */
+  Reading reading() {
+    return reading;
   }
 
   /** What it is made from. */

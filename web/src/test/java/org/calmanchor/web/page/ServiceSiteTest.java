@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Test;
 /** Forms and typed answers, made from a contract. */
 class ServiceSiteTest {
   private final Endpoint endpoint = Endpoint.of(new ChartRoom());
-  private final ServiceSite site = new ServiceSite("/charts", endpoint.contracts().get(0), true);
+  private final ServiceSite site = new ServiceSite("/charts", endpoint.readings().get(0), true);
 
   private TypeView type(String id) {
     return site.types().stream().filter(each -> each.id().equals(id)).findFirst().orElseThrow();
@@ -190,7 +190,7 @@ class ServiceSiteTest {
 
   @Test
   void isAskedForByNameWhereItIsNotTheFirst() {
-    ServiceSite second = new ServiceSite("/charts", site.contract(), false);
+    ServiceSite second = new ServiceSite("/charts", endpoint.readings().get(0), false);
     assertThat(site.page()).isEqualTo("/charts");
     assertThat(site.wsdl()).isEqualTo("/charts?wsdl");
     assertThat(second.page()).isEqualTo("/charts?service=ChartRoomService");

@@ -1,0 +1,188 @@
+package org.calmanchor.web.page;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.TypeDefinition;
+import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.read.JavaMember;
+import org.calmanchor.core.read.JavaType;
+import org.calmanchor.core.read.Members.Place;
+import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.read.Members.StructureMember;
+import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.read.Use;
+import org.calmanchor.core.tree.TreeMessages;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The values of a form as Java expressions. Objects that are filled by setters need statements of
+ * their own, which come before the expression.
+ */
+final class JavaValues {
+  private final Reading reading;
+  private final JavaSource source;
+  private final JavaLiterals literals;
+  private final List<String> statements = new ArrayList<>();
+  private int objects;
+
+  JavaValues(Reading reading, JavaSource source) {
+    this.reading = reading;
+    this.source = source;
+    this.literals = new JavaLiterals(source);
+  }
+
+  /** The statements that make what the expressions use. */
+  List<String> statements() {
+    return statements;
+  }
+
+  /** An expression for {@code value}, which is held as {@code use} says, of type {@code type}. */
+  String of(Use use, JavaType type, @Nullable Object value) {
+    if (use instanceof Use.Maybe maybe) {
+      String optional = source.nameOf(Optional.class);
+      return isNone(value)
+          ? optional + ".empty()"
+          : optional + ".of(" + of(maybe.of(), type.arguments().get(0), value) + ")";
+    } else if (use instanceof Use.Many many) {
+      return many(many, value instanceof List<?> list ? list : List.of());
+    } else if (use instanceof Use.Wrapped wrapped) {
+      return isNone(value)
+          ? "null"
+          : of(wrapped.many(), type, field(value, wrapped.item().getLocalPart()));
+    } else if (use instanceof Use.Mapping mapping) {
+      return map(mapping, type, value);
+    } else if (isNone(value)) {
+      return JavaLiterals.none(type);
+    } else if (use instanceof Use.Simple simple) {
+      return literals.of(type, simple.row(), String.valueOf(value));
+    } else if (use instanceof Use.Constant constant) {
+      String name = constant.constants().get(String.valueOf(value).strip());
+      return name == null ? "null" : source.nameOf(constant.type()) + "." + name;
+    } else if (use instanceof Use.Structure structure && value instanceof Map<?, ?> fields) {
+      return structure(structure.type(), fields);
+    }
+    return "null /* an element of your own */";
+  }
+
+  private static boolean isNone(@Nullable Object value) {
+    return value == null
+        || (value instanceof Map<?, ?> fields && fields.containsKey(TreeMessages.NIL_KEY));
+  }
+
+  private static @Nullable Object field(@Nullable Object value, String name) {
+    return value instanceof Map<?, ?> fields ? fields.get(name) : null;
+  }
+
+  private String many(Use.Many many, List<?> items) {
+    List<String> all =
+        items.stream()
+            .filter(item -> !isNone(item))
+            .map(item -> of(many.of(), many.item(), item))
+            .toList();
+    String listed = String.join(", ", all);
+    return switch (many.container()) {
+      case LIST -> source.nameOf(List.class) + ".of(" + listed + ")";
+      case SET -> source.nameOf(Set.class) + ".of(" + listed + ")";
+      case STREAM -> source.nameOf(Stream.class) + ".of(" + listed + ")";
+      case ARRAY -> "new " + source.nameOf(many.item()) + "[] {" + listed + "}";
+    };
+  }
+
+  private String map(Use.Mapping mapping, JavaType type, @Nullable Object value) {
+    Object entries = field(value, mapping.entry().getLocalPart());
+    Use.Entry entry = mapping.of();
+    String map = source.nameOf(Map.class);
+    List<String> all = new ArrayList<>();
+    for (Object each : entries instanceof List<?> list ? list : List.of()) {
+      Object key = field(each, entry.keyName().getLocalPart());
+      Object held = field(each, entry.valueName().getLocalPart());
+      all.add(
+          map
+              + ".entry("
+              + of(entry.key(), type.arguments().get(0), key)
+              + ", "
+              + of(entry.value(), type.arguments().get(1), held)
+              + ")");
+    }
+    return all.isEmpty() ? map + ".of()" : map + ".ofEntries(" + String.join(", ", all) + ")";
+  }
+
+  private String structure(JavaType declared, Map<?, ?> fields) {
+    Object named = fields.get(TreeMessages.TYPE_KEY);
+    for (Map.Entry<QName, StructureMember> each : reading.members().types().entrySet()) {
+      JavaType type = each.getValue().javaType();
+      boolean isMeant =
+          named == null
+              ? type.equals(declared)
+              : each.getKey().getLocalPart().equals(named) && type.isA(declared.name());
+      if (isMeant) {
+        return made(each.getKey(), each.getValue(), fields);
+      }
+    }
+    return "null";
+  }
+
+  private String made(QName name, StructureMember structure, Map<?, ?> fields) {
+    JavaType type = structure.javaType();
+    String made = "new " + source.nameOf(type) + (type.arguments().isEmpty() ? "" : "<>");
+    if (type.kind() == JavaType.Kind.RECORD) {
+      List<String> arguments = new ArrayList<>();
+      for (JavaMember component : type.components()) {
+        arguments.add(JavaLiterals.none(component.type()));
+      }
+      for (PropertyMember property : structure.properties()) {
+        Object value = fields.get(key(name, structure, property));
+        arguments.set(property.position(), of(property.use(), property.member().type(), value));
+      }
+      return made + "(" + String.join(", ", arguments) + ")";
+    }
+    String variable =
+        type.simpleName().substring(0, 1).toLowerCase(Locale.ROOT)
+            + type.simpleName().substring(1)
+            + ++objects;
+    List<String> setting = new ArrayList<>();
+    for (PropertyMember property : structure.properties()) {
+      Object value = fields.get(key(name, structure, property));
+      if (value != null && property.member().isWritable()) {
+        String set = of(property.use(), property.member().type(), value);
+        String setter = property.member().setter();
+        setting.add(
+            variable
+                + "."
+                + (setter == null
+                    ? property.member().name() + " = " + set
+                    : setter + "(" + set + ")")
+                + ";\n");
+      }
+    }
+    statements.add("var " + variable + " = " + made + "();\n");
+    statements.addAll(setting);
+    return variable;
+  }
+
+  /** The key of a property in its structure's map. */
+  private String key(QName type, StructureMember structure, PropertyMember property) {
+    String local = property.wireName().getLocalPart();
+    if (property.place() == Place.TEXT) {
+      Contract contract = reading.contract();
+      TypeDefinition definition = contract.definition(TypeUse.named(type));
+      return definition instanceof ComplexType complex ? TreeMessages.textKey(complex) : local;
+    }
+    boolean isShared =
+        property.place() == Place.ATTRIBUTE
+            && structure.properties().stream()
+                .anyMatch(
+                    other ->
+                        other.place() == Place.ELEMENT
+                            && other.wireName().getLocalPart().equals(local));
+    return isShared ? "@" + local : local;
+  }
+}
