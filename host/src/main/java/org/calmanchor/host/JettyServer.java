@@ -27,6 +27,9 @@ final class JettyServer {
   /** Threads beyond those that calls may take: for pages, documents, and to say "busy". */
   private static final int SPARE_THREADS = 56;
 
+  /** Connections that wait to be accepted; the operating system may have a lower limit. */
+  private static final int ACCEPT_QUEUE = 1_024;
+
   private final Server server;
   private final ServerConnector connector;
 
@@ -49,6 +52,8 @@ final class JettyServer {
         new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared);
     connector = new Connector(server, byAddress, new HttpConnectionFactory(http), http2);
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
+    // A caller who finds the queue full waits a second before it tries again.
+    connector.setAcceptQueueSize(ACCEPT_QUEUE);
     connector.setHost(address.address().getHostAddress());
     connector.setPort(address.port());
     connector.setIdleTimeout(limits.value(Limit.IDLE_MILLIS));
