@@ -4,6 +4,7 @@ import java.net.InetAddress;
 import java.net.URI;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.logging.Loggable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -100,7 +101,7 @@ public final class RunningHost implements AutoCloseable {
     try {
       Runtime.getRuntime().removeShutdownHook(atExit);
     } catch (IllegalStateException isEnding) {
-      LOG.debug("the program ends, and closes its host as well", isEnding);
+      LOG.debug("the program ends, and closes its host as well", Loggable.failure(isEnding));
     }
   }
 

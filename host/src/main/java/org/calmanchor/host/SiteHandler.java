@@ -89,10 +89,13 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
         handled.whenComplete((done, failed) -> finish(exchange, failed));
       }
     } catch (IOException | UncheckedIOException callerGone) {
-      LOG.debug("the caller of {} has gone", Loggable.text(exchange.path()), callerGone);
+      LOG.debug(
+          "the caller of {} has gone",
+          Loggable.text(exchange.path()),
+          Loggable.failure(callerGone));
       exchange.abort();
     } catch (RuntimeException | Error failed) {
-      LOG.error("a request to {} failed", Loggable.text(exchange.path()), failed);
+      LOG.error("a request to {} failed", Loggable.text(exchange.path()), Loggable.failure(failed));
       exchange.abort();
     }
   }
@@ -101,7 +104,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     if (failed == null) {
       exchange.end();
     } else {
-      LOG.error("a request to {} failed", Loggable.text(exchange.path()), failed);
+      LOG.error("a request to {} failed", Loggable.text(exchange.path()), Loggable.failure(failed));
       exchange.abort();
     }
   }

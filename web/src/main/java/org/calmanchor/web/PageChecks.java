@@ -14,6 +14,7 @@ import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Comparison;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.checks.Expected.Compare;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.tree.Outcome;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
@@ -111,7 +112,7 @@ final class PageChecks {
 
   /** Where it lies is nobody's business but the log's. */
   private static IllegalArgumentException unusable(IOException cause) {
-    LOG.warn("the folder for checks cannot be used", cause);
+    LOG.warn("the folder for checks cannot be used", Loggable.failure(cause));
     return new IllegalArgumentException(
         "The folder for checks cannot be used; the server's log says why. Mend it, or download the"
             + " check.",

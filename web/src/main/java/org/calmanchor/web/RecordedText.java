@@ -59,7 +59,7 @@ final class RecordedText {
         }
       }
     } catch (IOException cutOff) {
-      LOG.debug("a recorded message ends within its compression", cutOff);
+      LOG.debug("a recorded message ends within its compression", Loggable.failure(cutOff));
     }
     return plain.toByteArray();
   }
@@ -95,7 +95,9 @@ final class RecordedText {
       return Charset.forName(name);
     } catch (IllegalArgumentException unknown) {
       LOG.debug(
-          "a recorded message names a charset that is not known: {}", Loggable.text(name), unknown);
+          "a recorded message names a charset that is not known: {}",
+          Loggable.text(name),
+          Loggable.failure(unknown));
       return StandardCharsets.UTF_8;
     }
   }

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
+import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -52,7 +53,7 @@ final class SoapExchange implements Request, Response {
       try {
         body.close();
       } catch (IOException alreadyBroken) {
-        LOG.debug("a compressed message could not be closed", alreadyBroken);
+        LOG.debug("a compressed message could not be closed", Loggable.failure(alreadyBroken));
       }
     }
   }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -40,7 +41,7 @@ final class ComplexReader {
       return composite.whole(values);
     } catch (RefusedValueException refused) {
       // Its words were written for developers: they stay here, the place goes out.
-      LOG.debug("a data type refused its values", refused.getCause());
+      LOG.debug("a data type refused its values", Loggable.failure(refused.getCause()));
       throw in.problem(Code.VALUE, "values that the data type accepts together", "refused");
     } catch (LexicalException refused) {
       String expected = refused.expected();

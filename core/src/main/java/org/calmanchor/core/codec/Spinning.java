@@ -7,6 +7,7 @@ import java.lang.invoke.MethodHandle;
 import java.lang.invoke.MethodHandles;
 import java.lang.invoke.MethodType;
 import java.util.function.Function;
+import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -82,6 +83,9 @@ final class Spinning {
   }
 
   private static void note(Class<?> owner, Throwable unreachable) {
-    LOG.debug("members of {} are reached by plain handles", owner.getName(), unreachable);
+    LOG.debug(
+        "members of {} are reached by plain handles",
+        owner.getName(),
+        Loggable.failure(unreachable));
   }
 }

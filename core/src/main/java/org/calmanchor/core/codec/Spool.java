@@ -9,6 +9,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.calmanchor.annotations.Binary;
+import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -102,7 +103,8 @@ final class Spool implements AutoCloseable {
         filling.close();
       }
     } catch (IOException full) {
-      LOG.debug("a temporary file could not be completed; it is deleted anyway", full);
+      LOG.debug(
+          "a temporary file could not be completed; it is deleted anyway", Loggable.failure(full));
     }
     try {
       if (file != null) {

@@ -135,7 +135,10 @@ final class Answer {
         response.output().close();
       }
     } catch (IOException callerGone) {
-      LOG.debug("the sender of {} did not wait to be told that it arrived", name(), callerGone);
+      LOG.debug(
+          "the sender of {} did not wait to be told that it arrived",
+          name(),
+          Loggable.failure(callerGone));
     }
     state.acknowledged(mine);
   }
@@ -211,7 +214,7 @@ final class Answer {
   /** Answers whatever went wrong, each kind in its way. */
   CallEnd failed(Throwable failed) {
     if (!own()) {
-      LOG.debug("{} failed after it was answered for", name(), failed);
+      LOG.debug("{} failed after it was answered for", name(), Loggable.failure(failed));
       return end();
     }
     if (state.isAnswered()) {
@@ -225,7 +228,7 @@ final class Answer {
           "{} failed after its answer had begun; the connection was broken off, incident {}",
           name(),
           context.incidentId(),
-          failed);
+          Loggable.failure(failed));
       return abort(failed);
     }
     drop();
@@ -253,7 +256,7 @@ final class Answer {
         context.incidentId(),
         name(),
         Loggable.text(context.remoteAddress()),
-        failed);
+        Loggable.failure(failed));
     return ended(Ending.FAULT, failed);
   }
 
@@ -265,7 +268,7 @@ final class Answer {
         id,
         name(),
         Loggable.text(context.remoteAddress()),
-        cause);
+        Loggable.failure(cause));
     return fault(SoapFault.incident(id), cause);
   }
 
@@ -292,7 +295,8 @@ final class Answer {
   /** A fault can fail once: what is written instead holds nothing that anybody gave. */
   private CallEnd unwritable(Throwable cause) {
     String id = context.incidentId();
-    LOG.error("incident {}: the fault of {} could not be written", id, name(), cause);
+    LOG.error(
+        "incident {}: the fault of {} could not be written", id, name(), Loggable.failure(cause));
     try {
       return state.hasBegun() ? abort(cause) : fault(SoapFault.incident(id), List.of(), cause);
     } catch (RuntimeException | StackOverflowError again) {
@@ -331,7 +335,7 @@ final class Answer {
       return failed(failed);
     }
     if (!end().isResult()) {
-      LOG.error("an interceptor of {} failed after the call had", name(), failed);
+      LOG.error("an interceptor of {} failed after the call had", name(), Loggable.failure(failed));
       return end();
     }
     return state.rewrite(known) || state.hasBegun() ? failed(failed) : end();
@@ -407,7 +411,7 @@ final class Answer {
         tooLate(given, millis);
       }
     } catch (BrokenSinkException | IOException callerGone) {
-      LOG.debug("the caller of {} did not wait for a fault", name(), callerGone);
+      LOG.debug("the caller of {} did not wait for a fault", name(), Loggable.failure(callerGone));
       end = new CallEnd(Ending.BROKEN_OFF, overdue(millis));
       response.abort();
     }

@@ -208,7 +208,7 @@ final class CallExecution implements RunningCalls.Watched {
   /** All that encloses the call has completed; what is held goes out, and the call ends. */
   private void conclude(@Nullable Throwable failed) {
     if (!state.enter()) {
-      LOG.debug("{} went on after it had ended", answer.name(), failed);
+      LOG.debug("{} went on after it had ended", answer.name(), Loggable.failure(failed));
       return;
     }
     try {
@@ -230,7 +230,7 @@ final class CallExecution implements RunningCalls.Watched {
       }
       answer.deliver();
     } catch (Throwable unforeseen) {
-      LOG.error("{} could not be answered", answer.name(), unforeseen);
+      LOG.error("{} could not be answered", answer.name(), Loggable.failure(unforeseen));
       answer.abort(unforeseen);
     } finally {
       hasEnded = end();
@@ -283,7 +283,10 @@ final class CallExecution implements RunningCalls.Watched {
     try {
       interceptor.ended(context, answer.end());
     } catch (Throwable failed) {
-      LOG.error("an interceptor failed when it was told how {} ended", answer.name(), failed);
+      LOG.error(
+          "an interceptor failed when it was told how {} ended",
+          answer.name(),
+          Loggable.failure(failed));
     }
   }
 
@@ -291,7 +294,7 @@ final class CallExecution implements RunningCalls.Watched {
     try {
       open.close();
     } catch (Exception failed) {
-      LOG.warn("what a message held could not be let go", failed);
+      LOG.warn("what a message held could not be let go", Loggable.failure(failed));
     }
   }
 

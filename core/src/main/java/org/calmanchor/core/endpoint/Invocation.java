@@ -9,6 +9,7 @@ import java.util.stream.BaseStream;
 import org.calmanchor.core.codec.LaterItems;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
@@ -143,7 +144,7 @@ final class Invocation {
     unfinished.whenComplete(
         (value, raised) -> {
           if (!state.enter()) {
-            LOG.debug("{} ended after its call had", operation.name(), raised);
+            LOG.debug("{} ended after its call had", operation.name(), Loggable.failure(raised));
             closeIfStream(value);
             return;
           }
@@ -267,7 +268,10 @@ final class Invocation {
       try {
         open.close();
       } catch (Exception failed) {
-        LOG.warn("what {} used or returned could not be closed", operation.name(), failed);
+        LOG.warn(
+            "what {} used or returned could not be closed",
+            operation.name(),
+            Loggable.failure(failed));
       }
     }
   }

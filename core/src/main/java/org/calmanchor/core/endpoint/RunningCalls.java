@@ -7,6 +7,7 @@ import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Consumer;
+import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -164,7 +165,7 @@ public final class RunningCalls implements AutoCloseable {
     try {
       executor.execute(task);
     } catch (RejectedExecutionException closed) {
-      LOG.debug("a call is given up after its host was closed", closed);
+      LOG.debug("a call is given up after its host was closed", Loggable.failure(closed));
     }
   }
 
@@ -177,7 +178,7 @@ public final class RunningCalls implements AutoCloseable {
         operation,
         slots.length(),
         stuckCount(),
-        where);
+        Loggable.failure(where));
   }
 
   /** How many calls go on although they were told to end. */
@@ -226,7 +227,7 @@ public final class RunningCalls implements AutoCloseable {
       action.accept(call);
     } catch (Throwable failed) {
       try {
-        LOG.error("a call that took too long could not be ended", failed);
+        LOG.error("a call that took too long could not be ended", Loggable.failure(failed));
       } catch (Throwable unlogged) {
         failed.addSuppressed(unlogged);
       }

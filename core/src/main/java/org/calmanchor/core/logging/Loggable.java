@@ -22,6 +22,18 @@ public final class Loggable {
     return text(from, MOST_OF_SENTENCE);
   }
 
+  /**
+   * What to log of a failure: itself, or a copy with the same stack when its message, or that of a
+   * cause, holds what must not reach a log. Lines of a message are no lines of the log.
+   */
+  public static @Nullable Throwable failure(@Nullable Throwable failure) {
+    return failure == null ? null : CleanedFailure.of(failure);
+  }
+
+  static boolean isClean(String text) {
+    return text.length() <= MOST_OF_SENTENCE && text.chars().noneMatch(c -> isOdd((char) c));
+  }
+
   private static String text(@Nullable Object from, int most) {
     String text = String.valueOf(from);
     int length = Math.min(text.length(), most);

@@ -8,6 +8,7 @@ import java.lang.reflect.Method;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.Map;
+import org.calmanchor.core.logging.Loggable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -52,7 +53,7 @@ final class MethodOrder {
       order.read();
       return order.positions;
     } catch (IOException unreadable) {
-      LOG.debug("{} has methods in no known order", name, unreadable);
+      LOG.debug("{} has methods in no known order", name, Loggable.failure(unreadable));
       return Map.of();
     }
   }

@@ -2,9 +2,7 @@ package org.calmanchor.core.logging;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayOutputStream;
-import java.io.PrintStream;
-import java.nio.charset.StandardCharsets;
+import java.io.IOException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.Test;
@@ -13,28 +11,21 @@ import org.slf4j.event.Level;
 
 class LogFloodTest {
   @Test
-  void sumsUpAFlood() {
+  void sumsUpAFlood() throws IOException {
     AtomicLong now = new AtomicLong();
-    PrintStream before = System.err;
-    ByteArrayOutputStream log = new ByteArrayOutputStream();
-    System.setErr(new PrintStream(log, true, StandardCharsets.UTF_8));
-    try {
-      LogFlood flood = new LogFlood(LoggerFactory.getLogger(LogFlood.class), Level.WARN, now::get);
-      for (int i = 0; i < 1_000; i++) {
-        flood.log("the flood of {}", i);
-      }
-      now.addAndGet(TimeUnit.MINUTES.toNanos(2));
-      flood.log("the flood of {}", "later");
-      flood.log("the flood of {}", "latest");
-    } finally {
-      System.setErr(before);
+    TestLog log = TestLog.fromNow();
+    LogFlood flood = new LogFlood(LoggerFactory.getLogger(LogFlood.class), Level.WARN, now::get);
+    for (int i = 0; i < 1_000; i++) {
+      flood.log("the flood of {}", i);
     }
-    assertThat(log.toString(StandardCharsets.UTF_8).lines().filter(line -> line.contains("flood")))
+    now.addAndGet(TimeUnit.MINUTES.toNanos(2));
+    flood.log("the flood of {}", "later");
+    flood.log("the flood of {}", "latest");
+    assertThat(log.text().lines().filter(line -> line.contains("flood")))
         .hasSize(12)
         .anyMatch(line -> line.endsWith("the flood of 9"))
         .noneMatch(line -> line.endsWith("the flood of 10"))
         .anyMatch(line -> line.endsWith("the flood of latest"));
-    assertThat(log.toString(StandardCharsets.UTF_8))
-        .contains("990 more of the following were left out within a minute");
+    assertThat(log.text()).contains("990 more of the following were left out within a minute");
   }
 }

@@ -1,0 +1,51 @@
+package org.calmanchor.core.logging;
+
+import java.util.Collections;
+import java.util.IdentityHashMap;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Stands in a log for a failure whose message could begin a line of its own; same stack. */
+final class CleanedFailure extends Exception {
+  private static final long serialVersionUID = 1;
+
+  private CleanedFailure(Throwable original, @Nullable Throwable cause) {
+    super(Loggable.sentence(original), cause, true, true);
+    setStackTrace(original.getStackTrace());
+  }
+
+  /** {@code failure} itself, unless its message or that of a cause has to be cleaned. */
+  static Throwable of(Throwable failure) {
+    return isClean(failure, identities()) ? failure : copy(failure, identities());
+  }
+
+  private static Set<Throwable> identities() {
+    return Collections.newSetFromMap(new IdentityHashMap<>());
+  }
+
+  private static boolean isClean(@Nullable Throwable failure, Set<Throwable> seen) {
+    if (failure == null || !seen.add(failure)) {
+      return true;
+    }
+    boolean isClean = Loggable.isClean(failure.toString()) && isClean(failure.getCause(), seen);
+    for (Throwable suppressed : failure.getSuppressed()) {
+      isClean &= isClean(suppressed, seen);
+    }
+    return isClean;
+  }
+
+  /** A failure that stands in several places is copied once, so that a circle ends. */
+  private static Throwable copy(Throwable failure, Set<Throwable> copied) {
+    copied.add(failure);
+    Throwable cause = failure.getCause();
+    CleanedFailure cleaned =
+        new CleanedFailure(
+            failure, cause == null || copied.contains(cause) ? null : copy(cause, copied));
+    for (Throwable suppressed : failure.getSuppressed()) {
+      if (!copied.contains(suppressed)) {
+        cleaned.addSuppressed(copy(suppressed, copied));
+      }
+    }
+    return cleaned;
+  }
+}
