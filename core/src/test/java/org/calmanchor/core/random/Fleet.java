@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
-import javax.xml.namespace.QName;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
 import javax.xml.validation.Schema;
 import org.calmanchor.core.Compiled;
 import org.calmanchor.core.Standards;
@@ -21,6 +24,7 @@ import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.profile.Conformance;
 import org.calmanchor.core.profile.Rule;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
@@ -33,7 +37,9 @@ final class Fleet {
   final Class<?> all;
   final Contract contract;
   final Schema schema;
-  private final MessageCodec codec;
+  final Class<?> badge;
+  private final Map<String, MessageCodec> bodies = new HashMap<>();
+  private final Map<String, MessageCodec> badges = new HashMap<>();
   private final EnvelopeWriter writer;
 
   Fleet(String source) throws Exception {
@@ -46,38 +52,70 @@ final class Fleet {
         .filteredOn(finding -> finding.rule().level() == Rule.Level.PROBLEM)
         .isEmpty();
     schema = Standards.messages(wsdl);
-    QName name = contract.bodyElement(contract.messages().get(0).name()).name();
-    codec =
-        new CodecPlanner<>(contract, new JavaEnd(reading.members()))
-            .plan(
-                contract.element(name),
-                new JavaEnd.Arguments(reading.members().operations().get(name)));
+    CodecPlanner<JavaEnd.Java> planner =
+        new CodecPlanner<>(contract, new JavaEnd(reading.members()));
+    reading
+        .members()
+        .operations()
+        .forEach(
+            (name, member) -> {
+              bodies.put(
+                  name.getLocalPart(),
+                  planner.plan(contract.element(name), new JavaEnd.Arguments(member)));
+              HeaderMember block = member.headers().get(0);
+              badges.put(
+                  name.getLocalPart(),
+                  planner.plan(contract.element(block.element()), new JavaEnd.Held(block.use())));
+            });
     writer = new EnvelopeWriter(SoapVersion.SOAP_1_1, contract);
     all = service.getClassLoader().loadClass("Fleet$All");
+    badge = service.getClassLoader().loadClass("Fleet$Badge");
   }
 
+  /** A message of {@code echo}. */
   String written(Object value) {
+    return written("echo", null, value);
+  }
+
+  /** A message of an operation with a header block, unless that is null, and its other argument. */
+  String written(String operation, Object block, Object value) {
     XmlOut out = XmlOut.held(false);
-    Object[] arguments = {value};
-    writer.write(out, body -> codec.write(body, arguments));
+    Object[] arguments = {null, value};
+    List<Consumer<XmlOut>> headers =
+        block == null ? List.of() : List.of(o -> badges.get(operation).write(o, block));
+    writer.write(out, headers, body -> bodies.get(operation).write(body, arguments));
     return new String(out.bytes(), StandardCharsets.UTF_8);
   }
 
+  /** The argument in the body. */
   Object read(String message) {
+    return arguments(message)[1];
+  }
+
+  /** The header block, null for none, and the argument in the body. */
+  Object[] arguments(String message) {
     byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
     try (XmlIn in =
         new Inputs(Bounds.DEFAULT).open(new ByteArrayInputStream(bytes), null, bytes.length)) {
       EnvelopeReader envelope = EnvelopeReader.open(in);
-      envelope.toBody(EnvelopeReader.HeaderBlocks.NONE);
-      Object[] read = (Object[]) codec.read(in);
+      Object[] block = new Object[1];
+      envelope.toBody(
+          header -> {
+            MessageCodec codec = badges.get("echo");
+            boolean isKnown = header.name().equals(codec.name());
+            block[0] = isKnown ? codec.read(header) : block[0];
+            return isKnown;
+          });
+      Object[] read = (Object[]) bodies.get(in.localName()).read(in);
       envelope.end();
-      return read[0];
+      read[0] = block[0];
+      return read;
     }
   }
 
   String complaint(String message) {
     try {
-      read(message);
+      arguments(message);
       return "";
     } catch (InvalidMessageException invalid) {
       return invalid.getMessage();

@@ -50,12 +50,24 @@ final class Mutation {
   private Mutation(String message, Random random) throws Exception {
     this.random = random;
     this.document = Standards.parse(message);
-    NodeList all = document.getElementsByTagNameNS("*", "*");
-    // The envelope, its body and the body's element stay where they are.
-    wrapper = (Element) all.item(2);
-    for (int i = 3; i < all.getLength(); i++) {
-      elements.add((Element) all.item(i));
+    // The envelope, its header and body, and the body's element stay where they are.
+    NodeList inBody = child("Body").getElementsByTagNameNS("*", "*");
+    wrapper = (Element) inBody.item(0);
+    for (int i = 1; i < inBody.getLength(); i++) {
+      elements.add((Element) inBody.item(i));
     }
+    Element header = child("Header");
+    if (header != null) {
+      NodeList inHeader = header.getElementsByTagNameNS("*", "*");
+      for (int i = 0; i < inHeader.getLength(); i++) {
+        elements.add((Element) inHeader.item(i));
+      }
+    }
+  }
+
+  private Element child(String name) {
+    String namespace = document.getDocumentElement().getNamespaceURI();
+    return (Element) document.getElementsByTagNameNS(namespace, name).item(0);
   }
 
   /** The message with one change; the same when there is nothing to change. */

@@ -23,10 +23,21 @@ class RandomContractsTest {
     RandomValue values = new RandomValue(random);
     for (int i = 0; i < 20; i++) {
       Object value = values.of(fleet.all);
-      String message = fleet.written(value);
-      assertThat(Standards.firstError(fleet.schema, message)).as(message).isEmpty();
-      assertThat(fleet.read(message)).as(message).usingRecursiveComparison().isEqualTo(value);
+      Object badge = values.of(fleet.badge);
+      requireBack(fleet, "echo", badge, value);
+      // The parameter is "int... numbers".
+      requireBack(fleet, "sum", badge, random.ints(random.nextInt(3)).toArray());
     }
+  }
+
+  private static void requireBack(Fleet fleet, String operation, Object badge, Object value)
+      throws Exception {
+    String message = fleet.written(operation, badge, value);
+    assertThat(Standards.firstError(fleet.schema, message)).as(message).isEmpty();
+    assertThat(fleet.arguments(message))
+        .as(message)
+        .usingRecursiveComparison()
+        .isEqualTo(new Object[] {badge, value});
   }
 
   @Property(tries = 6, shrinking = ShrinkingMode.OFF)

@@ -30,7 +30,12 @@ class RandomMutantsTest {
     Fleet fleet = new Fleet(source);
     RandomValue values = new RandomValue(random);
     for (int i = 0; i < MUTANTS; i++) {
-      String changed = Mutation.of(fleet.written(values.of(fleet.all)), random);
+      Object badge = random.nextBoolean() ? null : values.of(fleet.badge);
+      String message =
+          random.nextInt(8) == 0
+              ? fleet.written("sum", badge, random.ints(2).toArray())
+              : fleet.written("echo", badge, values.of(fleet.all));
+      String changed = Mutation.of(message, random);
       String error = Standards.firstError(fleet.schema, changed);
       String complaint = fleet.complaint(changed);
       if (complaint.isEmpty() && PASSED.stream().anyMatch(error::startsWith)) {

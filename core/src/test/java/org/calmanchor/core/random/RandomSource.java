@@ -21,7 +21,8 @@ final class RandomSource {
    * A writer.
    *
    * @param isStrict whether to leave out what our reader refuses on purpose though a validator does
-   *     not: values that Java lacks, and duplicates in sets and maps
+   *     not: values that Java lacks, duplicates in sets and maps, what is asked of simple content
+   *     in words only
    */
   RandomSource(Random random, boolean isStrict) {
     this.random = random;
@@ -40,6 +41,8 @@ final class RandomSource {
     types.append("  public record Page<T>(List<T> items, Optional<T> best) {}\n");
     types.append("  public record Depth(@Attribute Optional<Pier> by, @SimpleContent ");
     types.append(javaName(anyRow())).append(" value) {}\n");
+    types.append("  public record Mark(@SimpleContent @Size(min = 1, max = 4) String text, ");
+    types.append("@Attribute @Max(9) int weight) {}\n");
     types.append("  @ComplexType(namespace = \"urn:lanternquay:far\")\n");
     types.append(
         "  public record Far(String near, @Element(namespace = \"urn:b\") int other) {}\n");
@@ -47,6 +50,7 @@ final class RandomSource {
     for (int i = 0; i < count; i++) {
       record();
     }
+    types.append("  public record Badge(").append(component("b")).append(", int no) {}\n");
     types.append("  public sealed interface Vessel permits Sail, Tug {}\n");
     types.append("  public record Sail(").append(component("s")).append(") implements Vessel {}\n");
     types.append("  public record Tug(Optional<Vessel> tow, int power) implements Vessel {}\n");
@@ -62,7 +66,8 @@ final class RandomSource {
         + "Vessel vessel, List<Hull> hulls, Page<"
         + last
         + "> page) {}\n"
-        + "  @Operation public All echo(All result) { return result; }\n}\n";
+        + "  @Operation public All echo(@Header Badge badge, All result) { return result; }\n"
+        + "  @Operation public void sum(@Header Badge badge, int... numbers) {}\n}\n";
   }
 
   private void classes() {
@@ -111,7 +116,7 @@ final class RandomSource {
     TypeMapping<?> row = anyRow();
     String simple = javaName(row);
     String earlier = records == 0 ? "Pier" : "R" + random.nextInt(records);
-    return switch (random.nextInt(isStrict ? 20 : 23)) {
+    return switch (random.nextInt(isStrict ? 20 : 24)) {
       case 0 -> "@Attribute " + simple + " " + name;
       case 1 -> "@Attribute Optional<" + simple + "> " + name;
       case 2 -> asked(row) + "Optional<" + simple + "> " + name;
@@ -132,8 +137,9 @@ final class RandomSource {
       case 17 -> "@Size(max = 2) " + earlier + "[] " + name;
       case 18 -> "@Element(wrapper = \"" + name + "s\") @Size(max = 2) int[] " + name;
       case 19 -> "java.time.LocalDate[] " + name;
-      case 20 -> "Set<Pier> " + name;
-      case 21 -> "Map<String, " + simple + "> " + name;
+      case 20 -> "List<Mark> " + name;
+      case 21 -> "Set<Pier> " + name;
+      case 22 -> "Map<String, " + simple + "> " + name;
       default -> "Map<Pier, " + earlier + "> " + name;
     };
   }

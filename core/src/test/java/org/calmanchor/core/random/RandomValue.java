@@ -21,6 +21,7 @@ import java.util.Random;
 import java.util.Set;
 import net.jqwik.api.RandomGenerator;
 import org.calmanchor.annotations.Element;
+import org.calmanchor.annotations.SimpleContent;
 import org.calmanchor.core.Values;
 import org.calmanchor.core.lexical.TypeMapping;
 import org.calmanchor.core.lexical.TypeMappings;
@@ -126,7 +127,8 @@ final class RandomValue {
             member(arguments[0], Object.class, owner, depth + 1),
             member(arguments[1], Object.class, owner, depth + 1));
       }
-      return map;
+      // The JDK's own empty ones are objects of their own kind.
+      return count == 0 && random.nextBoolean() ? Map.of() : map;
     }
     if (raw != List.class && raw != Set.class) {
       return structure(raw, full, depth + 1);
@@ -140,12 +142,20 @@ final class RandomValue {
           mustHold ? (Object) random.nextInt(100) : member(arguments[0], place, owner, depth + 1);
       items.add(item);
     }
+    if (items.isEmpty() && random.nextBoolean()) {
+      return raw == Set.class ? Set.of() : List.of();
+    }
     return raw == Set.class ? new HashSet<>(items) : items;
   }
 
   private Object one(Class<?> type, AnnotatedElement place, int depth) throws Exception {
-    if (place.isAnnotationPresent(jakarta.validation.constraints.Min.class)) {
+    if (place.isAnnotationPresent(jakarta.validation.constraints.Min.class)
+        || place.isAnnotationPresent(jakarta.validation.constraints.Max.class)) {
       return random.nextInt(11) - 5;
+    }
+    if (place.isAnnotationPresent(SimpleContent.class)
+        && place.isAnnotationPresent(jakarta.validation.constraints.Size.class)) {
+      return "mark".substring(random.nextInt(4));
     }
     if (type.isEnum()) {
       return type.getEnumConstants()[random.nextInt(2)];
