@@ -51,7 +51,7 @@ final class Assets {
   }
 
   void send(HttpRequest request, HttpResponse response) throws IOException {
-    String name = request.path().substring(Site.ASSETS.length() + 1);
+    String name = request.path().substring(SitePages.ASSETS.length() + 1);
     byte[] file = files.get(name);
     String type = TYPES.get(name);
     if (file == null || type == null) {

@@ -13,13 +13,13 @@ public record Hosted(String path, Endpoint endpoint, boolean isListed) {
   /** Refuses paths that no client could ask for. */
   public Hosted {
     boolean isPath = path.matches("(/[A-Za-z0-9._~-]+)+") && !path.matches(".*/[.]{1,2}(/.*)?");
-    if (!isPath || path.equals(Site.ASSETS) || path.startsWith(Site.ASSETS + "/")) {
+    if (!isPath || path.equals(SitePages.ASSETS) || path.startsWith(SitePages.ASSETS + "/")) {
       throw new IllegalArgumentException(
           "\""
               + path
               + "\" cannot be a service's path; write one like \"/berths\", of letters,"
               + " digits, '.', '_', '~' and '-', and not below "
-              + Site.ASSETS);
+              + SitePages.ASSETS);
     }
   }
 

@@ -1,11 +1,8 @@
 package org.calmanchor.core.endpoint;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.BrokenSinkException;
 import org.calmanchor.core.codec.DomWriter;
@@ -14,7 +11,6 @@ import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
-import org.calmanchor.core.endpoint.CallState.Piece;
 import org.calmanchor.core.logging.LogFlood;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
@@ -34,17 +30,12 @@ import org.slf4j.event.Level;
  */
 final class Answer {
   private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
-  private static final LogFlood SLOW = new LogFlood(LOG, Level.WARN);
   private static final LogFlood REFUSED = new LogFlood(LOG, Level.WARN);
 
-  /** How much of an answer is held back, so that a failure can still become a fault. */
-  private static final int RESPONSE_BUFFER = 64 << 10;
-
-  private final Response response;
+  private final AnswerOutput output;
   private final CallContext context;
   private final CallState state;
   private final ServicePlan anyService;
-  private final int digits;
 
   /** The ownership of those who serve the call; the watching thread has one of its own. */
   private @Nullable AnswerOwnership mine;
@@ -62,15 +53,12 @@ final class Answer {
    * An answer, of which nothing is known yet.
    *
    * @param anyService what writes it while no operation is known
-   * @param digits how many a number may have
    */
-  Answer(
-      Response response, CallContext context, CallState state, ServicePlan anyService, int digits) {
-    this.response = response;
+  Answer(AnswerOutput output, CallContext context, CallState state, ServicePlan anyService) {
+    this.output = output;
     this.context = context;
     this.state = state;
     this.anyService = anyService;
-    this.digits = digits;
   }
 
   /** Becomes that of an operation. */
@@ -105,7 +93,8 @@ final class Answer {
     return mine != null;
   }
 
-  private CallEnd ended(Ending ending, @Nullable Throwable cause) {
+  /** Is how the call ended, or will. */
+  CallEnd ended(Ending ending, @Nullable Throwable cause) {
     CallEnd ended =
         ending == Ending.RESULT && cause == null ? CallEnd.OF_RESULT : new CallEnd(ending, cause);
     end = ended;
@@ -119,7 +108,7 @@ final class Answer {
     }
     drop();
     if (mine != null && state.breakOff(mine)) {
-      response.abort();
+      output.abort();
     }
     return ended(Ending.BROKEN_OFF, cause);
   }
@@ -130,10 +119,7 @@ final class Answer {
       return;
     }
     try {
-      if (state.send(mine) == Piece.FIRST) {
-        response.begin(202, null);
-        response.output().close();
-      }
+      output.accept(mine);
     } catch (IOException callerGone) {
       LOG.debug(
           "the sender of {} did not wait to be told that it arrived",
@@ -361,113 +347,34 @@ final class Answer {
     if (out != null) {
       out.flush();
     } else if (refusal != null) {
-      send(by, refusal);
+      output.refuse(by, refusal);
     } else {
       return;
     }
-    response.output().close();
-    state.answered(by);
+    output.close(by);
   }
 
-  private void send(AnswerOwnership by, Refusal refusal) throws IOException {
-    if (state.send(by) != Piece.FIRST) {
-      throw taken();
-    }
-    boolean isBare = refusal.sentence().isEmpty();
-    if (isBare) {
-      response.header("Incident-Id", context.incidentId());
-    }
-    if (refusal.isForNow()) {
-      response.header("Retry-After", "1");
-    }
-    if (refusal.status() == Refusal.LATE) {
-      response.header("Connection", "close");
-    }
-    response.begin(refusal.status(), isBare ? null : "text/plain; charset=utf-8");
-    if (!isBare) {
-      response.output().write((refusal.sentence() + "\n").getBytes(StandardCharsets.UTF_8));
-    }
-  }
-
-  /** Something took too long; from the watching thread. It runs nobody else's code. */
+  /** Something took too long; from the watching thread. */
   void late(Lateness late, long nanos) {
-    long millis = TimeUnit.NANOSECONDS.toMillis(nanos);
-    AnswerOwnership given = late.ownership();
-    if (given == null) {
-      logOverdue(millis);
-      Ending ending = state.isAnswered() ? Ending.FAULT : Ending.BROKEN_OFF;
-      end = new CallEnd(ending, overdue(millis));
-      if (state.breakOff()) {
-        response.abort();
-      }
-      return;
-    }
-    end = new CallEnd(Ending.FAULT, overdue(millis));
-    try {
-      if (late.kind() == Lateness.Kind.MESSAGE) {
-        tooSlow(given, millis);
-      } else {
-        logOverdue(millis);
-        tooLate(given, millis);
-      }
-    } catch (BrokenSinkException | IOException callerGone) {
-      LOG.debug("the caller of {} did not wait for a fault", name(), Loggable.failure(callerGone));
-      end = new CallEnd(Ending.BROKEN_OFF, overdue(millis));
-      response.abort();
-    }
+    new LateAnswer(this, output, context, state, nanos).write(late);
   }
 
   /** The host stops: whatever is not answered is broken off. */
   void stop() {
     if (state.breakOff()) {
       end = new CallEnd(Ending.BROKEN_OFF, null);
-      response.abort();
+      output.abort();
     }
   }
 
-  private static TimeoutException overdue(long millis) {
-    return new TimeoutException("the call took more than " + millis + " ms");
-  }
-
-  private void logOverdue(long millis) {
-    LOG.error(
-        "incident {}: {} called from {} took more than {} ms and was interrupted",
-        context.incidentId(),
-        name(),
-        Loggable.text(context.remoteAddress()),
-        millis);
-  }
-
-  private void tooSlow(AnswerOwnership by, long millis) throws IOException {
-    SLOW.log("a message from {} was too slow", Loggable.text(context.remoteAddress()));
-    send(by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
-    response.output().close();
-    state.answered(by);
-    // Whoever still waits for the rest of the message waits in vain.
-    response.abort();
-  }
-
-  private void tooLate(AnswerOwnership by, long millis) throws IOException {
-    if (isOneWay()) {
-      send(by, new Refusal(500, ""));
-      response.output().close();
-    } else {
-      SoapFault fault = SoapFault.overdue(context.incidentId(), millis);
-      try (XmlOut out = output(by, fault.code().httpStatus(context.version()))) {
-        writer().write(out, List.of(), fault);
-        out.flush();
-        response.output().close();
-      }
-    }
-    state.answered(by);
-  }
-
-  private boolean isOneWay() {
+  /** Whether its operation has no answer. */
+  boolean isOneWay() {
     OperationPlan known = operation;
     return known != null && known.response() == null;
   }
 
-  private EnvelopeWriter writer() {
+  /** What writes it. */
+  EnvelopeWriter writer() {
     OperationPlan known = operation;
     SoapVersion version = context.version();
     return (known == null ? anyService : known.service()).writer(version);
@@ -478,26 +385,6 @@ final class Answer {
     if (known == null) {
       throw new IllegalStateException("nobody owns the answer");
     }
-    return output(known, status);
-  }
-
-  private XmlOut output(AnswerOwnership by, int status) {
-    return new XmlOut((bytes, length) -> send(by, status, bytes, length), RESPONSE_BUFFER, false)
-        .digits(digits);
-  }
-
-  private void send(AnswerOwnership by, int status, byte[] bytes, int length) throws IOException {
-    Piece piece = state.send(by);
-    if (piece == Piece.REFUSED) {
-      throw taken();
-    }
-    if (piece == Piece.FIRST) {
-      response.begin(status, context.version().contentType());
-    }
-    response.output().write(bytes, 0, length);
-  }
-
-  private static IOException taken() {
-    return new IOException("it was answered or broken off meanwhile");
+    return output.message(known, status);
   }
 }

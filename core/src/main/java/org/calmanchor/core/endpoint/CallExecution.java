@@ -48,7 +48,8 @@ final class CallExecution implements RunningCalls.Watched {
     SoapVersion version =
         contentType.version() == null ? SoapVersion.SOAP_1_1 : contentType.version();
     this.context = new CallContext(request, version);
-    this.answer = new Answer(response, context, state, endpoint.anyService(), endpoint.digits());
+    AnswerOutput output = new AnswerOutput(response, context, state, endpoint.digits());
+    this.answer = new Answer(output, context, state, endpoint.anyService());
   }
 
   /** Serves the call; the stage completes when it has ended, and never fails. */

@@ -1,0 +1,92 @@
+package org.calmanchor.core.endpoint;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.endpoint.CallState.Piece;
+
+/**
+ * The way of an answer's bytes to the response. Each piece goes out only if the state of the call
+ * grants it to whoever sends it; status and headers go before the first one.
+ */
+final class AnswerOutput {
+  /** How much of an answer is held back, so that a failure can still become a fault. */
+  private static final int HELD_BYTES = 64 << 10;
+
+  private final Response response;
+  private final CallContext context;
+  private final CallState state;
+  private final int digits;
+
+  /**
+   * The way to {@code response}.
+   *
+   * @param digits how many a number may have
+   */
+  AnswerOutput(Response response, CallContext context, CallState state, int digits) {
+    this.response = response;
+    this.context = context;
+    this.state = state;
+    this.digits = digits;
+  }
+
+  /** A message with that status; what is written beyond what is held back goes out. */
+  XmlOut message(AnswerOwnership by, int status) {
+    return new XmlOut((bytes, length) -> send(by, status, bytes, length), HELD_BYTES, false)
+        .digits(digits);
+  }
+
+  private void send(AnswerOwnership by, int status, byte[] bytes, int length) throws IOException {
+    Piece piece = state.send(by);
+    if (piece == Piece.REFUSED) {
+      throw taken();
+    }
+    if (piece == Piece.FIRST) {
+      response.begin(status, context.version().contentType());
+    }
+    response.output().write(bytes, 0, length);
+  }
+
+  /** A refusal by HTTP; it is not yet closed. */
+  void refuse(AnswerOwnership by, Refusal refusal) throws IOException {
+    if (state.send(by) != Piece.FIRST) {
+      throw taken();
+    }
+    boolean isBare = refusal.sentence().isEmpty();
+    if (isBare) {
+      response.header("Incident-Id", context.incidentId());
+    }
+    if (refusal.isForNow()) {
+      response.header("Retry-After", "1");
+    }
+    if (refusal.status() == Refusal.LATE) {
+      response.header("Connection", "close");
+    }
+    response.begin(refusal.status(), isBare ? null : "text/plain; charset=utf-8");
+    if (!isBare) {
+      response.output().write((refusal.sentence() + "\n").getBytes(StandardCharsets.UTF_8));
+    }
+  }
+
+  /** Tells the sender of a one-way message that it arrived. */
+  void accept(AnswerOwnership by) throws IOException {
+    if (state.send(by) == Piece.FIRST) {
+      response.begin(202, null);
+      response.output().close();
+    }
+  }
+
+  /** The last byte was written. */
+  void close(AnswerOwnership by) throws IOException {
+    response.output().close();
+    state.answered(by);
+  }
+
+  void abort() {
+    response.abort();
+  }
+
+  private static IOException taken() {
+    return new IOException("it was answered or broken off meanwhile");
+  }
+}

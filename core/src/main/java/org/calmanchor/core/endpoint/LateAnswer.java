@@ -1,0 +1,98 @@
+package org.calmanchor.core.endpoint;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.calmanchor.core.codec.BrokenSinkException;
+import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.endpoint.CallEnd.Ending;
+import org.calmanchor.core.logging.LogFlood;
+import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.soap.SoapFault;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.slf4j.event.Level;
+
+/** What the watching thread answers for a call that takes too long. It runs nobody else's code. */
+final class LateAnswer {
+  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+  private static final LogFlood SLOW = new LogFlood(LOG, Level.WARN);
+
+  private final Answer answer;
+  private final AnswerOutput output;
+  private final CallContext context;
+  private final CallState state;
+  private final long millis;
+
+  /** What is answered instead of {@code answer} after so many nanoseconds. */
+  LateAnswer(Answer answer, AnswerOutput output, CallContext context, CallState state, long nanos) {
+    this.answer = answer;
+    this.output = output;
+    this.context = context;
+    this.state = state;
+    this.millis = TimeUnit.NANOSECONDS.toMillis(nanos);
+  }
+
+  /** Answers it, or breaks it off where an answer has begun. */
+  void write(Lateness late) {
+    AnswerOwnership given = late.ownership();
+    if (given == null) {
+      log();
+      answer.ended(state.isAnswered() ? Ending.FAULT : Ending.BROKEN_OFF, overdue());
+      if (state.breakOff()) {
+        output.abort();
+      }
+      return;
+    }
+    answer.ended(Ending.FAULT, overdue());
+    try {
+      if (late.kind() == Lateness.Kind.MESSAGE) {
+        slowSender(given);
+      } else {
+        log();
+        slowService(given);
+      }
+    } catch (BrokenSinkException | IOException callerGone) {
+      LOG.debug(
+          "the caller of {} did not wait for a fault", answer.name(), Loggable.failure(callerGone));
+      answer.ended(Ending.BROKEN_OFF, overdue());
+      output.abort();
+    }
+  }
+
+  private TimeoutException overdue() {
+    return new TimeoutException("the call took more than " + millis + " ms");
+  }
+
+  private void log() {
+    LOG.error(
+        "incident {}: {} called from {} took more than {} ms and was interrupted",
+        context.incidentId(),
+        answer.name(),
+        Loggable.text(context.remoteAddress()),
+        millis);
+  }
+
+  private void slowSender(AnswerOwnership by) throws IOException {
+    SLOW.log("a message from {} was too slow", Loggable.text(context.remoteAddress()));
+    output.refuse(
+        by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
+    output.close(by);
+    // Whoever still waits for the rest of the message waits in vain.
+    output.abort();
+  }
+
+  private void slowService(AnswerOwnership by) throws IOException {
+    if (answer.isOneWay()) {
+      output.refuse(by, new Refusal(500, ""));
+    } else {
+      SoapFault fault = SoapFault.overdue(context.incidentId(), millis);
+      try (XmlOut out = output.message(by, fault.code().httpStatus(context.version()))) {
+        answer.writer().write(out, List.of(), fault);
+        out.flush();
+      }
+    }
+    output.close(by);
+  }
+}

@@ -1,0 +1,213 @@
+package org.calmanchor.web;
+
+import java.io.IOException;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.calmanchor.web.page.Pages;
+import org.calmanchor.web.page.ServiceSite;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a site answers besides calls: its index, the services' pages and documents, the questions of
+ * the test page, and whatever is not there. Safe for any number of threads.
+ */
+final class SitePages {
+  static final String ASSETS = "/calm-anchor";
+
+  /** The documents of a service are kept for each address that it is asked for by, up to here. */
+  private static final int KEPT_DOCUMENTS = 200;
+
+  private final Map<String, List<ServiceSite>> sites;
+  private final Map<String, Documents> documents;
+  private final Pages rendered;
+  private final Assets assets;
+  private final HostRule hosts;
+  private final SiteSettings settings;
+  private final @Nullable ExchangeLog log;
+
+  /** The pages of services by their paths. */
+  SitePages(
+      Map<String, List<ServiceSite>> sites,
+      HostRule hosts,
+      SiteSettings settings,
+      @Nullable ExchangeLog log) {
+    this.sites = sites;
+    this.documents = new ConcurrentHashMap<>();
+    this.rendered = new Pages();
+    this.assets = new Assets();
+    this.hosts = hosts;
+    this.settings = settings;
+    this.log = log;
+  }
+
+  /** The same pages, of services that stand otherwise. */
+  SitePages of(Map<String, List<ServiceSite>> changed) {
+    return new SitePages(changed, this);
+  }
+
+  private SitePages(Map<String, List<ServiceSite>> sites, SitePages former) {
+    this.sites = sites;
+    this.documents = former.documents;
+    this.rendered = former.rendered;
+    this.assets = former.assets;
+    this.hosts = former.hosts;
+    this.settings = former.settings;
+    this.log = former.log;
+  }
+
+  /** Answers a request that is no call. */
+  void answer(@Nullable Hosted service, HttpRequest request, HttpResponse response)
+      throws IOException {
+    if (!hosts.allows(request)) {
+      misdirected(request, response);
+    } else if (service != null && request.method().equals("POST")) {
+      question(service, request, response);
+    } else if (!isGet(request)) {
+      refuseMethod(service, request, response);
+    } else {
+      get(service, request, response);
+    }
+  }
+
+  private void get(@Nullable Hosted service, HttpRequest request, HttpResponse response)
+      throws IOException {
+    if (service != null) {
+      document(service, request, response);
+    } else if (request.path().equals("/")) {
+      Answers.html(
+          response, 200, rendered.index(listed(), hosts.baseOf(request), settings.showsPages()));
+    } else if (request.path().startsWith(ASSETS + "/")) {
+      assets.send(request, response);
+    } else {
+      missing(request, response);
+    }
+  }
+
+  private static boolean isGet(HttpRequest request) {
+    return request.method().equals("GET") || request.method().equals("HEAD");
+  }
+
+  private static void misdirected(HttpRequest request, HttpResponse response) throws IOException {
+    Answers.plain(
+        response,
+        421,
+        "This server was asked for by a name that it does not go by: "
+            + request.authority()
+            + ".\nUse localhost or the address that it is bound to; for another name, start it with"
+            + " that name as its public URL.");
+  }
+
+  private void question(Hosted service, HttpRequest request, HttpResponse response)
+      throws IOException {
+    Query query = Query.of(request.query());
+    ServiceSite site = siteOf(service, query.value("service"));
+    if (hosts.isFromElsewhere(request)) {
+      Answers.plain(response, 403, "Only this server's own page may ask this.");
+    } else if (site == null) {
+      Answers.plain(response, 404, "There is no such service.");
+    } else {
+      new PageCalls(site, settings, log, hosts.baseOf(request) + service.path())
+          .answer(String.valueOf(query.value("page")), request, response);
+    }
+  }
+
+  private List<ServiceSite> listed() {
+    return sites.values().stream()
+        .flatMap(List::stream)
+        .filter(site -> site.state().isListed())
+        .toList();
+  }
+
+  /** The service of that name, in any case; the first for none. */
+  private @Nullable ServiceSite siteOf(Hosted hosted, @Nullable String name) {
+    List<ServiceSite> atPath = sites.getOrDefault(hosted.path(), List.of());
+    return name == null || name.isEmpty()
+        ? atPath.get(0)
+        : atPath.stream()
+            .filter(site -> site.serviceName().equalsIgnoreCase(name))
+            .findFirst()
+            .orElse(null);
+  }
+
+  private void document(Hosted service, HttpRequest request, HttpResponse response)
+      throws IOException {
+    String base = hosts.baseOf(request);
+    Query query = Query.of(request.query());
+    String named = query.has("service") ? query.value("service") : query.value("wsdl");
+    ServiceSite site = siteOf(service, named);
+    boolean isAsked = query.isEmpty() || query.has("wsdl", "xsd", "service", "explained");
+    if (site == null || !isAsked) {
+      List<String> wsdls =
+          sites.getOrDefault(service.path(), List.of()).stream()
+              .map(each -> base + each.wsdl())
+              .toList();
+      Answers.plain(
+          response,
+          404,
+          "There is no \"?"
+              + request.query()
+              + "\" here. The WSDL is at "
+              + String.join(", ", wsdls)
+              + ", the service's page at "
+              + base
+              + service.path());
+    } else if (query.has("wsdl", "xsd")) {
+      documents(site, base + service.path()).send(query, response);
+    } else if (query.has("explained")) {
+      explained(site, base + service.path(), query.has("download"), response);
+    } else {
+      String address = base + service.path();
+      String page =
+          settings.showsPages() ? rendered.service(site, address) : rendered.closed(site, address);
+      Answers.html(response, 200, page);
+    }
+  }
+
+  private Documents documents(ServiceSite site, String address) {
+    String key = site.serviceName() + " " + address;
+    Documents known = documents.get(key);
+    if (known == null) {
+      known = new Documents(site, address);
+      if (documents.size() < KEPT_DOCUMENTS) {
+        documents.put(key, known);
+      }
+    }
+    return known;
+  }
+
+  private void explained(ServiceSite site, String address, boolean isFile, HttpResponse response)
+      throws IOException {
+    if (isFile) {
+      String page = rendered.explained(site, address, "", assets.text("page.css"));
+      response.header(
+          "Content-Disposition", "attachment; filename=\"" + site.serviceName() + ".html\"");
+      Answers.html(response, 200, page);
+    } else {
+      String page = settings.showsPages() ? site.page() : "";
+      Answers.html(response, 200, rendered.explained(site, address, page, ""));
+    }
+  }
+
+  private static void refuseMethod(
+      @Nullable Hosted service, HttpRequest request, HttpResponse response) throws IOException {
+    String allowed = service == null ? "GET, HEAD" : "GET, HEAD, POST";
+    response.header("Allow", allowed);
+    if (request.method().equals("OPTIONS")) {
+      Answers.plain(response, 200, "Allowed here: " + allowed);
+      return;
+    }
+    String hint =
+        service == null
+            ? "There is no service at " + request.path() + "; GET / lists those there are."
+            : "Send SOAP requests with POST; GET shows the service's page.";
+    Answers.plain(response, service == null && request.method().equals("POST") ? 404 : 405, hint);
+  }
+
+  private void missing(HttpRequest request, HttpResponse response) throws IOException {
+    Answers.html(
+        response,
+        404,
+        rendered.missing(request.path(), listed(), hosts.baseOf(request), settings.showsPages()));
+  }
+}
