@@ -131,6 +131,11 @@ class TransportTest {
   void refusesWhatOnlySaysThatItIsCompressed() throws Exception {
     HttpClient client = client(HttpClient.Version.HTTP_1_1);
     assertThat(post(client, blink("on"), "Content-Encoding", "gzip").statusCode()).isEqualTo(400);
+    // Two lines are one list: it was compressed twice.
+    assertThat(
+            post(client, gzip(blink("on")), "Content-Encoding", "gzip", "Content-Encoding", "gzip")
+                .statusCode())
+        .isEqualTo(415);
     byte[] cut = java.util.Arrays.copyOf(gzip(blink("on")), 40);
     HttpResponse<byte[]> answer = post(client, cut, "Content-Encoding", "gzip");
     assertThat(answer.body()).asString(StandardCharsets.UTF_8).contains("not well-formed");

@@ -17,8 +17,13 @@ final class Coding {
     this.request = request;
     this.response = response;
     this.mostRatio = mostRatio;
-    String header = request.header("Content-Encoding");
-    this.coding = header == null ? "identity" : header.strip().toLowerCase(Locale.ROOT);
+    this.coding =
+        request.header("Content-Encoding") == null
+            ? "identity"
+            // Several lines are one list (RFC 9110, section 5.3), and several codings one too many.
+            : String.join(", ", request.headers("Content-Encoding"))
+                .strip()
+                .toLowerCase(Locale.ROOT);
   }
 
   /** Whether the message comes as it is. */
