@@ -24,6 +24,7 @@ import org.eclipse.jetty.io.QuietException;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
+import org.eclipse.jetty.util.thread.Scheduler;
 import org.jspecify.annotations.Nullable;
 
 /** A request and response of the server, as a site sees them. */
@@ -46,6 +47,11 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   private final UnsentAnswers unsentAnswers;
   private final AtomicBoolean isOver = new AtomicBoolean();
 
+  /** Kept here: the request cannot be asked once its answer was sent. */
+  private final Scheduler scheduler;
+
+  private @Nullable String remoteAddress;
+
   /** Set while the answer was handed over and waits for its reader. */
   private volatile UnsentAnswers.@Nullable Unsent unsent;
 
@@ -61,6 +67,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     this.callback = callback;
     this.running = running;
     this.unsentAnswers = unsentAnswers;
+    this.scheduler = request.getComponents().getScheduler();
     this.output = new LastKnownOutput(request, response, this);
     this.headers = new AskedHeaders(request.getHeaders());
   }
@@ -119,7 +126,12 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public String remoteAddress() {
-    return addressOf(request.getConnectionMetaData().getRemoteSocketAddress());
+    String known = remoteAddress;
+    if (known == null) {
+      known = addressOf(request.getConnectionMetaData().getRemoteSocketAddress());
+      remoteAddress = known;
+    }
+    return known;
   }
 
   private static String addressOf(SocketAddress address) {
@@ -212,9 +224,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   void end() {
     output.close();
     if (!isOver.get()) {
-      unsent =
-          unsentAnswers.add(
-              remoteAddress(), request.getComponents().getScheduler(), this::breakOff);
+      unsent = unsentAnswers.add(remoteAddress(), scheduler, this::breakOff);
       if (isOver.get()) {
         forget();
       }
