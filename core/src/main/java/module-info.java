@@ -13,14 +13,14 @@ module org.calmanchor.core {
   exports org.calmanchor.core.lexical;
   exports org.calmanchor.core.read;
   exports org.calmanchor.core.wsdl;
-  exports org.calmanchor.core.tree;
+  exports org.calmanchor.core.dynamic;
   exports org.calmanchor.core.endpoint;
   exports org.calmanchor.core.codec to
       org.calmanchor.client;
   exports org.calmanchor.core.soap to
       org.calmanchor.client;
   exports org.calmanchor.core.sample;
-  exports org.calmanchor.core.profile;
+  exports org.calmanchor.core.conformance;
   exports org.calmanchor.core.logging to
       org.calmanchor.client,
       org.calmanchor.web,

@@ -1,7 +1,7 @@
 package org.calmanchor.checks;
 
 import java.io.IOException;
-import org.calmanchor.core.tree.Outcome;
+import org.calmanchor.core.dynamic.Outcome;
 
 /** Makes a check's call, by whatever way. */
 @FunctionalInterface

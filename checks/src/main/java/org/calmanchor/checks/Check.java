@@ -14,8 +14,8 @@ import org.jspecify.annotations.Nullable;
  * @param service the port type's name; empty where the file leaves it to whoever runs it
  * @param operation the operation's name on the wire
  * @param version the version that is spoken, or null for the service's first
- * @param input the request's members by name, as {@link org.calmanchor.core.tree.TreeMessages}
- *     takes them
+ * @param input the request's members by name, as {@link
+ *     org.calmanchor.core.dynamic.DynamicMessages} takes them
  * @param headers the header blocks by name
  * @param expected what must come of it
  */

@@ -2,7 +2,7 @@ package org.calmanchor.checks;
 
 import java.time.Duration;
 import java.util.List;
-import org.calmanchor.core.tree.Outcome;
+import org.calmanchor.core.dynamic.Outcome;
 import org.jspecify.annotations.Nullable;
 
 /**

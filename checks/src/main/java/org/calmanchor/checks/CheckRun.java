@@ -3,8 +3,8 @@ package org.calmanchor.checks;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.tree.Outcome;
 
 /** Runs checks of one contract. Safe for any number of threads, as far as the caller is. */
 public final class CheckRun {

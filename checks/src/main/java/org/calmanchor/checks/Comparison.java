@@ -5,10 +5,10 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.tree.Outcome;
 import org.jspecify.annotations.Nullable;
 
 /** Compares what was expected with what came. Immutable, safe for any number of threads. */

@@ -4,12 +4,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.Expected.Compare;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.tree.TreeMessages;
 import org.jspecify.annotations.Nullable;
 
 /** Compares trees of values by the types of a contract. */
@@ -30,10 +30,10 @@ final class TreeComparison {
       Compare compare,
       String path,
       List<Difference> found) {
-    Object wanted = expected.get(TreeMessages.TYPE_KEY);
-    Object came = actual.get(TreeMessages.TYPE_KEY);
+    Object wanted = expected.get(DynamicMessages.TYPE_KEY);
+    Object came = actual.get(DynamicMessages.TYPE_KEY);
     if (wanted != null && !wanted.equals(came == null ? nameOf(declared) : came)) {
-      found.add(new Difference(step(path, TreeMessages.TYPE_KEY), shown(wanted), shown(came)));
+      found.add(new Difference(step(path, DynamicMessages.TYPE_KEY), shown(wanted), shown(came)));
       return;
     }
     Map<String, Slot> slots = slots(derived(declared, came));
@@ -49,7 +49,7 @@ final class TreeComparison {
 
   private static void requireKnown(Map<?, ?> expected, Map<String, Slot> slots, String path) {
     for (Object key : expected.keySet()) {
-      if (!slots.containsKey(key) && !key.equals(TreeMessages.TYPE_KEY)) {
+      if (!slots.containsKey(key) && !key.equals(DynamicMessages.TYPE_KEY)) {
         throw new IllegalArgumentException(
             "\""
                 + step(path, String.valueOf(key))
@@ -62,10 +62,10 @@ final class TreeComparison {
   private Map<String, Slot> slots(ComplexType type) {
     Map<String, Slot> slots = new LinkedHashMap<>();
     for (AttributeUse attribute : contract.attributes(type)) {
-      slots.put(TreeMessages.key(contract, type, attribute), new Slot(attribute.type(), false));
+      slots.put(DynamicMessages.key(contract, type, attribute), new Slot(attribute.type(), false));
     }
     if (type.content() instanceof ComplexType.Text text) {
-      slots.put(TreeMessages.textKey(type), new Slot(text.type(), false));
+      slots.put(DynamicMessages.textKey(type), new Slot(text.type(), false));
     } else {
       for (Member member : contract.members(type)) {
         slots.put(member.name(), new Slot(member.element().type(), member.repeats()));

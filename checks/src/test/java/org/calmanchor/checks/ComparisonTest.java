@@ -7,7 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.Expected.Compare;
-import org.calmanchor.core.tree.Outcome;
+import org.calmanchor.core.dynamic.Outcome;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -5,10 +5,10 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.Samples;
-import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 
@@ -35,13 +35,13 @@ public final class Session {
   public void add(
       String path, Contract contract, String operation, Map<String, ?> values, String expectation) {
     byte[] envelope =
-        TreeMessages.of(contract)
+        DynamicMessages.of(contract)
             .request(
                 operation,
                 version(contract),
                 values,
                 Samples.headers(contract, operation),
-                TreeMessages.Layout.COMPACT);
+                DynamicMessages.Layout.COMPACT);
     services.add(
         new Shown(
             path,

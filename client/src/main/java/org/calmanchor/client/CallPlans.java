@@ -10,7 +10,7 @@ import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.Handles;
-import org.calmanchor.core.codec.JavaEnd;
+import org.calmanchor.core.codec.JavaValueModel;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
@@ -19,6 +19,7 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.Container;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Members;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.HeaderMember;
@@ -26,7 +27,6 @@ import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.read.Reflection;
-import org.calmanchor.core.read.Use;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.jspecify.annotations.Nullable;
 
@@ -38,12 +38,12 @@ final class CallPlans {
 
   private final Contract contract;
   private final Members members;
-  private final CodecPlanner<JavaEnd.Java> codecs;
+  private final CodecPlanner<JavaValueModel.Java> codecs;
 
   private CallPlans(Class<?> type, Reading reading) {
     contract = reading.contract();
     members = reading.members();
-    codecs = new CodecPlanner<>(contract, new JavaEnd(members));
+    codecs = new CodecPlanner<>(contract, new JavaValueModel(members));
     versions = contract.bindings().stream().map(Binding::version).distinct().toList();
     versions.forEach(version -> writers.put(version, new EnvelopeWriter(version, contract)));
     for (PortType portType : contract.portTypes()) {
@@ -100,16 +100,17 @@ final class CallPlans {
     Map<QName, CallPlan.RaisedFault> faults = new LinkedHashMap<>();
     for (FaultMember fault : member.faults()) {
       MessageCodec detail =
-          codecs.plan(contract.element(fault.element()), new JavaEnd.Detail(fault));
+          codecs.plan(contract.element(fault.element()), new JavaValueModel.Detail(fault));
       faults.put(fault.element(), new CallPlan.RaisedFault(detail, Handles.raiser(fault)));
     }
     return new CallPlan(
         operation.name(),
         operation.input().action(),
-        codecs.plan(contract.element(request), new JavaEnd.Arguments(member)),
+        codecs.plan(contract.element(request), new JavaValueModel.Arguments(member)),
         output == null
             ? null
-            : codecs.plan(contract.bodyElement(output.message()), new JavaEnd.Result(member)),
+            : codecs.plan(
+                contract.bodyElement(output.message()), new JavaValueModel.Result(member)),
         member.headers().stream().filter(header -> !header.isOut()).map(this::header).toList(),
         Map.copyOf(out),
         Map.copyOf(faults),
@@ -120,13 +121,14 @@ final class CallPlans {
 
   private static boolean endsInStream(List<PropertyMember> parameters) {
     return !parameters.isEmpty()
-        && parameters.get(parameters.size() - 1).use() instanceof Use.Many many
+        && parameters.get(parameters.size() - 1).use() instanceof JavaForm.Many many
         && many.container() == Container.STREAM;
   }
 
   private CallPlan.HeaderSlot header(HeaderMember header) {
-    Use use = header.use() instanceof Use.Maybe maybe ? maybe.of() : header.use();
-    MessageCodec codec = codecs.plan(contract.element(header.element()), new JavaEnd.Held(use));
+    JavaForm use = header.use() instanceof JavaForm.Maybe maybe ? maybe.of() : header.use();
+    MessageCodec codec =
+        codecs.plan(contract.element(header.element()), new JavaValueModel.Held(use));
     return new CallPlan.HeaderSlot(codec, header.position());
   }
 }

@@ -140,7 +140,7 @@ final class OneCall {
 
   private @Nullable Object read(
       @Nullable Object[] arguments, LastExchanges.Pending pending, HttpResponse<byte[]> response) {
-    return new Answered(
+    return new ReceivedAnswer(
             plan, settings, response, new ByteArrayInputStream(response.body()), pending)
         .read(arguments);
   }
@@ -154,7 +154,7 @@ final class OneCall {
     CompletableFuture.delayedExecutor(settings.timeout().toNanos(), TimeUnit.NANOSECONDS)
         .execute(() -> closeLate(late));
     try {
-      return new Answered(plan, settings, response, response.body(), pending).read(arguments);
+      return new ReceivedAnswer(plan, settings, response, response.body(), pending).read(arguments);
     } finally {
       late.set(null);
     }

@@ -25,7 +25,7 @@ import org.xml.sax.SAXParseException;
 /** The JDK's validator as the judge of what we write and accept. */
 public final class Standards {
   private static final String FOLDER = "/standards/";
-  private static final String PROFILE = "/org/calmanchor/core/profile/";
+  private static final String PROFILE = "/org/calmanchor/core/conformance/";
 
   private Standards() {}
 

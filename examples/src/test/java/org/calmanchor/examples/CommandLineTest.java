@@ -138,7 +138,7 @@ class CommandLineTest {
   }
 
   @Test
-  void saysBothWaysOutWhenParameterNamesAreMissing() throws Exception {
+  void saysBothSuggestionsWhenParameterNamesAreMissing() throws Exception {
     Sources.compile(folder, "Greeter", GREETER);
     assertThat(Tool.run(folder, "wsdl", "Greeter", "--classpath", ".").err())
         .isEqualTo(

@@ -18,13 +18,13 @@ import java.util.zip.GZIPOutputStream;
 import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.CheckFileException;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.endpoint.Limits;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.web.Hosted;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
@@ -48,7 +48,7 @@ class SiteFuzzTest {
   private static final Site STRICT = site(false, true);
   private static final Site LENIENT = site(true, true);
   private static final Site CLOSED = site(false, false);
-  private static final TreeMessages TREES = TreeMessages.of(ENDPOINT.contracts().get(0));
+  private static final DynamicMessages TREES = DynamicMessages.of(ENDPOINT.contracts().get(0));
 
   private static final List<String> QUESTIONS =
       List.of("request", "values", "answer", "compare", "expect", "check", "checks", "exchanges");
@@ -88,7 +88,7 @@ class SiteFuzzTest {
 
   private static final byte[] FINE =
       TREES.request(
-          "o", SoapVersion.SOAP_1_1, Map.of("word", "1"), Map.of(), TreeMessages.Layout.COMPACT);
+          "o", SoapVersion.SOAP_1_1, Map.of("word", "1"), Map.of(), DynamicMessages.Layout.COMPACT);
 
   private static Site site(boolean isLenient, boolean showsPages) {
     EndpointSettings given = EndpointSettings.DEFAULT;

@@ -55,10 +55,10 @@ final class Assets {
     byte[] file = files.get(name);
     String type = TYPES.get(name);
     if (file == null || type == null) {
-      Answers.plain(response, 404, "There is no such file.");
+      PageResponses.plain(response, 404, "There is no such file.");
       return;
     }
     response.header("Cache-Control", "no-cache");
-    Answers.send(response, 200, type, file);
+    PageResponses.send(response, 200, type, file);
   }
 }

@@ -31,7 +31,7 @@ final class Documents {
 
   void send(Query query, HttpResponse response) throws IOException {
     if (!query.has("xsd")) {
-      Answers.send(response, 200, XML, whole());
+      PageResponses.send(response, 200, XML, whole());
       return;
     }
     if (query.has("wsdl")) {
@@ -41,7 +41,7 @@ final class Documents {
     List<String> schemas = List.copyOf(apart().schemas().values());
     int number = number(query.value("xsd"));
     if (number < 1 || number > schemas.size()) {
-      Answers.plain(
+      PageResponses.plain(
           response,
           404,
           "There is no such schema; there are ?xsd=1 to ?xsd=" + schemas.size() + ".");
@@ -69,7 +69,7 @@ final class Documents {
   }
 
   private static void xml(HttpResponse response, String document) throws IOException {
-    Answers.send(response, 200, XML, document.getBytes(StandardCharsets.UTF_8));
+    PageResponses.send(response, 200, XML, document.getBytes(StandardCharsets.UTF_8));
   }
 
   private static int number(@Nullable String text) {

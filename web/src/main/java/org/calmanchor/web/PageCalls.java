@@ -6,9 +6,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.calmanchor.checks.CheckFileException;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.DynamicRequest;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.tree.TreeMessages;
-import org.calmanchor.core.tree.TreeRequest;
 import org.calmanchor.web.page.JavaCall;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
@@ -89,7 +89,7 @@ final class PageCalls {
                 version,
                 values,
                 question.treeOrNone("headers"),
-                TreeMessages.Layout.INDENTED);
+                DynamicMessages.Layout.INDENTED);
     String action = service.action(operation);
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));
@@ -108,7 +108,7 @@ final class PageCalls {
   }
 
   private Map<String, Object> values(Question question) {
-    TreeRequest read =
+    DynamicRequest read =
         service.messages().request(question.text("message").getBytes(StandardCharsets.UTF_8));
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("operation", read.operation());
@@ -130,6 +130,6 @@ final class PageCalls {
   private static void json(HttpResponse response, int status, Map<String, Object> answer)
       throws IOException {
     response.header("Cache-Control", "no-store");
-    Answers.send(response, status, "application/json", JSON.std.asBytes(answer));
+    PageResponses.send(response, status, "application/json", JSON.std.asBytes(answer));
   }
 }

@@ -117,7 +117,7 @@ public final class Site {
       slot = settings.calls().beginPage(request.remoteAddress(), response::abort);
     } catch (Refusal refused) {
       packed.header("Retry-After", "1");
-      Answers.plain(packed, refused.status(), refused.sentence());
+      PageResponses.plain(packed, refused.status(), refused.sentence());
       packed.close();
       return CompletableFuture.completedFuture(null);
     }
@@ -140,7 +140,7 @@ public final class Site {
       throws IOException {
     PackedResponse packed = new PackedResponse(request, response);
     packed.header("Connection", "close");
-    Answers.plain(
+    PageResponses.plain(
         packed, 501, "Of transfer codings only chunks are known here; use Content-Encoding: gzip.");
     packed.close();
     return CompletableFuture.completedFuture(null);

@@ -75,7 +75,7 @@ final class SitePages {
     if (service != null) {
       document(service, request, response);
     } else if (request.path().equals("/")) {
-      Answers.html(
+      PageResponses.html(
           response, 200, rendered.index(listed(), hosts.baseOf(request), settings.showsPages()));
     } else if (request.path().startsWith(ASSETS + "/")) {
       assets.send(request, response);
@@ -89,7 +89,7 @@ final class SitePages {
   }
 
   private static void misdirected(HttpRequest request, HttpResponse response) throws IOException {
-    Answers.plain(
+    PageResponses.plain(
         response,
         421,
         "This server was asked for by a name that it does not go by: "
@@ -103,9 +103,9 @@ final class SitePages {
     Query query = Query.of(request.query());
     ServiceSite site = siteOf(service, query.value("service"));
     if (hosts.isFromElsewhere(request)) {
-      Answers.plain(response, 403, "Only this server's own page may ask this.");
+      PageResponses.plain(response, 403, "Only this server's own page may ask this.");
     } else if (site == null) {
-      Answers.plain(response, 404, "There is no such service.");
+      PageResponses.plain(response, 404, "There is no such service.");
     } else {
       new PageCalls(site, settings, log, hosts.baseOf(request) + service.path())
           .answer(String.valueOf(query.value("page")), request, response);
@@ -142,7 +142,7 @@ final class SitePages {
           sites.getOrDefault(service.path(), List.of()).stream()
               .map(each -> base + each.wsdl())
               .toList();
-      Answers.plain(
+      PageResponses.plain(
           response,
           404,
           "There is no \"?"
@@ -160,7 +160,7 @@ final class SitePages {
       String address = base + service.path();
       String page =
           settings.showsPages() ? rendered.service(site, address) : rendered.closed(site, address);
-      Answers.html(response, 200, page);
+      PageResponses.html(response, 200, page);
     }
   }
 
@@ -182,10 +182,10 @@ final class SitePages {
       String page = rendered.explained(site, address, "", assets.text("page.css"));
       response.header(
           "Content-Disposition", "attachment; filename=\"" + site.serviceName() + ".html\"");
-      Answers.html(response, 200, page);
+      PageResponses.html(response, 200, page);
     } else {
       String page = settings.showsPages() ? site.page() : "";
-      Answers.html(response, 200, rendered.explained(site, address, page, ""));
+      PageResponses.html(response, 200, rendered.explained(site, address, page, ""));
     }
   }
 
@@ -194,18 +194,19 @@ final class SitePages {
     String allowed = service == null ? "GET, HEAD" : "GET, HEAD, POST";
     response.header("Allow", allowed);
     if (request.method().equals("OPTIONS")) {
-      Answers.plain(response, 200, "Allowed here: " + allowed);
+      PageResponses.plain(response, 200, "Allowed here: " + allowed);
       return;
     }
     String hint =
         service == null
             ? "There is no service at " + request.path() + "; GET / lists those there are."
             : "Send SOAP requests with POST; GET shows the service's page.";
-    Answers.plain(response, service == null && request.method().equals("POST") ? 404 : 405, hint);
+    PageResponses.plain(
+        response, service == null && request.method().equals("POST") ? 404 : 405, hint);
   }
 
   private void missing(HttpRequest request, HttpResponse response) throws IOException {
-    Answers.html(
+    PageResponses.html(
         response,
         404,
         rendered.missing(request.path(), listed(), hosts.baseOf(request), settings.showsPages()));

@@ -32,7 +32,7 @@ final class Base64Text implements XmlIn.Piece {
   Base64Text(XmlIn in, Spool spool) {
     this.in = in;
     this.spool = spool;
-    in.leftovers().spool(spool);
+    in.resources().spool(spool);
   }
 
   /** How the text begins, to be shown. */

@@ -19,7 +19,7 @@ record BinaryElement(@Nullable QName type, BinaryHolder holder) implements Eleme
   public Object read(XmlIn in) {
     SimpleElement.checkAttributes(in, type);
     Base64Text text =
-        new Base64Text(in, new Spool(holder.isArray() || in.leftovers().keepsInMemory()));
+        new Base64Text(in, new Spool(holder.isArray() || in.resources().keepsInMemory()));
     in.pieces(text);
     Object value = text.value(holder.isArray());
     try {

@@ -24,7 +24,7 @@ final class ClassComposite implements Composite {
   }
 
   @Override
-  public Object whole(@Nullable Object[] members) {
+  public Object assemble(@Nullable Object[] members) {
     if (constructor == null) {
       return members;
     }

@@ -27,16 +27,16 @@ import org.jspecify.annotations.Nullable;
  */
 public final class CodecPlanner<T> {
   private final Contract contract;
-  private final Prefixes prefixes;
-  private final End<T> end;
+  private final MessagePrefixes prefixes;
+  private final ValueModel<T> end;
   private final Map<Key<T>, ElementCodec> planned = new HashMap<>();
 
   private record Key<T>(QName type, T held, boolean isPolymorphic) {}
 
   /** A planner for one contract and one end. */
-  public CodecPlanner(Contract contract, End<T> end) {
+  public CodecPlanner(Contract contract, ValueModel<T> end) {
     this.contract = contract;
-    this.prefixes = Prefixes.of(contract);
+    this.prefixes = MessagePrefixes.of(contract);
     this.end = end;
   }
 
@@ -120,7 +120,7 @@ public final class CodecPlanner<T> {
       return new AnyElement(
           new AttributeCodec(complex.name(), new AttributeSlot[0], end.isLenient()), end.any());
     }
-    End.Structure<T> structure = end.structure(complex, held);
+    ValueModel.Structure<T> structure = end.structure(complex, held);
     Composite composite = structure.composite();
     List<AttributeSlot> slots = new ArrayList<>();
     for (AttributeUse attribute : contract.attributes(complex)) {
@@ -148,9 +148,9 @@ public final class CodecPlanner<T> {
     return contract.builtIn(type).equals(Names.xsd("QName"));
   }
 
-  private AttributeSlot attribute(AttributeUse use, End.Structure<T> structure) {
+  private AttributeSlot attribute(AttributeUse use, ValueModel.Structure<T> structure) {
     int index = indexOf(Place.ATTRIBUTE, use.name(), structure);
-    End.Position<T> position = end.position(structure.members().get(index).held(), false);
+    ValueModel.Position<T> position = end.position(structure.members().get(index).held(), false);
     Lexical<Object> lexical = end.lexical(use.type(), position.item());
     String byDefault = use.defaultValue();
     return new AttributeSlot(
@@ -165,10 +165,10 @@ public final class CodecPlanner<T> {
         index);
   }
 
-  private ElementSlot element(Member member, End.Structure<T> structure) {
+  private ElementSlot element(Member member, ValueModel.Structure<T> structure) {
     ElementDeclaration element = member.element();
     int index = indexOf(Place.ELEMENT, element.name(), structure);
-    End.Position<T> position =
+    ValueModel.Position<T> position =
         end.position(structure.members().get(index).held(), member.repeats());
     return new ElementSlot(
         // Parsers hand out names that are interned, too: most comparisons end at once.
@@ -185,9 +185,9 @@ public final class CodecPlanner<T> {
         index);
   }
 
-  private static <T> int indexOf(Place place, QName name, End.Structure<T> structure) {
+  private static <T> int indexOf(Place place, QName name, ValueModel.Structure<T> structure) {
     for (int i = 0; i < structure.members().size(); i++) {
-      End.Member<T> member = structure.members().get(i);
+      ValueModel.Member<T> member = structure.members().get(i);
       if (member.place() == place && member.wireName().equals(name)) {
         return i;
       }

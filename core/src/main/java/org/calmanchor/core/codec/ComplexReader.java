@@ -29,16 +29,16 @@ final class ComplexReader {
     @Nullable Object[] values = new @Nullable Object[attributes.count() + elements.length];
     attributes.read(in, values);
     readElements(in, values);
-    return whole(in, composite, values);
+    return assemble(in, composite, values);
   }
 
   void checkNil(XmlIn in) {
     attributes.read(in, new @Nullable Object[attributes.count() + elements.length]);
   }
 
-  static Object whole(XmlIn in, Composite composite, @Nullable Object[] values) {
+  static Object assemble(XmlIn in, Composite composite, @Nullable Object[] values) {
     try {
-      return composite.whole(values);
+      return composite.assemble(values);
     } catch (RefusedValueException refused) {
       // Its words were written for developers: they stay here, the place goes out.
       LOG.debug("a data type refused its values", Loggable.failure(refused.getCause()));
@@ -93,8 +93,8 @@ final class ComplexReader {
 
   /** Leaves the rest, which are the items of the last slot, to whoever asks for them. */
   private void later(XmlIn in, ElementSlot slot, boolean isOpen, @Nullable Object[] values) {
-    LaterItems items = new LaterItems(in, slot, this, isOpen);
-    in.leftovers().leave(items);
+    LazyItems items = new LazyItems(in, slot, this, isOpen);
+    in.resources().leave(items);
     values[slot.member()] = items.stream();
   }
 

@@ -5,7 +5,7 @@ import org.jspecify.annotations.Nullable;
 /** How one end holds a structure: from its members to the whole and back. */
 interface Composite {
   /** The whole of {@code members}; may keep the array. */
-  Object whole(@Nullable Object[] members);
+  Object assemble(@Nullable Object[] members);
 
   /** What is written where Java has null; null when that is a mistake. */
   default @Nullable Object ofNull() {

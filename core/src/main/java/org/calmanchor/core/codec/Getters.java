@@ -49,11 +49,11 @@ final class Getters {
   @Nullable Object get(Object whole, int index) {
     // Threads may count over each other: it does not matter when exactly this happens, nor how
     // often.
-    if (index == 0 && uses < Spinning.MUCH && ++uses == Spinning.MUCH) {
+    if (index == 0 && uses < HandleLambdas.MUCH && ++uses == HandleLambdas.MUCH) {
       getters =
           array(
               direct.stream()
-                  .map(handle -> Spinning.getter(owner, handle, plain(handle)))
+                  .map(handle -> HandleLambdas.getter(owner, handle, plain(handle)))
                   .toList());
     }
     return getters[index].apply(whole);

@@ -20,13 +20,13 @@ import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.read.ConstraintProvider;
+import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.JavaMember;
 import org.calmanchor.core.read.JavaMethod;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.calmanchor.core.read.Reflection;
-import org.calmanchor.core.read.Use;
 import org.jspecify.annotations.Nullable;
 
 /** Turns Java members into method handles while planning, so that calls look nothing up. */
@@ -69,7 +69,7 @@ public final class Handles {
             raw,
             structure.properties().stream().map(property -> getter(property.member())).toList());
     Composite composite = composite(structure, raw, getters);
-    if (!structure.isProvided()) {
+    if (!structure.needsProvider()) {
       return composite;
     }
     ConstraintProvider provider = ConstraintProvider.find();
@@ -185,7 +185,7 @@ public final class Handles {
   }
 
   /** Text and constant of an enum. */
-  static Lexical<Object> constants(Use.Constant use) {
+  static Lexical<Object> constants(JavaForm.Constant use) {
     Map<String, Object> byName = new HashMap<>();
     for (Object constant : Reflection.classOf(use.type()).getEnumConstants()) {
       byName.put(((Enum<?>) constant).name(), constant);
@@ -204,7 +204,7 @@ public final class Handles {
             WhiteSpace.PRESERVE,
             text -> known(byForm.get(text)),
             constant -> known(forms.get(constant)))
-        .quickly(new QuickConstants(byForm));
+        .quickly(new FastEnumLexical(byForm));
   }
 
   private static <T> T known(@Nullable T value) {

@@ -9,8 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Reflection;
-import org.calmanchor.core.read.Use;
 import org.jspecify.annotations.Nullable;
 
 /** How Java holds values: plainly, as an Optional, in lists, sets and arrays. */
@@ -55,7 +55,7 @@ enum JavaHolder implements Holder {
   };
 
   /** The holder for a container. */
-  static Holder of(Use.Many many) {
+  static Holder of(JavaForm.Many many) {
     return switch (many.container()) {
       case LIST -> LIST;
       case SET -> SET;

@@ -31,8 +31,8 @@ final class Maker {
 
   /** A whole of {@code members}. */
   Object make(@Nullable Object[] members) throws Throwable {
-    if (uses < Spinning.MUCH && ++uses == Spinning.MUCH) {
-      shape = Spinning.maker(owner, direct, shape);
+    if (uses < HandleLambdas.MUCH && ++uses == HandleLambdas.MUCH) {
+      shape = HandleLambdas.maker(owner, direct, shape);
     }
     return shape.make(members);
   }

@@ -28,7 +28,7 @@ public final class MessageCodec {
 
   /**
    * The value of the element at which {@code in} stands; moves to its end, or to where the items
-   * begin that are {@linkplain Leftovers#later left for later}.
+   * begin that are {@linkplain MessageResources#later left for later}.
    *
    * @throws InvalidMessageException when it is not what the contract says
    */
@@ -38,7 +38,7 @@ public final class MessageCodec {
         throw in.problem(InputProblem.Code.NIL, "a value", "");
       }
       Object value = codec.read(in);
-      LaterItems later = in.leftovers().later();
+      LazyItems later = in.resources().later();
       if (later != null) {
         later.within(name.getLocalPart());
       }

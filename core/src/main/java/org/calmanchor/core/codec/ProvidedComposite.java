@@ -6,8 +6,8 @@ import org.jspecify.annotations.Nullable;
 /** A structure whose objects a provider of constraints checks when they were made. */
 record ProvidedComposite(Composite composite, ConstraintProvider provider) implements Composite {
   @Override
-  public Object whole(@Nullable Object[] members) {
-    Object made = composite.whole(members);
+  public Object assemble(@Nullable Object[] members) {
+    Object made = composite.assemble(members);
     provider.check(made);
     return made;
   }

@@ -36,7 +36,7 @@ final class RecordComposite implements Composite {
   }
 
   @Override
-  public Object whole(@Nullable Object[] members) {
+  public Object assemble(@Nullable Object[] members) {
     @Nullable Object[] all = members;
     if (!isComplete) {
       all = absent.clone();

@@ -25,7 +25,7 @@ record TextElement(
     String read = in.text();
     values[text] =
         SimpleElement.parse(lexical, isQualified ? Qualified.clark(in, scope, read) : read, in);
-    return ComplexReader.whole(in, composite, values);
+    return ComplexReader.assemble(in, composite, values);
   }
 
   @Override

@@ -40,10 +40,11 @@ final class UnknownNames {
     }
     characters += name.length();
     if (name.length() > bounds.nameLength()) {
-      throw Tally.tooMuch(in, bounds.nameLength() + " characters a name");
+      throw BoundsCheck.tooMuch(in, bounds.nameLength() + " characters a name");
     }
     if (names.size() > bounds.unknownNames()) {
-      throw Tally.tooMuch(in, bounds.unknownNames() + " different names that no contract knows");
+      throw BoundsCheck.tooMuch(
+          in, bounds.unknownNames() + " different names that no contract knows");
     }
   }
 

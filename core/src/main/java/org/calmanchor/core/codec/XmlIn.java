@@ -23,13 +23,13 @@ public final class XmlIn implements AutoCloseable {
   private final @Nullable MeteredStream stream;
   private final Bounds bounds;
   private final @Nullable FastParser parser;
-  private final Tally tally;
+  private final BoundsCheck tally;
   private String localName = "";
   private boolean isAtEnd;
   private char[] text = NO_TEXT;
   private int textLength;
   private final AttributesIn attributes;
-  private final Leftovers leftovers = new Leftovers();
+  private final MessageResources resources = new MessageResources();
 
   /**
    * A message that is at its start.
@@ -46,7 +46,7 @@ public final class XmlIn implements AutoCloseable {
     this.stream = stream;
     this.bounds = bounds;
     this.parser = parser;
-    this.tally = new Tally(bounds);
+    this.tally = new BoundsCheck(bounds);
     this.attributes = new AttributesIn(reader, this);
   }
 
@@ -110,7 +110,7 @@ public final class XmlIn implements AutoCloseable {
 
   private void keep(char[] chars, int start, int length) {
     if (length > bounds.textLength() - textLength) {
-      throw Tally.tooMuch(this, bounds.textLength() + " characters a text");
+      throw BoundsCheck.tooMuch(this, bounds.textLength() + " characters a text");
     }
     if (textLength + length > text.length) {
       text = Arrays.copyOf(text, Math.max(textLength + length, Math.max(64, text.length * 2)));
@@ -176,7 +176,7 @@ public final class XmlIn implements AutoCloseable {
       event = reader.next();
     } catch (XMLStreamException malformed) {
       throw Malformed.isAttributeLimit(malformed)
-          ? Tally.tooManyAttributes(this, bounds)
+          ? BoundsCheck.tooManyAttributes(this, bounds)
           : Malformed.of(malformed);
     } catch (UncheckedStreamException malformed) {
       throw Malformed.of(malformed);
@@ -210,8 +210,8 @@ public final class XmlIn implements AutoCloseable {
   }
 
   /** What of the message outlives its reading. */
-  public Leftovers leftovers() {
-    return leftovers;
+  public MessageResources resources() {
+    return resources;
   }
 
   /** The bytes that one binary value may have. */

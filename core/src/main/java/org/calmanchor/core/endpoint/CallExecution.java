@@ -262,7 +262,7 @@ final class CallExecution implements RunningCalls.Watched {
       }
       XmlIn message = in;
       if (message != null) {
-        message.leftovers().spools().forEach(CallExecution::close);
+        message.resources().spools().forEach(CallExecution::close);
         close(message);
       }
       for (Interceptor interceptor : endpoint.settings().interceptors()) {

@@ -171,7 +171,7 @@ final class CallState {
   }
 
   /** The answer goes on, or the next item of the message is waited for. */
-  synchronized void goesOn() {
+  synchronized void restartTime() {
     until = 0;
   }
 

@@ -6,7 +6,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.Future;
 import java.util.stream.BaseStream;
-import org.calmanchor.core.codec.LaterItems;
+import org.calmanchor.core.codec.LazyItems;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.logging.Loggable;
@@ -41,7 +41,7 @@ final class Invocation {
   private boolean isAcknowledged;
   private @Nullable Object target;
   private @Nullable Object result;
-  private @Nullable LaterItems later;
+  private @Nullable LazyItems later;
 
   /** What the method of an asynchronous operation returned, and what interceptors wait for. */
   private volatile @Nullable CompletionStage<?> stage;
@@ -160,12 +160,12 @@ final class Invocation {
   /** Reads the message to its end, or to where the items begin that the method takes one by one. */
   private @Nullable Object[] arguments() {
     @Nullable Object[] arguments = operation.decode(in);
-    later = in.leftovers().later();
+    later = in.resources().later();
     if (later == null) {
       envelope.end();
     } else {
       later.atEnd(envelope::end);
-      later.atItem(state::goesOn);
+      later.atItem(state::restartTime);
     }
     headers.into(operation, arguments, in, context.version());
     return arguments;

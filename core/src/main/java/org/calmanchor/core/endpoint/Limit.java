@@ -6,56 +6,54 @@ import org.calmanchor.core.codec.Bounds;
 /** What is limited, how far by default, and what a caller is told who goes beyond. */
 public enum Limit {
   BODY_BYTES(
-      Bounds.DEFAULT.bodyBytes(),
-      "the bytes of a message, after decompression",
-      Answered.TOO_LARGE),
+      Bounds.DEFAULT.bodyBytes(), "the bytes of a message, after decompression", Reply.TOO_LARGE),
   COMPRESSION_RATIO(
-      100, "how many times its size a compressed message may become", Answered.TOO_LARGE),
-  DEPTH(Bounds.DEFAULT.depth(), "the levels of elements, the envelope included", Answered.SENDER),
-  CHILDREN(Bounds.DEFAULT.children(), "the elements directly within one", Answered.SENDER),
+      100, "how many times its size a compressed message may become", Reply.TOO_LARGE),
+  DEPTH(Bounds.DEFAULT.depth(), "the levels of elements, the envelope included", Reply.SENDER),
+  CHILDREN(Bounds.DEFAULT.children(), "the elements directly within one", Reply.SENDER),
   ATTRIBUTES(
       Bounds.DEFAULT.attributes(),
       "the attributes and namespace declarations of an element",
-      Answered.SENDER),
-  TAG_BYTES(Bounds.DEFAULT.tagBytes(), "the bytes of one tag or comment", Answered.SENDER),
+      Reply.SENDER),
+  TAG_BYTES(Bounds.DEFAULT.tagBytes(), "the bytes of one tag or comment", Reply.SENDER),
   NAME_LENGTH(
-      Bounds.DEFAULT.nameLength(), "the characters of a name, without prefix", Answered.SENDER),
-  TEXT_LENGTH(Bounds.DEFAULT.textLength(), "the characters of one text", Answered.SENDER),
+      Bounds.DEFAULT.nameLength(), "the characters of a name, without prefix", Reply.SENDER),
+  TEXT_LENGTH(Bounds.DEFAULT.textLength(), "the characters of one text", Reply.SENDER),
   BINARY_BYTES(
-      Bounds.DEFAULT.binaryBytes(), "the bytes of one binary value, decoded", Answered.SENDER),
+      Bounds.DEFAULT.binaryBytes(), "the bytes of one binary value, decoded", Reply.SENDER),
   DIGITS(
       Bounds.DEFAULT.digits(),
       "the digits of a number, sign and point among them, read or written; 10,000 at most",
-      Answered.SENDER),
+      Reply.SENDER),
   OPEN_ELEMENTS(
       Bounds.DEFAULT.openElements(),
       "the elements of a message that no schema describes: unknown header blocks, open content",
-      Answered.SENDER),
+      Reply.SENDER),
   UNKNOWN_NAMES(
       Bounds.DEFAULT.unknownNames(),
       "the different names in a message that no contract knows: of elements, attributes, prefixes",
-      Answered.SENDER),
-  HEADER_BYTES(16L << 10, "the bytes of the HTTP request's head", Answered.HEAD),
-  CALLS(200, "the calls, pages and documents that are served at the same time", Answered.BUSY),
+      Reply.SENDER),
+  HEADER_BYTES(16L << 10, "the bytes of the HTTP request's head", Reply.HEAD),
+  CALLS(200, "the calls, pages and documents that are served at the same time", Reply.BUSY),
   CALLS_PER_ADDRESS(
       50,
       "those of one address; loopback and named proxies have no limit of their own",
-      Answered.SHARE),
-  CONNECTIONS(2_000, "the connections that are open at the same time", Answered.WAITING),
+      Reply.SHARE),
+  CONNECTIONS(2_000, "the connections that are open at the same time", Reply.WAITING),
   CONNECTIONS_PER_ADDRESS(
       200,
       "those of one address; loopback and named proxies have no limit of their own",
-      Answered.CLOSED),
-  STREAMS(100, "the requests that one connection of HTTP/2 may have open", Answered.STREAM),
+      Reply.CLOSED),
+  STREAMS(100, "the requests that one connection of HTTP/2 may have open", Reply.STREAM),
   READ_MILLIS(
       30_000,
       "milliseconds until a message has arrived, or its next item, or a page is made",
-      Answered.LATE),
-  CALL_MILLIS(60_000, "milliseconds until an answer begins, and then goes on", Answered.DEADLINE),
-  IDLE_MILLIS(30_000, "milliseconds in which a connection may stay silent", Answered.CLOSED);
+      Reply.LATE),
+  CALL_MILLIS(60_000, "milliseconds until an answer begins, and then goes on", Reply.DEADLINE),
+  IDLE_MILLIS(30_000, "milliseconds in which a connection may stay silent", Reply.CLOSED);
 
   /** How the caller learns of it. */
-  public enum Answered {
+  public enum Reply {
     SENDER("Client / Sender", "500 / 400"),
     TOO_LARGE("none", "413"),
     HEAD("none", "431"),
@@ -70,7 +68,7 @@ public enum Limit {
     private final String fault;
     private final String status;
 
-    Answered(String fault, String status) {
+    Reply(String fault, String status) {
       this.fault = fault;
       this.status = status;
     }
@@ -88,9 +86,9 @@ public enum Limit {
 
   private final long byDefault;
   private final String doc;
-  private final Answered answered;
+  private final Reply answered;
 
-  Limit(long byDefault, String doc, Answered answered) {
+  Limit(long byDefault, String doc, Reply answered) {
     this.byDefault = byDefault;
     this.doc = doc;
     this.answered = answered;
@@ -107,7 +105,7 @@ public enum Limit {
   }
 
   /** How the caller learns that it was exceeded. */
-  public Answered answered() {
+  public Reply answered() {
     return answered;
   }
 

@@ -11,19 +11,19 @@ import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.Handles;
-import org.calmanchor.core.codec.JavaEnd;
+import org.calmanchor.core.codec.JavaValueModel;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.read.Constraint;
 import org.calmanchor.core.read.ConstraintProvider;
+import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.read.Reflection;
-import org.calmanchor.core.read.Use;
 import org.calmanchor.core.soap.FaultCode;
 import org.jspecify.annotations.Nullable;
 
@@ -35,7 +35,7 @@ final class OperationPlanner {
   private final Supplier<?> target;
   private final boolean isTargetOfCall;
   private final ServicePlan service;
-  private final CodecPlanner<JavaEnd.Java> codecs;
+  private final CodecPlanner<JavaValueModel.Java> codecs;
   private final Map<HeaderKey, MessageCodec> headers = new HashMap<>();
 
   /**
@@ -51,15 +51,15 @@ final class OperationPlanner {
     this.contract = reading.contract();
     this.target = target;
     this.service = new ServicePlan(reading);
-    this.codecs = new CodecPlanner<>(contract, new JavaEnd(reading.members()));
+    this.codecs = new CodecPlanner<>(contract, new JavaValueModel(reading.members()));
   }
 
   /**
    * What tells the codecs of header blocks apart: two operations may ask different things of one.
    */
   private record HeaderKey(QName element, Object held) {
-    static HeaderKey of(QName element, Use use) {
-      if (use instanceof Use.Simple simple) {
+    static HeaderKey of(QName element, JavaForm use) {
+      if (use instanceof JavaForm.Simple simple) {
         List<String> words = simple.constraints().stream().map(Constraint::words).toList();
         return new HeaderKey(element, List.of(simple.type(), simple.row(), words));
       }
@@ -87,10 +87,11 @@ final class OperationPlanner {
         service,
         operation.name(),
         operation.input().action(),
-        codecs.plan(contract.element(request), new JavaEnd.Arguments(member)),
+        codecs.plan(contract.element(request), new JavaValueModel.Arguments(member)),
         output == null
             ? null
-            : codecs.plan(contract.bodyElement(output.message()), new JavaEnd.Result(member)),
+            : codecs.plan(
+                contract.bodyElement(output.message()), new JavaValueModel.Result(member)),
         in,
         headers(member, true),
         in.stream().map(HeaderPlan::element).collect(Collectors.toUnmodifiableSet()),
@@ -103,7 +104,7 @@ final class OperationPlanner {
   }
 
   private @Nullable BiConsumer<Object, @Nullable Object[]> check(OperationMember member) {
-    if (!member.isProvided()) {
+    if (!member.needsProvider()) {
       return null;
     }
     ConstraintProvider provider = ConstraintProvider.find();
@@ -121,12 +122,12 @@ final class OperationPlanner {
   }
 
   private HeaderPlan header(HeaderMember header) {
-    boolean isOptional = header.use() instanceof Use.Maybe;
-    Use use = header.use() instanceof Use.Maybe maybe ? maybe.of() : header.use();
+    boolean isOptional = header.use() instanceof JavaForm.Maybe;
+    JavaForm use = header.use() instanceof JavaForm.Maybe maybe ? maybe.of() : header.use();
     MessageCodec codec =
         headers.computeIfAbsent(
             HeaderKey.of(header.element(), use),
-            key -> codecs.plan(contract.element(key.element()), new JavaEnd.Held(use)));
+            key -> codecs.plan(contract.element(key.element()), new JavaValueModel.Held(use)));
     return new HeaderPlan(codec, header.position(), header.required(), isOptional);
   }
 
@@ -134,7 +135,7 @@ final class OperationPlanner {
     List<OperationPlan.FaultPlan> faults = new ArrayList<>();
     for (FaultMember fault : member.faults()) {
       MessageCodec detail =
-          codecs.plan(contract.element(fault.element()), new JavaEnd.Detail(fault));
+          codecs.plan(contract.element(fault.element()), new JavaValueModel.Detail(fault));
       faults.add(
           new OperationPlan.FaultPlan(
               Reflection.classOf(fault.exception()),

@@ -21,7 +21,7 @@ public final class Lexical<T> {
   private final WhiteSpace whiteSpace;
   private final Function<String, T> parser;
   private final Function<T, String> printer;
-  private final Quick<T> quick;
+  private final FastLexical<T> quick;
   private final boolean isNumber;
 
   /**
@@ -34,7 +34,7 @@ public final class Lexical<T> {
    */
   public Lexical(
       String form, WhiteSpace whiteSpace, Function<String, T> parser, Function<T, String> printer) {
-    this(form, whiteSpace, parser, printer, Quick.none(), false);
+    this(form, whiteSpace, parser, printer, FastLexical.none(), false);
   }
 
   private Lexical(
@@ -42,7 +42,7 @@ public final class Lexical<T> {
       WhiteSpace whiteSpace,
       Function<String, T> parser,
       Function<T, String> printer,
-      Quick<T> quick,
+      FastLexical<T> quick,
       boolean isNumber) {
     this.quick = quick;
     this.isNumber = isNumber;
@@ -53,7 +53,7 @@ public final class Lexical<T> {
   }
 
   /** The same forms, with a short way for the plainest of them. */
-  public Lexical<T> quickly(Quick<T> way) {
+  public Lexical<T> quickly(FastLexical<T> way) {
     return new Lexical<>(form, whiteSpace, parser, printer, way, isNumber);
   }
 

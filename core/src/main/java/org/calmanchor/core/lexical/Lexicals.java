@@ -24,7 +24,7 @@ final class Lexicals {
   static final Lexical<String> STRING =
       new Lexical<String>(
               "text", WhiteSpace.PRESERVE, Function.identity(), Function.<String>identity())
-          .quickly(Digits.TEXT);
+          .quickly(FastLexicals.TEXT);
 
   static final Lexical<String> NORMALIZED_STRING =
       spaced("text without tabs and line ends", WhiteSpace.REPLACE);
@@ -35,7 +35,7 @@ final class Lexicals {
   static final Lexical<Boolean> BOOLEAN =
       new Lexical<Boolean>(
               "true, false, 1 or 0", WhiteSpace.COLLAPSE, Lexicals::parseBoolean, Object::toString)
-          .quickly(Digits.BOOLEAN);
+          .quickly(FastLexicals.BOOLEAN);
 
   static final Lexical<UUID> UUID_TEXT =
       new Lexical<>(

@@ -13,9 +13,10 @@ final class NumberLexicals {
   static final Lexical<Byte> BYTE = whole("-128 to 127", Byte::parseByte);
   static final Lexical<Short> SHORT = whole("-32768 to 32767", Short::parseShort);
   static final Lexical<Integer> INT =
-      whole("-2147483648 to 2147483647", Integer::parseInt).quickly(Digits.INT);
+      whole("-2147483648 to 2147483647", Integer::parseInt).quickly(FastLexicals.INT);
   static final Lexical<Long> LONG =
-      whole("-9223372036854775808 to 9223372036854775807", Long::parseLong).quickly(Digits.LONG);
+      whole("-9223372036854775808 to 9223372036854775807", Long::parseLong)
+          .quickly(FastLexicals.LONG);
 
   /** The unsigned types, each held by the next wider signed one of Java. */
   static final Lexical<Short> UNSIGNED_BYTE = within("0 to 255", SHORT, 0, 255);
@@ -52,7 +53,7 @@ final class NumberLexicals {
               text -> new BigDecimal(checked(text, isDecimal(text, 0, text.length()))),
               NumberLexicals::printDecimal)
           .ofNumbers()
-          .quickly(Digits.DECIMAL);
+          .quickly(FastLexicals.DECIMAL);
 
   static final Lexical<Float> FLOAT =
       new Lexical<Float>(

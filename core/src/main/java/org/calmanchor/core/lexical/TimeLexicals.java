@@ -45,7 +45,7 @@ final class TimeLexicals {
               DATE_PATTERN,
               TimeLexicals::parseDate,
               TimeLexicals::print)
-          .quickly(Digits.DATE);
+          .quickly(FastLexicals.DATE);
 
   static final Lexical<LocalTime> TIME_OF_DAY =
       lexical(

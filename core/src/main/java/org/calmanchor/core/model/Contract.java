@@ -169,7 +169,7 @@ public final class Contract {
    * Integer#MAX_VALUE} when it would need itself.
    */
   public int height(ComplexType type) {
-    return new Heights(this).of(type, Set.of());
+    return new MinimumDepth(this).of(type, Set.of());
   }
 
   @Override

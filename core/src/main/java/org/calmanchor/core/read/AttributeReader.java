@@ -19,7 +19,7 @@ final class AttributeReader {
   }
 
   /** An attribute, and how Java holds it. */
-  record ReadAttribute(AttributeUse attribute, Use use, boolean isProvided) {}
+  record ReadAttribute(AttributeUse attribute, JavaForm use, boolean needsProvider) {}
 
   /** The attribute for {@code member}. */
   ReadAttribute attribute(JavaMember member, String path) {
@@ -64,7 +64,9 @@ final class AttributeReader {
             constraints.added(given == null ? "" : given.doc()),
             Origin.of(member.signature()));
     return new ReadAttribute(
-        attribute, isOptional ? new Use.Maybe(read.use()) : read.use(), constraints.isProvided());
+        attribute,
+        isOptional ? new JavaForm.Maybe(read.use()) : read.use(),
+        constraints.needsProvider());
   }
 
   private ReadType simple(JavaType type, ConstraintReader.Found constraints, String path) {
@@ -84,10 +86,10 @@ final class AttributeReader {
       return;
     }
     try {
-      if (read.use() instanceof Use.Simple simple) {
+      if (read.use() instanceof JavaForm.Simple simple) {
         Object value = simple.row().lexical().parse(text);
         simple.constraints().forEach(constraint -> constraint.check(value));
-      } else if (read.use() instanceof Use.Constant constant
+      } else if (read.use() instanceof JavaForm.Constant constant
           && !constant.constants().containsKey(text)) {
         throw new LexicalException("none of its constants");
       }

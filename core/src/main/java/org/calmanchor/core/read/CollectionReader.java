@@ -54,7 +54,7 @@ final class CollectionReader {
   }
 
   /** A type argument, narrowed by the constraints on its use. */
-  private record Argument(TypeUse type, String localName, Use use, boolean isProvided) {}
+  private record Argument(TypeUse type, String localName, JavaForm use, boolean needsProvider) {}
 
   private Argument argument(JavaType type, String path) {
     ConstraintReader.Found constraints =
@@ -64,7 +64,7 @@ final class CollectionReader {
         MemberReader.narrowed(read, constraints),
         read.localName(),
         read.use(),
-        constraints.isProvided() || read.isProvided());
+        constraints.needsProvider() || read.needsProvider());
   }
 
   private ReadType list(JavaType type, String path) {
@@ -86,8 +86,8 @@ final class CollectionReader {
     define(name, type, List.of(member(ITEM, item, 0, Particle.UNBOUNDED, type)), path);
     return new ReadType(
         TypeUse.named(name),
-        new Use.Wrapped(qualified(ITEM), new Use.Many(container, itemType, item.use())),
-        item.isProvided());
+        new JavaForm.Wrapped(qualified(ITEM), new JavaForm.Many(container, itemType, item.use())),
+        item.needsProvider());
   }
 
   private ReadType map(JavaType type, ConstraintReader.Found size, String path) {
@@ -111,13 +111,14 @@ final class CollectionReader {
         List.of(member("key", key, 1, 1, type), member("value", value, 1, 1, type)),
         path);
     QName name = new QName(types.namespace(), base + mapSuffix(size));
-    Use.Entry entry = new Use.Entry(qualified("key"), qualified("value"), key.use(), value.use());
+    JavaForm.Entry entry =
+        new JavaForm.Entry(qualified("key"), qualified("value"), key.use(), value.use());
     Argument entryType = new Argument(TypeUse.named(entryName), "", entry, false);
     define(name, type, List.of(member(ENTRY, entryType, size.min(), size.max(), type)), path);
     return new ReadType(
         TypeUse.named(name),
-        new Use.Mapping(qualified(ENTRY), entry),
-        key.isProvided() || value.isProvided());
+        new JavaForm.Mapping(qualified(ENTRY), entry),
+        key.needsProvider() || value.needsProvider());
   }
 
   /** Maps of other sizes are other types. */

@@ -37,7 +37,7 @@ final class ConstraintReader {
   private final List<Constraint> found = new ArrayList<>();
   private int min;
   private int max = Particle.UNBOUNDED;
-  private boolean isProvided;
+  private boolean needsProvider;
 
   private ConstraintReader(JavaType type, Problems problems, String path) {
     this.type = type;
@@ -51,9 +51,9 @@ final class ConstraintReader {
    * @param values what each value must obey
    * @param min how many values there must be, for a container
    * @param max how many values there may be, for a container
-   * @param isProvided whether a provider has to check something
+   * @param needsProvider whether a provider has to check something
    */
-  record Found(List<Constraint> values, int min, int max, boolean isProvided) {
+  record Found(List<Constraint> values, int min, int max, boolean needsProvider) {
     static final Found NONE = new Found(List.of(), 0, Particle.UNBOUNDED, false);
 
     /** The documentation of a member, with a sentence on what the schema cannot say. */
@@ -73,7 +73,7 @@ final class ConstraintReader {
           values.stream()
               .map(each -> new Constraint(each.words(), List.of(), each.test()))
               .toList();
-      return new Found(plain, min, max, isProvided);
+      return new Found(plain, min, max, needsProvider);
     }
 
     List<Facet> facets() {
@@ -105,7 +105,7 @@ final class ConstraintReader {
       }
     }
     reader.checkRanges();
-    return new Found(List.copyOf(reader.found), reader.min, reader.max, reader.isProvided);
+    return new Found(List.copyOf(reader.found), reader.min, reader.max, reader.needsProvider);
   }
 
   private void read(JavaAnnotation given, boolean mayBeAbsent) {
@@ -144,7 +144,7 @@ final class ConstraintReader {
   }
 
   private void unknown(JavaAnnotation given) {
-    isProvided = true;
+    needsProvider = true;
     requireProvider(given, problems, path);
   }
 
@@ -160,16 +160,16 @@ final class ConstraintReader {
     }
   }
 
-  private void contradicts(String what, String mend) {
-    problems.add(ProblemCode.CONSTRAINT_CONTRADICTS, path, what, mend);
+  private void contradicts(String what, String fix) {
+    problems.add(ProblemCode.CONSTRAINT_CONTRADICTS, path, what, fix);
   }
 
-  private void unfit(JavaAnnotation given, String mend) {
+  private void unfit(JavaAnnotation given, String fix) {
     problems.add(
         ProblemCode.CONSTRAINT_UNFIT,
         path,
         "@" + given.simpleName() + " does not fit " + type.signature() + ".",
-        mend);
+        fix);
   }
 
   private void truth(boolean asked) {
@@ -321,7 +321,7 @@ final class ConstraintReader {
           "CANON_EQ", Pattern.CANON_EQ);
 
   private void time(JavaAnnotation given) {
-    if (!Moments.isKnown(type.name())) {
+    if (!TimeConstraints.isKnown(type.name())) {
       unfit(given, "It belongs on a type of java.time.");
       return;
     }
@@ -332,7 +332,7 @@ final class ConstraintReader {
             "in the " + (isPast ? "past" : "future") + (orPresent ? " or now" : ""),
             List.of(),
             value -> {
-              int compared = Moments.compareWithNow(value);
+              int compared = TimeConstraints.compareWithNow(value);
               return (orPresent && compared == 0) || (isPast ? compared < 0 : compared > 0);
             }));
   }

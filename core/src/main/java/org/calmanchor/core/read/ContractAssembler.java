@@ -19,7 +19,7 @@ import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.read.FaultReader.DeclaredFault;
+import org.calmanchor.core.read.ExceptionReader.DeclaredFault;
 import org.calmanchor.core.read.HeaderReader.ReadHeader;
 import org.calmanchor.core.read.OperationReader.ReadOperation;
 

@@ -91,7 +91,7 @@ public final class ContractReader {
       // Of two types with one name only one is looked at, which may need what the other has.
       new RequiredCycles(types.parts(), problems).report();
     }
-    checkReadSide(types, operations);
+    checkInstantiation(types, operations);
     String name = problems.name(given.name(), service.simpleName(), service, "@PortType");
     String serviceName = given.service();
     if (serviceName.isEmpty()) {
@@ -152,8 +152,8 @@ public final class ContractReader {
     }
   }
 
-  private void checkReadSide(TypeReader types, List<ReadOperation> operations) {
-    ReadSide side = new ReadSide(types.parts(), types.structures(), problems);
+  private void checkInstantiation(TypeReader types, List<ReadOperation> operations) {
+    InstantiationCheck side = new InstantiationCheck(types.parts(), types.structures(), problems);
     for (ReadOperation operation : operations) {
       side.check(operation.request(), "");
       operation.headers().stream()

@@ -20,7 +20,7 @@ final class HeaderReader {
   }
 
   /** A header block's element, and the parameter behind it. */
-  record ReadHeader(ElementDeclaration element, HeaderMember member, boolean isProvided) {}
+  record ReadHeader(ElementDeclaration element, HeaderMember member, boolean needsProvider) {}
 
   boolean reads(JavaMember parameter) {
     return parameter.annotation(Header.class) != null || parameter.type().name().equals(OUT);
@@ -80,9 +80,11 @@ final class HeaderReader {
             path,
             "Give one of them a name of its own: @Header(name = \"...\").");
     boolean required = given != null && given.required() && !isOptional && !parameter.isNullable();
-    Use use = isOptional ? new Use.Maybe(read.use()) : read.use();
+    JavaForm use = isOptional ? new JavaForm.Maybe(read.use()) : read.use();
     return new ReadHeader(
-        element, new HeaderMember(name, use, position, required, isOut), constraints.isProvided());
+        element,
+        new HeaderMember(name, use, position, required, isOut),
+        constraints.needsProvider());
   }
 
   private JavaType argumentOf(JavaType out, String path) {

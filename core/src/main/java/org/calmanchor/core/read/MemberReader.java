@@ -27,7 +27,7 @@ final class MemberReader {
   }
 
   /** An element within a structure, and how Java holds it. */
-  record ReadElement(QName name, Particle particle, Use use, boolean isProvided) {}
+  record ReadElement(QName name, Particle particle, JavaForm use, boolean needsProvider) {}
 
   /** What is known of a member before its type is read. */
   private record Position(
@@ -105,10 +105,11 @@ final class MemberReader {
     ConstraintReader.Found constraints =
         ConstraintReader.read(given, at.type(), at.mayBeAbsent(), problems, at.path());
     ReadType read = types.use(at.type(), at.xsdType(), constraints, at.path());
-    Use use = at.isOptional() ? new Use.Maybe(read.use()) : read.use();
+    JavaForm use = at.isOptional() ? new JavaForm.Maybe(read.use()) : read.use();
     Particle particle =
         particle(at, name, narrowed(read, constraints), doc(at, constraints), min(at, 1), 1);
-    return new ReadElement(name, particle, use, constraints.isProvided() || read.isProvided());
+    return new ReadElement(
+        name, particle, use, constraints.needsProvider() || read.needsProvider());
   }
 
   private ReadElement repeated(Position at, QName name, Container container) {
@@ -130,7 +131,8 @@ final class MemberReader {
     Item item = item(at, container);
     int least = Math.max(min(at, 0), size.min());
     Particle particle = particle(at, name, item.type(), item.doc(at), least, size.max());
-    return new ReadElement(name, particle, item.many(), size.isProvided() || item.isProvided());
+    return new ReadElement(
+        name, particle, item.many(), size.needsProvider() || item.needsProvider());
   }
 
   private ReadElement wrapped(Position at, String outer, QName item, Container container) {
@@ -143,14 +145,14 @@ final class MemberReader {
     TypeUse type =
         ComplexType.sequence(
             List.of(new Particle(term(inner, at), size.min(), size.max())), origin);
-    Use.Wrapped use = new Use.Wrapped(item, read.many());
+    JavaForm.Wrapped use = new JavaForm.Wrapped(item, read.many());
     ElementDeclaration element =
         new ElementDeclaration(name, type, at.nillable(), read.doc(at), origin);
     return new ReadElement(
         name,
         new Particle(element, at.mayBeAbsent() ? 0 : 1, 1),
-        at.isOptional() ? new Use.Maybe(use) : use,
-        size.isProvided() || read.isProvided());
+        at.isOptional() ? new JavaForm.Maybe(use) : use,
+        size.needsProvider() || read.needsProvider());
   }
 
   private ConstraintReader.Found sizeOf(Position at) {
@@ -160,7 +162,7 @@ final class MemberReader {
 
   /** The type of each item of a container. */
   private record Item(
-      TypeUse type, Use.Many many, ConstraintReader.Found constraints, boolean isProvided) {
+      TypeUse type, JavaForm.Many many, ConstraintReader.Found constraints, boolean needsProvider) {
     String doc(Position at) {
       return MemberReader.doc(at, constraints);
     }
@@ -173,9 +175,9 @@ final class MemberReader {
     ReadType read = types.use(type, at.xsdType(), constraints, at.path());
     return new Item(
         narrowed(read, constraints),
-        new Use.Many(container, type, read.use()),
+        new JavaForm.Many(container, type, read.use()),
         constraints,
-        constraints.isProvided() || read.isProvided());
+        constraints.needsProvider() || read.needsProvider());
   }
 
   /**

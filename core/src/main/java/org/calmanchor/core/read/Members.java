@@ -31,7 +31,7 @@ public record Members(
    * @param headers the parameters that are header blocks
    * @param faults the exceptions that it declares as faults
    * @param isAsynchronous whether the method returns a stage of its result
-   * @param isProvided whether a provider of constraints has to check the arguments
+   * @param needsProvider whether a provider of constraints has to check the arguments
    */
   public record OperationMember(
       JavaMethod method,
@@ -40,7 +40,7 @@ public record Members(
       List<HeaderMember> headers,
       List<FaultMember> faults,
       boolean isAsynchronous,
-      boolean isProvided) {
+      boolean needsProvider) {
     /** Copies the lists. */
     public OperationMember {
       parameters = List.copyOf(parameters);
@@ -66,7 +66,7 @@ public record Members(
    * @param position its index in the owner's Java order
    */
   public record PropertyMember(
-      Place place, QName wireName, JavaMember member, Use use, int position) {}
+      Place place, QName wireName, JavaMember member, JavaForm use, int position) {}
 
   /**
    * A parameter that is a header block.
@@ -78,20 +78,20 @@ public record Members(
    * @param isOut whether it is one of the answer
    */
   public record HeaderMember(
-      QName element, Use use, int position, boolean required, boolean isOut) {}
+      QName element, JavaForm use, int position, boolean required, boolean isOut) {}
 
   /**
    * What stands for a complex type.
    *
    * @param properties those on the wire, inherited ones first
    * @param omitted the components of a record that are not
-   * @param isProvided whether a provider of constraints has to check each object that is read
+   * @param needsProvider whether a provider of constraints has to check each object that is read
    */
   public record StructureMember(
       JavaType javaType,
       List<PropertyMember> properties,
       List<JavaMember> omitted,
-      boolean isProvided) {
+      boolean needsProvider) {
     /** Copies the lists. */
     public StructureMember {
       properties = List.copyOf(properties);

@@ -8,7 +8,7 @@ import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Particle;
-import org.calmanchor.core.read.FaultReader.DeclaredFault;
+import org.calmanchor.core.read.ExceptionReader.DeclaredFault;
 import org.calmanchor.core.read.HeaderReader.ReadHeader;
 import org.calmanchor.core.read.MemberReader.ReadElement;
 import org.calmanchor.core.read.Members.OperationMember;
@@ -23,13 +23,13 @@ final class OperationReader {
 
   private final TypeReader types;
   private final HeaderReader headers;
-  private final FaultReader faults;
+  private final ExceptionReader faults;
   private final Problems problems;
 
   OperationReader(TypeReader types) {
     this.types = types;
     this.headers = new HeaderReader(types);
-    this.faults = new FaultReader(types);
+    this.faults = new ExceptionReader(types);
     this.problems = types.problems();
   }
 
@@ -51,7 +51,7 @@ final class OperationReader {
     List<Particle> parameters = new ArrayList<>();
     List<PropertyMember> properties = new ArrayList<>();
     List<ReadHeader> blocks = new ArrayList<>();
-    boolean isProvided = readParameters(method, parameters, properties, blocks);
+    boolean needsProvider = readParameters(method, parameters, properties, blocks);
     boolean isAsynchronous = STAGES.contains(method.result().type().name());
     JavaMember answered = isAsynchronous ? staged(method.result()) : method.result();
     List<Particle> results = new ArrayList<>();
@@ -79,7 +79,7 @@ final class OperationReader {
             blocks.stream().map(ReadHeader::member).toList(),
             declared.stream().map(DeclaredFault::member).toList(),
             isAsynchronous,
-            isProvided),
+            needsProvider),
         given,
         origin);
   }
@@ -93,13 +93,13 @@ final class OperationReader {
     NameTable names = new NameTable(problems, method.signature());
     List<JavaMember> all = method.parameters();
     JavaMember stream = null;
-    boolean isProvided = false;
+    boolean needsProvider = false;
     for (int position = 0; position < all.size(); position++) {
       JavaMember parameter = all.get(position);
       if (headers.reads(parameter)) {
         ReadHeader block = headers.read(parameter, position);
         names.claimHeader(block.element().name(), block.member().isOut(), parameter);
-        isProvided |= block.isProvided();
+        needsProvider |= block.needsProvider();
         blocks.add(block);
         continue;
       }
@@ -114,12 +114,12 @@ final class OperationReader {
       ReadElement read =
           types.members().element(parameter, "", types.namespace(), parameter.signature());
       names.claim(Place.ELEMENT, read.name().getLocalPart(), parameter);
-      isProvided |= read.isProvided();
+      needsProvider |= read.needsProvider();
       parameters.add(read.particle());
       properties.add(
           new PropertyMember(Place.ELEMENT, read.name(), parameter, read.use(), position));
     }
-    return isProvided;
+    return needsProvider;
   }
 
   private JavaMember staged(JavaMember result) {

@@ -12,8 +12,8 @@ final class Problems {
   private final Set<Problem> found = new LinkedHashSet<>();
   private @Nullable Boolean hasProvider;
 
-  void add(ProblemCode code, String element, String what, String mend) {
-    found.add(new Problem(code, element, what, mend));
+  void add(ProblemCode code, String element, String what, String fix) {
+    found.add(new Problem(code, element, what, fix));
   }
 
   /** Whether constraints that are not ours to check can be checked; looked up when first asked. */

@@ -42,7 +42,7 @@ final class RequiredCycles {
       before = finite.size();
       types.values().stream().filter(this::ends).map(RequiredCycles::nameOf).forEach(finite::add);
     } while (finite.size() > before);
-    // From an abstract one the way back is a member, which can be mended, and not a subtype.
+    // From an abstract one the way back is a member, which can be fixed, and not a subtype.
     types.values().stream().filter(ComplexType::isAbstract).forEach(this::visit);
     types.values().forEach(this::visit);
   }

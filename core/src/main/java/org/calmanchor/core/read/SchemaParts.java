@@ -53,7 +53,7 @@ final class SchemaParts {
     MEMBER
   }
 
-  private record Global(Role role, ElementDeclaration element, String owner, String mend) {}
+  private record Global(Role role, ElementDeclaration element, String owner, String fix) {}
 
   SchemaParts(Problems problems) {
     this.problems = problems;
@@ -103,12 +103,12 @@ final class SchemaParts {
     }
   }
 
-  private void reportType(QName name, String one, String other, String path, String mend) {
+  private void reportType(QName name, String one, String other, String path, String fix) {
     problems.add(
         ProblemCode.TYPE_NAMES_COLLIDE,
         path,
         one + " and " + other + " would both be type \"" + name.getLocalPart() + "\".",
-        mend);
+        fix);
   }
 
   @Nullable TypeDefinition type(QName name) {
@@ -144,10 +144,10 @@ final class SchemaParts {
    * Makes an element global.
    *
    * @param owner what it is for, in words
-   * @param mend what to write when the name is taken
+   * @param fix what to write when the name is taken
    */
-  void declare(Role role, ElementDeclaration element, String owner, String path, String mend) {
-    Global global = new Global(role, element, owner, mend);
+  void declare(Role role, ElementDeclaration element, String owner, String path, String fix) {
+    Global global = new Global(role, element, owner, fix);
     Global other = elements.putIfAbsent(element.name(), global);
     if (other == null || (other.owner().equals(owner) && isSame(element, other.element()))) {
       return;
@@ -163,7 +163,7 @@ final class SchemaParts {
             + " would both be element \""
             + element.name().getLocalPart()
             + "\".",
-        second.mend());
+        second.fix());
   }
 
   /** Whether two declarations mean the same, whatever their documentation. */

@@ -36,7 +36,7 @@ final class StructureMembers {
   private final List<AttributeUse> attributes = new ArrayList<>();
   private final List<PropertyMember> properties = new ArrayList<>();
   private @Nullable ReadText text;
-  private boolean isProvided;
+  private boolean needsProvider;
 
   StructureMembers(TypeReader types, JavaType owner, QName name, String path) {
     this.types = types;
@@ -54,7 +54,7 @@ final class StructureMembers {
       @Nullable ReadText text,
       List<PropertyMember> properties,
       List<JavaMember> omitted,
-      boolean isProvided) {
+      boolean needsProvider) {
     /** The documentation of the type, with a sentence on what its text must be. */
     String documented(String doc) {
       return text == null ? doc : text.constraints().added(doc);
@@ -85,10 +85,10 @@ final class StructureMembers {
         component ->
             properties.stream().anyMatch(p -> Objects.equals(component.name(), p.member().name())));
     for (JavaAnnotation constraint : owner.classConstraints()) {
-      isProvided = true;
+      needsProvider = true;
       ConstraintReader.requireProvider(constraint, problems, owner.signature());
     }
-    return new Content(particles, attributes, text, properties, omitted, isProvided);
+    return new Content(particles, attributes, text, properties, omitted, needsProvider);
   }
 
   private int positionOf(JavaMember member) {
@@ -199,12 +199,12 @@ final class StructureMembers {
             "Keep one of them.");
       }
       text = types.attributes().text(member, way);
-      isProvided |= text.constraints().isProvided();
+      needsProvider |= text.constraints().needsProvider();
       add(Place.TEXT, new QName(""), member, text.type().use(), position);
     } else if (member.annotation(Attribute.class) != null) {
       ReadAttribute read = types.attributes().attribute(member, way);
       attributes.add(read.attribute());
-      isProvided |= read.isProvided();
+      needsProvider |= read.needsProvider();
       add(Place.ATTRIBUTE, read.attribute().name(), member, read.use(), position);
     } else {
       if (Container.of(member.type()) == Container.STREAM) {
@@ -216,12 +216,12 @@ final class StructureMembers {
       }
       ReadElement read = types.members().element(member, "", name.getNamespaceURI(), way);
       particles.add(read.particle());
-      isProvided |= read.isProvided();
+      needsProvider |= read.needsProvider();
       add(Place.ELEMENT, read.name(), member, read.use(), position);
     }
   }
 
-  private void add(Place place, QName wireName, JavaMember member, Use use, int position) {
+  private void add(Place place, QName wireName, JavaMember member, JavaForm use, int position) {
     names.claim(place, wireName.getLocalPart(), member);
     properties.add(new PropertyMember(place, wireName, member, use, position));
   }

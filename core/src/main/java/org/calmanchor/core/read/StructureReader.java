@@ -57,7 +57,7 @@ final class StructureReader {
     ComplexType given = type.annotation(ComplexType.class);
     Shape shape = type.useAnnotation(Shape.class);
     QName name = name(type, given, shape, path);
-    ReadType read = new ReadType(TypeUse.named(name), new Use.Structure(type));
+    ReadType read = new ReadType(TypeUse.named(name), new JavaForm.Structure(type));
     if (!types.parts().claim(name, type, path)) {
       return read;
     }
@@ -139,7 +139,8 @@ final class StructureReader {
                 Origin.of(type.signature())));
     members.put(
         name,
-        new StructureMember(type, content.properties(), content.omitted(), content.isProvided()));
+        new StructureMember(
+            type, content.properties(), content.omitted(), content.needsProvider()));
   }
 
   private static boolean isAbstract(JavaType type) {
@@ -189,7 +190,7 @@ final class StructureReader {
         continue;
       }
       ReadType read = types.use(subtype, way);
-      if (!(read.use() instanceof Use.Structure)) {
+      if (!(read.use() instanceof JavaForm.Structure)) {
         problems.add(
             ProblemCode.SUBTYPE_NOT_STRUCTURE,
             way,
@@ -259,6 +260,6 @@ final class StructureReader {
         property ->
             names.claim(property.place(), property.wireName().getLocalPart(), property.member()));
     return new StructureMember(
-        structure.javaType(), all, structure.omitted(), structure.isProvided());
+        structure.javaType(), all, structure.omitted(), structure.needsProvider());
   }
 }

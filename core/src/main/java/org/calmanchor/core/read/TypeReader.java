@@ -43,10 +43,10 @@ final class TypeReader {
   /**
    * A type of XML Schema, and how Java holds its values.
    *
-   * @param isProvided whether a provider of constraints has to check something within
+   * @param needsProvider whether a provider of constraints has to check something within
    */
-  record ReadType(TypeUse type, Use use, boolean isProvided) {
-    ReadType(TypeUse type, Use use) {
+  record ReadType(TypeUse type, JavaForm use, boolean needsProvider) {
+    ReadType(TypeUse type, JavaForm use) {
       this(type, use, false);
     }
 
@@ -97,7 +97,7 @@ final class TypeReader {
 
   /** What is read for a type that has no counterpart, so that reading can go on. */
   static ReadType nothing(JavaType type) {
-    return new ReadType(TypeUse.named(Names.xsd("string")), new Use.Structure(type));
+    return new ReadType(TypeUse.named(Names.xsd("string")), new JavaForm.Structure(type));
   }
 
   /** The type that stands for {@code type} where nothing else is said. */
@@ -115,7 +115,7 @@ final class TypeReader {
     TypeMapping<?> row = row(type, xsdType, path);
     if (row != null) {
       return new ReadType(
-          published(type, row, path), new Use.Simple(type, row, constraints.values()));
+          published(type, row, path), new JavaForm.Simple(type, row, constraints.values()));
     }
     if (type.kind() == JavaType.Kind.ENUM) {
       return enumeration(type, path);
@@ -129,7 +129,7 @@ final class TypeReader {
           type,
           path,
           "what " + type.signature() + " stands for is not known here.",
-          WaysOut.ofOpen(type));
+          TypeSuggestions.ofOpen(type));
     }
     if (collections.reads(type)) {
       return collections.read(type, constraints, path);
@@ -150,11 +150,11 @@ final class TypeReader {
         type,
         path,
         type.signature() + " has no counterpart on the wire.",
-        WaysOut.of(type));
+        TypeSuggestions.of(type));
   }
 
-  private ReadType refuse(ProblemCode code, JavaType type, String path, String what, String mend) {
-    problems.add(code, path, what, mend);
+  private ReadType refuse(ProblemCode code, JavaType type, String path, String what, String fix) {
+    problems.add(code, path, what, fix);
     return nothing(type);
   }
 
@@ -216,7 +216,7 @@ final class TypeReader {
             "Around one element of any name",
             Origin.of(type.signature())),
         path);
-    return new ReadType(TypeUse.named(name), new Use.Any(type));
+    return new ReadType(TypeUse.named(name), new JavaForm.Any(type));
   }
 
   private void checkShape(JavaType type, String path) {
@@ -250,7 +250,7 @@ final class TypeReader {
               given == null ? "" : given.doc(),
               Origin.of(type.signature())));
     }
-    return new ReadType(TypeUse.named(name), new Use.Constant(type, constants));
+    return new ReadType(TypeUse.named(name), new JavaForm.Constant(type, constants));
   }
 
   private Map<String, String> constants(JavaType type) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -18,7 +19,6 @@ import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.tree.TreeMessages;
 
 /** Example values: valid in form, recognisable as examples, always the same. */
 public final class Samples {
@@ -126,10 +126,10 @@ public final class Samples {
     for (AttributeUse attribute : contract.attributes(type)) {
       String name = attribute.name().getLocalPart();
       fields.put(
-          TreeMessages.key(contract, type, attribute), text(contract, attribute.type(), name));
+          DynamicMessages.key(contract, type, attribute), text(contract, attribute.type(), name));
     }
     if (type.content() instanceof ComplexType.Text content) {
-      fields.put(TreeMessages.textKey(type), text(contract, content.type(), "text"));
+      fields.put(DynamicMessages.textKey(type), text(contract, content.type(), "text"));
     } else {
       contract.members(type).forEach(member -> add(fields, member));
     }
@@ -150,7 +150,7 @@ public final class Samples {
       }
       value =
           isWithinItself && member.element().nillable()
-              ? Map.of(TreeMessages.NIL_KEY, "true")
+              ? Map.of(DynamicMessages.NIL_KEY, "true")
               : structure(declared, complex);
     } else {
       value = text(contract, member.element().type(), name);
@@ -162,7 +162,7 @@ public final class Samples {
   private Map<String, Object> structure(ComplexType declared, ComplexType type) {
     Map<String, Object> inner = new LinkedHashMap<>();
     if (type.name() != null && !type.equals(declared)) {
-      inner.put(TreeMessages.TYPE_KEY, type.name().getLocalPart());
+      inner.put(DynamicMessages.TYPE_KEY, type.name().getLocalPart());
     }
     boolean isOutermost = open.add(type);
     inner.putAll(fields(type));

@@ -3,7 +3,7 @@ package org.calmanchor.core.soap;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
-import org.calmanchor.core.codec.Prefixes;
+import org.calmanchor.core.codec.MessagePrefixes;
 import org.calmanchor.core.codec.Tag;
 import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.Contract;
@@ -31,7 +31,7 @@ public final class EnvelopeWriter {
             " xmlns:soap=\""
                 + version.envelopeNamespace()
                 + "\""
-                + Prefixes.of(contract).declarations());
+                + MessagePrefixes.of(contract).declarations());
   }
 
   /** Its version. */

@@ -20,10 +20,10 @@ import org.jspecify.annotations.Nullable;
 /** Writes one schema (XML Schema 1.0 part 1), with the prefixes of the document around it. */
 final class SchemaWriter {
   private final XmlText xml;
-  private final Prefixes prefixes;
+  private final DocumentPrefixes prefixes;
   private String targetNamespace = "";
 
-  SchemaWriter(XmlText xml, Prefixes prefixes) {
+  SchemaWriter(XmlText xml, DocumentPrefixes prefixes) {
     this.xml = xml;
     this.prefixes = prefixes;
   }

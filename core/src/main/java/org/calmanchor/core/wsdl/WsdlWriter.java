@@ -26,7 +26,7 @@ public final class WsdlWriter {
 
   private final Contract contract;
   private final String address;
-  private final Prefixes prefixes;
+  private final DocumentPrefixes prefixes;
   private final @Nullable Function<String, @Nullable String> locations;
   private final XmlText xml = new XmlText();
 
@@ -35,7 +35,7 @@ public final class WsdlWriter {
     this.contract = contract;
     this.address = address;
     this.locations = locations;
-    this.prefixes = new Prefixes(contract);
+    this.prefixes = new DocumentPrefixes(contract);
   }
 
   /**
@@ -75,7 +75,7 @@ public final class WsdlWriter {
     Map<String, String> schemas = new LinkedHashMap<>();
     for (Schema schema : contract.schemas()) {
       XmlText text = new XmlText();
-      Prefixes own = Prefixes.ofSchema(contract, schema);
+      DocumentPrefixes own = DocumentPrefixes.ofSchema(contract, schema);
       new SchemaWriter(text, own).write(schema, own.declarations(), locations);
       schemas.put(schema.targetNamespace(), text.toString());
     }

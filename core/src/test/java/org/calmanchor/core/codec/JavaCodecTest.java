@@ -40,8 +40,8 @@ import org.junit.jupiter.api.Test;
 class JavaCodecTest {
   private static final Reading READING = ContractReader.read(SignalBook.class);
   private static final Contract CONTRACT = READING.contract();
-  private static final CodecPlanner<JavaEnd.Java> PLANNER =
-      new CodecPlanner<>(CONTRACT, new JavaEnd(READING.members()));
+  private static final CodecPlanner<JavaValueModel.Java> PLANNER =
+      new CodecPlanner<>(CONTRACT, new JavaValueModel(READING.members()));
   private static final EnvelopeWriter WRITER = new EnvelopeWriter(SoapVersion.SOAP_1_2, CONTRACT);
   private static final Schema SCHEMA = schema();
 
@@ -56,7 +56,8 @@ class JavaCodecTest {
   private static MessageCodec codec(String operation) {
     QName name = new QName(SignalBook.NAMESPACE, operation);
     return PLANNER.plan(
-        CONTRACT.element(name), new JavaEnd.Arguments(READING.members().operations().get(name)));
+        CONTRACT.element(name),
+        new JavaValueModel.Arguments(READING.members().operations().get(name)));
   }
 
   private static String written(MessageCodec codec, Object... arguments) {

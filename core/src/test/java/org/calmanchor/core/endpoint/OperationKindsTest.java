@@ -19,12 +19,12 @@ import org.calmanchor.annotations.Omit;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.Standards;
+import org.calmanchor.core.conformance.EnvelopeConformance;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.profile.EnvelopeConformance;
 import org.calmanchor.core.read.Description;
-import org.calmanchor.core.tree.Outcome;
-import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.core.wsdl.WsdlWriter;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -182,7 +182,7 @@ class OperationKindsTest {
     assertThat(EnvelopeConformance.check(call.answer().getBytes(StandardCharsets.UTF_8))).isEmpty();
     Outcome.OtherFault fault =
         (Outcome.OtherFault)
-            TreeMessages.of(endpoint.contracts().get(0))
+            DynamicMessages.of(endpoint.contracts().get(0))
                 .answer("greet", call.answer().getBytes(StandardCharsets.UTF_8));
     assertThat(fault.problems().stream().map(Outcome.Problem::path))
         .isEqualTo(path == null ? List.of() : List.of(path));
@@ -331,7 +331,7 @@ class OperationKindsTest {
                 + " o:scale=\"1:5000\" unit=\"m\">fair <b xmlns=\"\">&lt;</b> way</o:chart></tns:content><tns:seal>QQ==</tns:seal>");
     String wsdl = WsdlWriter.write(mail.contracts().get(0), "http://lanternquay.test/");
     assertThat(Standards.firstError(Standards.messages(wsdl), answer)).isEmpty();
-    TreeMessages trees = TreeMessages.of(mail.contracts().get(0));
+    DynamicMessages trees = DynamicMessages.of(mail.contracts().get(0));
     Outcome.Result read =
         (Outcome.Result) trees.answer("forward", answer.getBytes(StandardCharsets.UTF_8));
     byte[] again =
@@ -339,7 +339,7 @@ class OperationKindsTest {
             "forward",
             SoapVersion.SOAP_1_1,
             Map.of("letter", read.values().get("result")),
-            TreeMessages.Layout.COMPACT);
+            DynamicMessages.Layout.COMPACT);
     assertThat(Call.of(again, "text/xml").on(mail).answer()).isEqualTo(answer);
     assertThat(
             Call.of(message.replace("<content>", "<content><o:x/>"), "text/xml").on(mail).answer())

@@ -6,8 +6,8 @@ import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import org.calmanchor.core.Standards;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.core.wsdl.WsdlWriter;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -63,12 +63,12 @@ class UnusualMessagesTest {
   @Test
   void sendsAnEmptyMapOfTheJdkAsWhatItIs() {
     byte[] request =
-        TreeMessages.of(LOCKER.contracts().get(0))
+        DynamicMessages.of(LOCKER.contracts().get(0))
             .request(
                 "words",
                 SoapVersion.SOAP_1_1,
                 Map.of("words", Map.of()),
-                TreeMessages.Layout.COMPACT);
+                DynamicMessages.Layout.COMPACT);
     assertThat(new String(request, StandardCharsets.UTF_8))
         .contains("<tns:words></tns:words>")
         .doesNotContain("nil");

@@ -15,14 +15,14 @@ import org.calmanchor.core.codec.Bounds;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.Inputs;
 import org.calmanchor.core.codec.InvalidMessageException;
-import org.calmanchor.core.codec.JavaEnd;
+import org.calmanchor.core.codec.JavaValueModel;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.conformance.Conformance;
+import org.calmanchor.core.conformance.Rule;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.profile.Conformance;
-import org.calmanchor.core.profile.Rule;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Reading;
@@ -52,8 +52,8 @@ final class Fleet {
         .filteredOn(finding -> finding.rule().level() == Rule.Level.PROBLEM)
         .isEmpty();
     schema = Standards.messages(wsdl);
-    CodecPlanner<JavaEnd.Java> planner =
-        new CodecPlanner<>(contract, new JavaEnd(reading.members()));
+    CodecPlanner<JavaValueModel.Java> planner =
+        new CodecPlanner<>(contract, new JavaValueModel(reading.members()));
     reading
         .members()
         .operations()
@@ -61,11 +61,12 @@ final class Fleet {
             (name, member) -> {
               bodies.put(
                   name.getLocalPart(),
-                  planner.plan(contract.element(name), new JavaEnd.Arguments(member)));
+                  planner.plan(contract.element(name), new JavaValueModel.Arguments(member)));
               HeaderMember block = member.headers().get(0);
               badges.put(
                   name.getLocalPart(),
-                  planner.plan(contract.element(block.element()), new JavaEnd.Held(block.use())));
+                  planner.plan(
+                      contract.element(block.element()), new JavaValueModel.Held(block.use())));
             });
     writer = new EnvelopeWriter(SoapVersion.SOAP_1_1, contract);
     all = service.getClassLoader().loadClass("Fleet$All");

@@ -8,11 +8,11 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.ShrinkingMode;
 import org.calmanchor.core.Standards;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.Samples;
-import org.calmanchor.core.tree.Outcome;
-import org.calmanchor.core.tree.TreeMessages;
 
 /** Random contracts and values: valid as published, back as they were, refused as validators do. */
 class RandomContractsTest {
@@ -44,7 +44,7 @@ class RandomContractsTest {
   void writesTreesAsItReadsThem(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     Fleet fleet = new Fleet(new RandomSource(random, false).service());
-    TreeMessages trees = TreeMessages.of(fleet.contract);
+    DynamicMessages trees = DynamicMessages.of(fleet.contract);
     RandomValue values = new RandomValue(random);
     for (int i = 0; i < 20; i++) {
       Object value = values.of(fleet.all);
@@ -56,7 +56,7 @@ class RandomContractsTest {
               "echo",
               SoapVersion.SOAP_1_2,
               ((Outcome.Result) outcome).values(),
-              TreeMessages.Layout.COMPACT);
+              DynamicMessages.Layout.COMPACT);
       String message = new String(again, StandardCharsets.UTF_8);
       assertThat(fleet.read(message)).as(message).usingRecursiveComparison().isEqualTo(value);
     }
@@ -67,12 +67,12 @@ class RandomContractsTest {
     Fleet fleet = new Fleet(new RandomSource(new Random(seed), false).service());
     Operation operation = fleet.contract.portTypes().get(0).operations().get(0);
     byte[] sample =
-        TreeMessages.of(fleet.contract)
+        DynamicMessages.of(fleet.contract)
             .request(
                 "echo",
                 SoapVersion.SOAP_1_1,
                 Samples.request(fleet.contract, operation),
-                TreeMessages.Layout.INDENTED);
+                DynamicMessages.Layout.INDENTED);
     String message = new String(sample, StandardCharsets.UTF_8);
     assertThat(fleet.complaint(message)).as(message).isEmpty();
     assertThat(Standards.firstError(fleet.schema, message)).as(message).isEmpty();

@@ -59,7 +59,7 @@ class ContractReaderTest {
                   List<? extends Number> wild, List<?> any) {}
             }
             """))
-        .extracting(Problem::mend)
+        .extracting(Problem::fix)
         .containsExactly(
             "Use a List.",
             "Use a Set.",
@@ -100,7 +100,7 @@ class ContractReaderTest {
               @Operation public void second(@Element(wrapper = "a:b") List<String> list) {}
             }
             """))
-        .extracting(problem -> problem.what().replaceAll(".* and ", "") + " " + problem.mend())
+        .extracting(problem -> problem.what().replaceAll(".* and ", "") + " " + problem.fix())
         .map(text -> text.replaceAll("Give a name of .*: ", ""))
         .containsExactlyInAnyOrder(
             "\"1st\" cannot be a name in XML. @PortType(name = \"...\").",
@@ -157,7 +157,7 @@ class ContractReaderTest {
               @Operation public Outcome<String> moor() { return null; }
             }
             """))
-        .extracting(problem -> problem.what() + " " + problem.mend())
+        .extracting(problem -> problem.what() + " " + problem.fix())
         .containsExactlyInAnyOrder(
             "what Done holds does not follow from Outcome<String>."
                 + " Let its type parameters be those of Outcome, or write it without any.",

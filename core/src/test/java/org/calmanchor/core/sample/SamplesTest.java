@@ -19,12 +19,12 @@ import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.Standards;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.tree.Outcome;
-import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.core.wsdl.WsdlWriter;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -95,7 +95,7 @@ class SamplesTest {
   void areValidAndComeBackAsTheyWere(String name) throws Exception {
     Endpoint endpoint = Endpoint.of(new RopeStore());
     Contract contract = endpoint.contracts().get(0);
-    TreeMessages messages = TreeMessages.of(contract);
+    DynamicMessages messages = DynamicMessages.of(contract);
     Map<String, Object> sample =
         Samples.request(
             contract,
@@ -104,7 +104,7 @@ class SamplesTest {
                 .findFirst()
                 .orElseThrow());
     byte[] request =
-        messages.request(name, SoapVersion.SOAP_1_1, sample, TreeMessages.Layout.INDENTED);
+        messages.request(name, SoapVersion.SOAP_1_1, sample, DynamicMessages.Layout.INDENTED);
     String shown = new String(request, StandardCharsets.UTF_8);
     String wsdl = WsdlWriter.write(contract, "http://lanternquay.test/");
     assertThat(Standards.firstError(Standards.messages(wsdl), shown)).as(shown).isEmpty();

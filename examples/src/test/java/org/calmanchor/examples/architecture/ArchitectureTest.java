@@ -123,7 +123,7 @@ class ArchitectureTest {
       noClasses()
           .that()
           .haveNameNotMatching(
-              ".*\\.(codec\\.(Dom|Any|JavaEnd|TreeEnd)|endpoint\\.(MessageHeaders|Header|CallContext|Answer)).*")
+              ".*\\.(codec\\.(Dom|Any|JavaValueModel|DynamicValueModel)|endpoint\\.(MessageHeaders|Header|CallContext|Answer)).*")
           .should()
           .dependOnClassesThat()
           .resideInAnyPackage("org.w3c.dom..", "javax.xml.parsers..")

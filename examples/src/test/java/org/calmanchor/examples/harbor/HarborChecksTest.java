@@ -17,11 +17,11 @@ import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.CheckResult;
 import org.calmanchor.checks.CheckRun;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.tree.Outcome;
-import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.junit.jupiter.api.Test;
@@ -31,12 +31,12 @@ class HarborChecksTest {
   private static final Path ROOT = Path.of("..");
 
   private final Contract contract = ContractReader.read(BerthDesk.class).contract();
-  private final TreeMessages messages = TreeMessages.of(contract);
+  private final DynamicMessages messages = DynamicMessages.of(contract);
 
   private Outcome call(Check check, URI address) throws IOException {
     SoapVersion version = Objects.requireNonNullElse(check.version(), SoapVersion.SOAP_1_1);
     byte[] request =
-        messages.request(check.operation(), version, check.input(), TreeMessages.Layout.COMPACT);
+        messages.request(check.operation(), version, check.input(), DynamicMessages.Layout.COMPACT);
     HttpRequest post =
         HttpRequest.newBuilder(address)
             .header("Content-Type", version.mediaType())

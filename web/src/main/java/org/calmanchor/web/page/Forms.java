@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -16,7 +17,6 @@ import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.sample.Samples;
-import org.calmanchor.core.tree.TreeMessages;
 import org.calmanchor.web.page.FieldView.Kind;
 import org.calmanchor.web.page.FieldView.Presence;
 
@@ -91,14 +91,14 @@ final class Forms {
   private List<FieldView> fields(ComplexType type) {
     List<FieldView> fields = new ArrayList<>();
     for (AttributeUse attribute : contract.attributes(type)) {
-      String key = TreeMessages.key(contract, type, attribute);
+      String key = DynamicMessages.key(contract, type, attribute);
       String name = attribute.name().getLocalPart();
       Presence presence = new Presence(attribute.required() ? 1 : 0, 1, false);
       fields.add(simple(key, name, attribute.type(), presence, attribute.doc()));
     }
     if (type.content() instanceof ComplexType.Text text) {
       Presence presence = new Presence(1, 1, false);
-      fields.add(simple(TreeMessages.textKey(type), "text", text.type(), presence, ""));
+      fields.add(simple(DynamicMessages.textKey(type), "text", text.type(), presence, ""));
     } else {
       contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
     }

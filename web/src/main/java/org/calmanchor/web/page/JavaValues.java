@@ -8,18 +8,18 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.JavaMember;
 import org.calmanchor.core.read.JavaType;
 import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.calmanchor.core.read.Reading;
-import org.calmanchor.core.read.Use;
-import org.calmanchor.core.tree.TreeMessages;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -45,28 +45,28 @@ final class JavaValues {
   }
 
   /** An expression for {@code value}, which is held as {@code use} says, of type {@code type}. */
-  String of(Use use, JavaType type, @Nullable Object value) {
-    if (use instanceof Use.Maybe maybe) {
+  String of(JavaForm use, JavaType type, @Nullable Object value) {
+    if (use instanceof JavaForm.Maybe maybe) {
       String optional = source.nameOf(Optional.class);
       return isNone(value)
           ? optional + ".empty()"
           : optional + ".of(" + of(maybe.of(), type.arguments().get(0), value) + ")";
-    } else if (use instanceof Use.Many many) {
+    } else if (use instanceof JavaForm.Many many) {
       return many(many, value instanceof List<?> list ? list : List.of());
-    } else if (use instanceof Use.Wrapped wrapped) {
+    } else if (use instanceof JavaForm.Wrapped wrapped) {
       return isNone(value)
           ? "null"
           : of(wrapped.many(), type, field(value, wrapped.item().getLocalPart()));
-    } else if (use instanceof Use.Mapping mapping) {
+    } else if (use instanceof JavaForm.Mapping mapping) {
       return map(mapping, type, value);
     } else if (isNone(value)) {
       return JavaLiterals.none(type);
-    } else if (use instanceof Use.Simple simple) {
+    } else if (use instanceof JavaForm.Simple simple) {
       return literals.of(type, simple.row(), String.valueOf(value));
-    } else if (use instanceof Use.Constant constant) {
+    } else if (use instanceof JavaForm.Constant constant) {
       String name = constant.constants().get(String.valueOf(value).strip());
       return name == null ? "null" : source.nameOf(constant.type()) + "." + name;
-    } else if (use instanceof Use.Structure structure && value instanceof Map<?, ?> fields) {
+    } else if (use instanceof JavaForm.Structure structure && value instanceof Map<?, ?> fields) {
       return structure(structure.type(), fields);
     }
     return "null /* an element of your own */";
@@ -74,14 +74,14 @@ final class JavaValues {
 
   private static boolean isNone(@Nullable Object value) {
     return value == null
-        || (value instanceof Map<?, ?> fields && fields.containsKey(TreeMessages.NIL_KEY));
+        || (value instanceof Map<?, ?> fields && fields.containsKey(DynamicMessages.NIL_KEY));
   }
 
   private static @Nullable Object field(@Nullable Object value, String name) {
     return value instanceof Map<?, ?> fields ? fields.get(name) : null;
   }
 
-  private String many(Use.Many many, List<?> items) {
+  private String many(JavaForm.Many many, List<?> items) {
     List<String> all =
         items.stream()
             .filter(item -> !isNone(item))
@@ -96,9 +96,9 @@ final class JavaValues {
     };
   }
 
-  private String map(Use.Mapping mapping, JavaType type, @Nullable Object value) {
+  private String map(JavaForm.Mapping mapping, JavaType type, @Nullable Object value) {
     Object entries = field(value, mapping.entry().getLocalPart());
-    Use.Entry entry = mapping.of();
+    JavaForm.Entry entry = mapping.of();
     String map = source.nameOf(Map.class);
     List<String> all = new ArrayList<>();
     for (Object each : entries instanceof List<?> list ? list : List.of()) {
@@ -116,7 +116,7 @@ final class JavaValues {
   }
 
   private String structure(JavaType declared, Map<?, ?> fields) {
-    Object named = fields.get(TreeMessages.TYPE_KEY);
+    Object named = fields.get(DynamicMessages.TYPE_KEY);
     for (Map.Entry<QName, StructureMember> each : reading.members().types().entrySet()) {
       JavaType type = each.getValue().javaType();
       boolean isMeant =
@@ -174,7 +174,7 @@ final class JavaValues {
     if (property.place() == Place.TEXT) {
       Contract contract = reading.contract();
       TypeDefinition definition = contract.definition(TypeUse.named(type));
-      return definition instanceof ComplexType complex ? TreeMessages.textKey(complex) : local;
+      return definition instanceof ComplexType complex ? DynamicMessages.textKey(complex) : local;
     }
     boolean isShared =
         property.place() == Place.ATTRIBUTE

@@ -7,14 +7,14 @@ import java.util.concurrent.ConcurrentHashMap;
 import javax.xml.namespace.QName;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;
-import org.calmanchor.core.tree.Outcome;
-import org.calmanchor.core.tree.TreeMessages;
 
 /** What the pages need to know of one service. Immutable, safe for any number of threads. */
 public final class ServiceSite {
@@ -23,7 +23,7 @@ public final class ServiceSite {
   private final Reading reading;
   private final Contract contract;
   private final PortType portType;
-  private final TreeMessages messages;
+  private final DynamicMessages messages;
   private final TypedTree typed;
   private final List<OperationView> operations;
   private final List<TypeView> types;
@@ -41,7 +41,7 @@ public final class ServiceSite {
     this.reading = reading;
     this.contract = reading.contract();
     this.portType = contract.portTypes().get(0);
-    this.messages = TreeMessages.of(contract);
+    this.messages = DynamicMessages.of(contract);
     this.typed = new TypedTree(contract);
     Forms forms = new Forms(contract);
     this.operations = forms.operations();
@@ -188,7 +188,7 @@ public final class ServiceSite {
   }
 
   /** Its messages as trees. */
-  public TreeMessages messages() {
+  public DynamicMessages messages() {
     return messages;
   }
 

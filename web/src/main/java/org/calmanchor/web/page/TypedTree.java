@@ -4,12 +4,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.tree.TreeMessages;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,11 +29,11 @@ final class TypedTree {
   List<Map<String, Object>> members(ComplexType type, Map<?, ?> values) {
     List<Map<String, Object>> nodes = new ArrayList<>();
     for (AttributeUse attribute : contract.attributes(type)) {
-      Object value = values.get(TreeMessages.key(contract, type, attribute));
+      Object value = values.get(DynamicMessages.key(contract, type, attribute));
       nodes.add(one(attribute.name().getLocalPart(), attribute.type(), value));
     }
     if (type.content() instanceof ComplexType.Text text) {
-      nodes.add(one("text", text.type(), values.get(TreeMessages.textKey(type))));
+      nodes.add(one("text", text.type(), values.get(DynamicMessages.textKey(type))));
     } else {
       for (Member member : contract.members(type)) {
         nodes.add(element(member, values.get(member.name())));
@@ -57,14 +57,14 @@ final class TypedTree {
   }
 
   private Map<String, Object> one(String name, TypeUse type, @Nullable Object value) {
-    if (value instanceof Map<?, ?> nil && nil.containsKey(TreeMessages.NIL_KEY)) {
+    if (value instanceof Map<?, ?> nil && nil.containsKey(DynamicMessages.NIL_KEY)) {
       Map<String, Object> node = node(name, names.shown(type));
       node.put("nil", true);
       return node;
     }
     if (contract.definition(type) instanceof ComplexType complex
         && value instanceof Map<?, ?> fields) {
-      ComplexType actual = actual(complex, fields.get(TreeMessages.TYPE_KEY));
+      ComplexType actual = actual(complex, fields.get(DynamicMessages.TYPE_KEY));
       Map<String, Object> node = node(name, names.shown(actual.name() == null ? type : actual));
       node.put("members", members(actual, fields));
       return node;

@@ -12,13 +12,13 @@ import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.core.dynamic.DynamicMessages.Layout;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.Samples;
-import org.calmanchor.core.tree.TreeMessages.Layout;
 import org.calmanchor.web.page.FieldView.Kind;
 import org.junit.jupiter.api.Test;
 

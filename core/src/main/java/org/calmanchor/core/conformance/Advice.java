@@ -1,0 +1,263 @@
+package org.calmanchor.core.conformance;
+
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Pattern;
+import org.calmanchor.core.model.Names;
+import org.calmanchor.core.wsdl.XmlNode;
+
+/** Advises on what conforms, but hurts those who generate code from it. */
+final class Advice {
+  /** Words that at least one of Java, C# and Python keeps for itself, as names on the wire. */
+  private static final Set<String> RESERVED =
+      Set.of(
+          "abstract",
+          "and",
+          "as",
+          "assert",
+          "base",
+          "bool",
+          "break",
+          "byte",
+          "case",
+          "catch",
+          "char",
+          "checked",
+          "class",
+          "const",
+          "continue",
+          "decimal",
+          "def",
+          "default",
+          "del",
+          "delegate",
+          "do",
+          "double",
+          "elif",
+          "else",
+          "enum",
+          "event",
+          "except",
+          "explicit",
+          "extends",
+          "extern",
+          "false",
+          "final",
+          "finally",
+          "fixed",
+          "float",
+          "for",
+          "foreach",
+          "from",
+          "global",
+          "goto",
+          "if",
+          "implements",
+          "implicit",
+          "import",
+          "in",
+          "instanceof",
+          "int",
+          "interface",
+          "internal",
+          "is",
+          "lambda",
+          "lock",
+          "long",
+          "namespace",
+          "native",
+          "new",
+          "nonlocal",
+          "not",
+          "null",
+          "object",
+          "operator",
+          "or",
+          "out",
+          "override",
+          "package",
+          "params",
+          "pass",
+          "private",
+          "protected",
+          "public",
+          "raise",
+          "readonly",
+          "ref",
+          "return",
+          "sbyte",
+          "sealed",
+          "short",
+          "sizeof",
+          "stackalloc",
+          "static",
+          "strictfp",
+          "string",
+          "struct",
+          "super",
+          "switch",
+          "synchronized",
+          "this",
+          "throw",
+          "throws",
+          "transient",
+          "true",
+          "try",
+          "typeof",
+          "uint",
+          "ulong",
+          "unchecked",
+          "unsafe",
+          "ushort",
+          "using",
+          "virtual",
+          "void",
+          "volatile",
+          "while",
+          "with",
+          "yield");
+
+  /** Names set aside for examples (RFC 2606, RFC 6963), this machine's, and our own messages'. */
+  private static final Pattern PLACEHOLDER =
+      Pattern.compile(
+          "urn:(example|your-organisation)(:.*)?"
+              + "|[a-z]+://([^/:]+\\.)?(example(\\.(com|net|org))?|invalid|localhost|127\\.0\\.0\\.1)"
+              + "([:/].*)?",
+          Pattern.CASE_INSENSITIVE);
+
+  private final WsdlView wsdl;
+  private final Findings findings;
+
+  Advice(WsdlView wsdl, Findings findings) {
+    this.wsdl = wsdl;
+    this.findings = findings;
+  }
+
+  void run() {
+    wsdl.schemas().forEach(this::schema);
+    namespaces();
+    for (XmlNode service : wsdl.services()) {
+      String name = service.attributeOr("name", "");
+      wsdl.portTypes().keySet().stream()
+          .filter(portType -> portType.getLocalPart().equals(name))
+          .forEach(
+              same ->
+                  findings.add(
+                      Rule.SERVICE_LIKE_PORT_TYPE, service, "both are named " + name + "."));
+    }
+    Map<String, XmlNode> operations = new HashMap<>();
+    for (XmlNode portType : wsdl.portTypes().values()) {
+      for (XmlNode operation : portType.children(Names.WSDL, "operation")) {
+        name(operation, "operation");
+        differing(operations, operation, "operation");
+      }
+    }
+    faults();
+  }
+
+  private void namespaces() {
+    Map<String, XmlNode> namespaces = new LinkedHashMap<>();
+    namespaces.put(wsdl.definitions().attributeOr("targetNamespace", ""), wsdl.definitions());
+    wsdl.schemas()
+        .forEach(
+            schema -> namespaces.putIfAbsent(schema.attributeOr("targetNamespace", ""), schema));
+    namespaces.forEach(
+        (namespace, node) -> {
+          if (PLACEHOLDER.matcher(namespace).matches()) {
+            findings.add(Rule.NAMESPACE_PLACEHOLDER, node, "the namespace is " + namespace + ".");
+          }
+        });
+  }
+
+  private void faults() {
+    for (XmlNode portType : wsdl.portTypes().values()) {
+      for (XmlNode operation : portType.children(Names.WSDL, "operation")) {
+        for (XmlNode fault : operation.children(Names.WSDL, "fault")) {
+          XmlNode message = wsdl.messages().get(fault.resolve(fault.attributeOr("message", "")));
+          XmlNode part = message == null ? null : message.child(Names.WSDL, "part");
+          if (message != null && part != null) {
+            String element = part.resolve(part.attributeOr("element", "")).getLocalPart();
+            if (element.equals(message.attribute("name"))) {
+              findings.add(Rule.FAULT_LIKE_EXCEPTION, message, "both are named " + element + ".");
+            }
+          }
+        }
+      }
+    }
+  }
+
+  private void schema(XmlNode schema) {
+    Map<String, XmlNode> types = new LinkedHashMap<>();
+    Map<String, XmlNode> elements = new LinkedHashMap<>();
+    for (XmlNode child : schema.children()) {
+      switch (child.name().getLocalPart()) {
+        case "complexType", "simpleType" -> {
+          differing(types, child, "type");
+          name(child, "type");
+        }
+        case "element" -> differing(elements, child, "element");
+        case "import" -> {
+          if (child.attribute("schemaLocation") != null) {
+            String location = child.attributeOr("schemaLocation", "");
+            findings.add(Rule.NOT_FOLLOWED, child, "it imports " + location + ".");
+          }
+        }
+        default -> {}
+      }
+    }
+    elements.forEach(
+        (lower, element) -> {
+          XmlNode type = types.get(lower);
+          if (type != null) {
+            findings.add(
+                Rule.ELEMENT_LIKE_TYPE,
+                element,
+                "element "
+                    + element.attribute("name")
+                    + " stands beside type "
+                    + type.attribute("name")
+                    + ".");
+          }
+        });
+    members(schema, "");
+  }
+
+  private void members(XmlNode node, String owner) {
+    for (XmlNode child : node.children()) {
+      String local = child.name().getLocalPart();
+      String name = child.attributeOr("name", owner);
+      if (!owner.isEmpty() && List.of("element", "attribute").contains(local)) {
+        name(child, "member of " + owner);
+      }
+      members(child, owner.isEmpty() || child.attribute("name") != null ? name : owner);
+    }
+  }
+
+  private void differing(Map<String, XmlNode> seen, XmlNode node, String kind) {
+    String name = node.attributeOr("name", "");
+    XmlNode other = seen.putIfAbsent(name.toLowerCase(Locale.ROOT), node);
+    if (other != null && !name.equals(other.attribute("name"))) {
+      findings.add(
+          Rule.NAMES_DIFFER_IN_CASE,
+          node,
+          "there are " + kind + "s " + other.attribute("name") + " and " + name + ".");
+    }
+  }
+
+  private void name(XmlNode node, String kind) {
+    String name = node.attributeOr("name", "");
+    if (RESERVED.contains(name)) {
+      findings.add(Rule.RESERVED_WORD, node, article(kind) + " is named " + name + ".");
+    } else if (!name.isEmpty() && !name.matches("[A-Za-z_][A-Za-z0-9_]*")) {
+      findings.add(Rule.NO_IDENTIFIER, node, article(kind) + " is named " + name + ".");
+    }
+  }
+
+  private static String article(String kind) {
+    return (kind.startsWith("o") ? "an " : "a ") + kind;
+  }
+}

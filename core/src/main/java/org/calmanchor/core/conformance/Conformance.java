@@ -1,0 +1,63 @@
+package org.calmanchor.core.conformance;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.wsdl.XmlNode;
+
+/**
+ * Judges a WSDL document: each SOAP 1.1 binding with all that it reaches by the Basic Profiles 1.1
+ * and 1.2, each SOAP 1.2 binding by 2.0, and the document by those of its bindings. What it imports
+ * is not read.
+ */
+public final class Conformance {
+  private Conformance() {}
+
+  /**
+   * Everything in a WSDL document that breaks a rule: problems first, then advice, each by place.
+   *
+   * @param document as it is stored or sent
+   */
+  public static List<Finding> check(byte[] document) {
+    XmlNode.Document read;
+    try {
+      read = XmlNode.read(document);
+    } catch (XmlNode.UnreadableException unreadable) {
+      Findings findings = Findings.of(List.of(Profile.values()));
+      findings.add(Rule.R2028, unreadable.line(), unreadable.getMessage() + ".");
+      return findings.all();
+    }
+    WsdlView wsdl = new WsdlView(read.root());
+    Findings findings = Findings.of(profiles(wsdl.versions()));
+    new DocumentCheck(read, wsdl, findings).run(document);
+    if (wsdl.isWsdl()) {
+      new SchemaCheck(wsdl, findings).run();
+      new PortTypeCheck(wsdl, findings).run();
+      for (WsdlView.Binding binding : wsdl.bindings()) {
+        Set<SoapVersion> versions =
+            binding.version() == null ? Set.of() : Set.of(binding.version());
+        new BindingCheck(wsdl, binding, findings.within(profiles(versions))).run();
+      }
+      new Advice(wsdl, findings).run();
+    }
+    return findings.all();
+  }
+
+  /** The profiles for bindings of these versions; for none at all, every profile. */
+  private static List<Profile> profiles(Set<SoapVersion> versions) {
+    return Arrays.stream(Profile.values())
+        .filter(profile -> versions.isEmpty() || versions.contains(profile.version()))
+        .toList();
+  }
+
+  /** The profiles by which the bindings of a document are judged; empty when it has none. */
+  public static List<Profile> profilesOf(byte[] document) {
+    try {
+      Set<SoapVersion> versions = new WsdlView(XmlNode.read(document).root()).versions();
+      return versions.isEmpty() ? List.of() : profiles(versions);
+    } catch (XmlNode.UnreadableException unreadable) {
+      return List.of();
+    }
+  }
+}

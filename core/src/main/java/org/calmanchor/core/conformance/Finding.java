@@ -1,0 +1,32 @@
+package org.calmanchor.core.conformance;
+
+import java.util.List;
+import java.util.stream.Collectors;
+
+/**
+ * A place in a document that breaks a rule.
+ *
+ * @param rule the rule
+ * @param profiles the profiles that are broken; empty for advice of our own
+ * @param line where, counted from 1; 0 when unknown
+ * @param what what stands there, as a sentence
+ */
+public record Finding(Rule rule, List<Profile> profiles, int line, String what) {
+  /** Copies the profiles. */
+  public Finding {
+    profiles = List.copyOf(profiles);
+  }
+
+  /** Two lines: rule, place and what stands there; what the rule says. */
+  @Override
+  public String toString() {
+    String titles = profiles.stream().map(Profile::title).collect(Collectors.joining(", "));
+    return rule
+        + (line > 0 ? " line " + line : "")
+        + ": "
+        + what
+        + "\n  "
+        + rule.text()
+        + (titles.isEmpty() ? "" : " (" + titles + ")");
+  }
+}

@@ -1,0 +1,48 @@
+package org.calmanchor.core.conformance;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.calmanchor.core.wsdl.XmlNode;
+
+/** Collects findings while judging goes on. */
+final class Findings {
+  private final List<Profile> profiles;
+  private final Set<Finding> found;
+
+  private Findings(List<Profile> profiles, Set<Finding> found) {
+    this.profiles = profiles;
+    this.found = found;
+  }
+
+  /** A collection for these profiles. */
+  static Findings of(List<Profile> profiles) {
+    return new Findings(profiles, new LinkedHashSet<>());
+  }
+
+  /** The same collection, for some of its profiles. */
+  Findings within(List<Profile> some) {
+    return new Findings(some, found);
+  }
+
+  void add(Rule rule, XmlNode at, String what) {
+    add(rule, at.line(), what);
+  }
+
+  void add(Rule rule, int line, String what) {
+    List<Profile> broken = rule.toString().startsWith("R") ? profiles : List.of();
+    found.add(new Finding(rule, broken, line, what));
+  }
+
+  /** All, problems first, then by place. */
+  List<Finding> all() {
+    List<Finding> sorted = new ArrayList<>(found);
+    sorted.sort(
+        Comparator.comparing((Finding finding) -> finding.rule().level())
+            .thenComparingInt(Finding::line)
+            .thenComparing(finding -> finding.rule().toString()));
+    return List.copyOf(sorted);
+  }
+}

@@ -1,0 +1,43 @@
+package org.calmanchor.core.dynamic;
+
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.soap.FaultReader;
+import org.jspecify.annotations.Nullable;
+
+/** Reads a fault, and its detail if the contract declares it. */
+final class DynamicFault {
+  private final FaultReader fault;
+  private final Map<QName, MessageCodec> declared;
+  private String name = "";
+  private @Nullable Map<String, Object> values;
+
+  DynamicFault(FaultReader fault, Map<QName, MessageCodec> declared) {
+    this.fault = fault;
+    this.declared = declared;
+  }
+
+  Outcome read(XmlIn in) {
+    fault.read(in, this::detail);
+    return values == null
+        ? new Outcome.OtherFault(
+            fault.code(),
+            fault.reason(),
+            fault.problems().stream()
+                .map(p -> new Outcome.Problem(p.path(), p.code(), p.expected(), p.found()))
+                .toList())
+        : new Outcome.DeclaredFault(name, fault.code(), fault.reason(), values);
+  }
+
+  private boolean detail(XmlIn in) {
+    MessageCodec codec = declared.get(in.name());
+    if (codec == null) {
+      return false;
+    }
+    name = in.localName();
+    values = DynamicMessages.fields(codec.read(in));
+    return true;
+  }
+}

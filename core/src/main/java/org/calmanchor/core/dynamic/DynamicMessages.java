@@ -1,0 +1,257 @@
+package org.calmanchor.core.dynamic;
+
+import java.io.ByteArrayInputStream;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.Bounds;
+import org.calmanchor.core.codec.CodecPlanner;
+import org.calmanchor.core.codec.DynamicValueModel;
+import org.calmanchor.core.codec.EncodeException;
+import org.calmanchor.core.codec.Inputs;
+import org.calmanchor.core.codec.InvalidMessageException;
+import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.codec.XmlOut;
+import org.calmanchor.core.model.AttributeUse;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Message;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.soap.EnvelopeReader;
+import org.calmanchor.core.soap.EnvelopeWriter;
+import org.calmanchor.core.soap.FaultReader;
+import org.calmanchor.core.soap.SoapFaultException;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The messages of a contract as plain trees of values: structures are maps by member name, repeated
+ * elements lists, simple values their text. Safe for any number of threads.
+ */
+public final class DynamicMessages {
+  private final Map<String, Plan> plans = new LinkedHashMap<>();
+  private final Map<SoapVersion, EnvelopeWriter> writers = new HashMap<>();
+  private final Inputs inputs = new Inputs(Bounds.DEFAULT);
+
+  /** How a document is laid out. */
+  public enum Layout {
+    /** One line. */
+    COMPACT,
+    /** A line for each element, for people. */
+    INDENTED
+  }
+
+  private record Plan(
+      MessageCodec request,
+      @Nullable MessageCodec response,
+      Map<QName, MessageCodec> faults,
+      Map<String, MessageCodec> headers) {}
+
+  private DynamicMessages(Contract contract) {
+    CodecPlanner<DynamicValueModel.Tree> planner =
+        new CodecPlanner<>(contract, new DynamicValueModel(contract));
+    for (PortType portType : contract.portTypes()) {
+      for (Operation operation : portType.operations()) {
+        plans.put(operation.name(), plan(contract, planner, operation));
+      }
+    }
+    for (SoapVersion version : SoapVersion.values()) {
+      writers.put(version, new EnvelopeWriter(version, contract));
+    }
+  }
+
+  private static Plan plan(
+      Contract contract, CodecPlanner<DynamicValueModel.Tree> planner, Operation operation) {
+    Map<QName, MessageCodec> faults = new HashMap<>();
+    for (Operation.FaultUse fault : operation.faults()) {
+      Message message = contract.message(fault.message());
+      QName element = message.onlyPart().element();
+      faults.put(element, planner.plan(contract.element(element), DynamicValueModel.Tree.ANY));
+    }
+    return new Plan(
+        planner.plan(contract.bodyElement(operation.input().message()), DynamicValueModel.Tree.ANY),
+        operation.output() == null
+            ? null
+            : planner.plan(
+                contract.bodyElement(operation.output().message()), DynamicValueModel.Tree.ANY),
+        faults,
+        headers(contract, planner, operation));
+  }
+
+  private static Map<String, MessageCodec> headers(
+      Contract contract, CodecPlanner<DynamicValueModel.Tree> planner, Operation operation) {
+    Map<String, MessageCodec> headers = new LinkedHashMap<>();
+    for (ElementDeclaration element : contract.requiredHeaders(operation)) {
+      headers.put(element.name().getLocalPart(), planner.plan(element, DynamicValueModel.Tree.ANY));
+    }
+    return headers;
+  }
+
+  /** The messages of {@code contract}. */
+  public static DynamicMessages of(Contract contract) {
+    return new DynamicMessages(contract);
+  }
+
+  /** The key of the type's name in a structure's map, where one of several types stands. */
+  public static final String TYPE_KEY = DynamicValueModel.TYPE_KEY;
+
+  /** The key, alone in its map, that stands with "true" for an element without a value. */
+  public static final String NIL_KEY = DynamicValueModel.NIL_KEY;
+
+  /**
+   * The key of an attribute in its structure's map: its name, or "@" and its name if an element has
+   * that.
+   */
+  public static String key(Contract contract, ComplexType type, AttributeUse attribute) {
+    return DynamicValueModel.key(contract, type, attribute);
+  }
+
+  /** The key of the text of a structure with simple content. */
+  public static String textKey(ComplexType type) {
+    return DynamicValueModel.textKey(type);
+  }
+
+  /**
+   * The request of {@code operation} with these values, right or wrong, as a document in UTF-8.
+   *
+   * @throws IllegalArgumentException when there is no such operation, or the values have members
+   *     that the contract lacks; says where
+   */
+  public byte[] request(
+      String operation, SoapVersion version, Map<String, ?> values, Layout layout) {
+    return request(operation, version, values, Map.of(), layout);
+  }
+
+  /**
+   * The same with header blocks by the local names of their elements.
+   *
+   * @throws IllegalArgumentException when there is no such operation or block, or the values have
+   *     members that the contract lacks; says where
+   */
+  public byte[] request(
+      String operation,
+      SoapVersion version,
+      Map<String, ?> values,
+      Map<String, ?> headers,
+      Layout layout) {
+    Plan plan = plan(operation);
+    List<Consumer<XmlOut>> blocks = new ArrayList<>();
+    headers.forEach(
+        (name, value) -> {
+          MessageCodec codec = plan.headers().get(name);
+          if (codec == null) {
+            throw new IllegalArgumentException(
+                "there is no header \"" + name + "\"; there is " + plan.headers().keySet());
+          }
+          blocks.add(out -> codec.write(out, value));
+        });
+    XmlOut out = XmlOut.held(layout == Layout.INDENTED);
+    try {
+      writer(version).write(out, blocks, body -> plan.request().write(body, values));
+    } catch (EncodeException unfit) {
+      throw new IllegalArgumentException(unfit.getMessage(), unfit);
+    }
+    return out.bytes();
+  }
+
+  private EnvelopeWriter writer(SoapVersion version) {
+    EnvelopeWriter writer = writers.get(version);
+    if (writer == null) {
+      throw new IllegalStateException("no writer for " + version);
+    }
+    return writer;
+  }
+
+  private Plan plan(String operation) {
+    Plan plan = plans.get(operation);
+    if (plan == null) {
+      throw new IllegalArgumentException(
+          "there is no operation \"" + operation + "\"; there is " + plans.keySet());
+    }
+    return plan;
+  }
+
+  /**
+   * What {@code message}, an answer of {@code operation}, says.
+   *
+   * @throws IllegalArgumentException when there is no such operation
+   */
+  public Outcome answer(String operation, byte[] message) {
+    Plan plan = plan(operation);
+    try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
+      EnvelopeReader envelope = EnvelopeReader.open(in);
+      FaultReader fault = new FaultReader();
+      if (!envelope.toBody(fault::block)) {
+        return new Outcome.Unreadable("The body is empty.");
+      }
+      Outcome outcome =
+          in.isAt(envelope.version().envelopeNamespace(), "Fault")
+              ? new DynamicFault(fault, plan.faults()).read(in)
+              : result(plan, in);
+      envelope.end();
+      return outcome;
+    } catch (InvalidMessageException | SoapFaultException unreadable) {
+      return new Outcome.Unreadable(String.valueOf(unreadable.getMessage()));
+    }
+  }
+
+  /**
+   * What {@code message}, a request, says.
+   *
+   * @throws IllegalArgumentException when it is no request of this contract; says why
+   */
+  public DynamicRequest request(byte[] message) {
+    try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
+      in.resources().keepInMemory();
+      EnvelopeReader envelope = EnvelopeReader.open(in);
+      Map<String, Object> headers = new LinkedHashMap<>();
+      if (!envelope.toBody(block -> header(block, headers))) {
+        throw new IllegalArgumentException("The body is empty.");
+      }
+      QName name = in.name();
+      for (Map.Entry<String, Plan> plan : plans.entrySet()) {
+        if (plan.getValue().request().name().equals(name)) {
+          Map<String, Object> values = fields(plan.getValue().request().read(in));
+          envelope.end();
+          return new DynamicRequest(plan.getKey(), envelope.version(), values, headers);
+        }
+      }
+      throw new IllegalArgumentException("There is no operation " + name.getLocalPart() + ".");
+    } catch (InvalidMessageException | SoapFaultException unreadable) {
+      throw new IllegalArgumentException(unreadable.getMessage(), unreadable);
+    }
+  }
+
+  private boolean header(XmlIn in, Map<String, Object> headers) {
+    for (Plan plan : plans.values()) {
+      for (Map.Entry<String, MessageCodec> header : plan.headers().entrySet()) {
+        if (header.getValue().name().equals(in.name())) {
+          headers.put(header.getKey(), header.getValue().read(in));
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  private static Outcome result(Plan plan, XmlIn in) {
+    MessageCodec response = plan.response();
+    if (response == null || !in.name().equals(response.name())) {
+      return new Outcome.Unreadable(
+          "The body holds " + in.localName() + ", not the operation's response.");
+    }
+    return new Outcome.Result(fields(response.read(in)));
+  }
+
+  @SuppressWarnings("unchecked") // a complex element at the tree end is a map by member name
+  static Map<String, Object> fields(Object tree) {
+    return (Map<String, Object>) tree;
+  }
+}

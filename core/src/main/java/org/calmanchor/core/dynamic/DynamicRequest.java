@@ -1,0 +1,26 @@
+package org.calmanchor.core.dynamic;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.calmanchor.core.model.SoapVersion;
+
+/**
+ * What a request says, as plain trees of values.
+ *
+ * @param operation the operation that it asks for
+ * @param version the version that it speaks
+ * @param values its members by name
+ * @param headers the header blocks that the contract knows, by name
+ */
+public record DynamicRequest(
+    String operation,
+    SoapVersion version,
+    Map<String, Object> values,
+    Map<String, Object> headers) {
+  /** Takes copies. */
+  public DynamicRequest {
+    values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
+    headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+  }
+}

@@ -1,0 +1,38 @@
+package org.calmanchor.core.model;
+
+import java.util.HashSet;
+import java.util.Set;
+
+/** Finds how flat a value of a type can be. */
+record MinimumDepth(Contract contract) {
+
+  int of(ComplexType type, Set<ComplexType> above) {
+    if (above.contains(type)) {
+      return Integer.MAX_VALUE;
+    }
+    if (contract.holdsAny(type)) {
+      return 1;
+    }
+    Set<ComplexType> here = new HashSet<>(above);
+    here.add(type);
+    return type.isAbstract() ? ofSubtypes(type, here) : ofMembers(type, here);
+  }
+
+  private int ofSubtypes(ComplexType type, Set<ComplexType> above) {
+    return contract.derived(type).stream()
+        .mapToInt(derived -> of(derived, above))
+        .min()
+        .orElse(Integer.MAX_VALUE);
+  }
+
+  private int ofMembers(ComplexType type, Set<ComplexType> above) {
+    int highest =
+        contract.members(type).stream()
+            .filter(member -> member.isRequired() && !member.element().nillable())
+            .map(member -> contract.definition(member.element().type()))
+            .mapToInt(needed -> needed instanceof ComplexType inner ? of(inner, above) : 0)
+            .max()
+            .orElse(0);
+    return highest == Integer.MAX_VALUE ? highest : highest + 1;
+  }
+}

@@ -1,0 +1,64 @@
+package org.calmanchor.core.read;
+
+import java.util.List;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.lexical.TypeMapping;
+
+/** How Java holds what stands at a position of a contract. */
+public sealed interface JavaForm
+    permits JavaForm.Simple,
+        JavaForm.Constant,
+        JavaForm.Structure,
+        JavaForm.Any,
+        JavaForm.Maybe,
+        JavaForm.Many,
+        JavaForm.Wrapped,
+        JavaForm.Mapping,
+        JavaForm.Entry {
+
+  /** A value of a row of the type table. */
+  record Simple(JavaType type, TypeMapping<?> row, List<Constraint> constraints)
+      implements JavaForm {
+    /** Copies the constraints. */
+    public Simple {
+      constraints = List.copyOf(constraints);
+    }
+  }
+
+  /**
+   * A constant of an enum.
+   *
+   * @param constants constant names by lexical form, in order
+   */
+  record Constant(JavaType type, Map<String, String> constants) implements JavaForm {}
+
+  /** An object of a data type, whose members stand beside its type in {@link Members#types()}. */
+  record Structure(JavaType type) implements JavaForm {}
+
+  /** Any element at all, as an {@code org.w3c.dom.Element}. */
+  record Any(JavaType type) implements JavaForm {}
+
+  /** An {@link java.util.Optional}. */
+  record Maybe(JavaForm of) implements JavaForm {}
+
+  /**
+   * The values of a repeated element.
+   *
+   * @param item the type of each, of which an array is made
+   */
+  record Many(Container container, JavaType item, JavaForm of) implements JavaForm {}
+
+  /**
+   * An element around repeated ones.
+   *
+   * @param item the name of the repeated element
+   */
+  record Wrapped(QName item, Many many) implements JavaForm {}
+
+  /** A {@link java.util.Map}, as repeated entries. */
+  record Mapping(QName entry, Entry of) implements JavaForm {}
+
+  /** An entry of a map. */
+  record Entry(QName keyName, QName valueName, JavaForm key, JavaForm value) implements JavaForm {}
+}
