@@ -1,0 +1,116 @@
+package org.calmanchor.examples.harbor;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.calmanchor.examples.PageDriver.field;
+import static org.calmanchor.examples.PageDriver.part;
+
+import java.io.IOException;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What the page keeps of answers: expectations, checks and exchanges. */
+class PageRecordsTest extends HarborPage {
+  @Test
+  void comparesEveryAnswerWithWhatIsExpectedAndKeepsItAsACheck(@TempDir Path folder)
+      throws IOException {
+    quote("3");
+    browser.click(part("expect") + " summary");
+    String expected = part("expected");
+    browser.fill(expected, "result:\n  result:\n    total: 140.250\ncompare: named\n");
+    browser.run("document.querySelector(\"" + expected + "\").dispatchEvent(new Event('change'))");
+    page.send("140.25");
+    assertThat(browser.textOf(part("agreement"), "expected")).startsWith("As expected");
+    browser.fill(field("nights"), "4");
+    page.envelope(">4<");
+    page.click("send");
+    assertThat(browser.textOf(part("agreement"), "Not"))
+        .contains("1 difference", "result/total 140.250 187.00");
+    page.click("take");
+    assertThat(browser.textOf(part("agreement"), "As")).startsWith("As expected");
+    page.click("keep=folder");
+    assertThat(browser.textOf(part("expect-error"), "name")).startsWith("Give the check a name");
+    browser.fill(part("check-name"), "Four nights");
+    page.click("keep=folder");
+    assertThat(browser.textOf(part("kept"), "Kept")).contains("berthdesk-four-nights.yaml");
+    assertThat(checks.resolve("berthdesk-four-nights.yaml"))
+        .content()
+        .contains("nights: 4", "total: 187.00");
+    page.click("keep=folder");
+    assertThat(browser.textOf(part("expect-error"), "already")).contains("nothing was overwritten");
+    browser.download(folder);
+    page.click("keep=download");
+    Path file = folder.resolve("berthdesk-four-nights.yaml");
+    browser.until(() -> Files.exists(file));
+    assertThat(file).hasSameTextualContentAs(checks.resolve("berthdesk-four-nights.yaml"));
+    page.click("keep=copy");
+    assertThat(browser.textOf(part("kept"), "check: Four nights")).contains("operation: quoteStay");
+
+    Files.writeString(
+        checks.resolve("wrong.yaml"),
+        """
+        check: A wish
+        operation: quoteStay
+        input: {boatLength: 12.35, arrival: 2027-06-11, nights: 3}
+        expect: {result: {result: {total: 1.00}}, compare: named}
+        """);
+    page.view("checks");
+    browser.textOf("[data-checks]", "A wish");
+    browser.click("[data-run-all]");
+    assertThat(browser.textOf("[data-checks-note]", "failed")).isEqualTo("1 of 2 failed.");
+    assertThat(browser.visible("[data-check='Four nights']").getText()).contains("passed in");
+    assertThat(browser.visible("[data-check='A wish']").getText())
+        .contains("failed", "result/total 1.00 140.25");
+    browser.click("[data-check='A wish'] button");
+    assertThat(page.envelope("12.35")).contains("<tns:nights>3</tns:nights>");
+    Files.writeString(checks.resolve("broken.yaml"), "check: [");
+    page.view("checks");
+    assertThat(browser.textOf("[data-checks-note]", "broken"))
+        .contains("broken.yaml:1: is not YAML");
+    Files.delete(checks.resolve("broken.yaml"));
+    Files.delete(checks.resolve("wrong.yaml"));
+    Files.delete(checks.resolve("berthdesk-four-nights.yaml"));
+  }
+
+  @Test
+  void showsTheExchangesOfAnybodyWithTheirSecretsMasked() throws Exception {
+    quote("3");
+    page.send("140.25");
+    String call =
+        browser
+            .visible(part("request-envelope"))
+            .getDomProperty("textContent")
+            .replace(">3<", ">2<");
+    HttpRequest partner =
+        HttpRequest.newBuilder(host.address("/berths"))
+            .header("Content-Type", "text/xml")
+            .header("Authorization", "Basic c2VjcmV0")
+            .header("User-Agent", "Partner/7")
+            .POST(HttpRequest.BodyPublishers.ofString(call))
+            .build();
+    assertThat(
+            HttpClient.newHttpClient().send(partner, HttpResponse.BodyHandlers.ofString()).body())
+        .contains("93.50");
+    browser.click("a[href='#!exchanges']");
+    browser.textOf("[data-anybody]", "127.0.0.1");
+    assertThat(browser.visible("[data-visit]").getText()).contains("quoteStay result");
+    browser.fill("[data-exchange-filter]", "93.50");
+    assertThat(browser.textOf("[data-visit]", "None")).isEqualTo("None yet.");
+    browser.click("[data-anybody] [data-exchange] td:last-child button");
+    assertThat(browser.textOf("[data-anybody]", "Partner/7"))
+        .contains("Authorization: \u2022\u2022\u2022", "93.50")
+        .doesNotContain("c2VjcmV0");
+    browser.fill("[data-exchange-filter]", "");
+    browser.click("[data-visit] input[type=checkbox]");
+    browser.click("[data-anybody] input[type=checkbox]");
+    browser.click("[data-compare-two]");
+    assertThat(browser.textOf("[data-two]", "total"))
+        .contains("\u2212       <tns:nights>3</tns:nights>", "+       <tns:nights>2</tns:nights>");
+    browser.click("[data-anybody] [data-exchange] td:last-child button:last-child");
+    assertThat(page.envelope(">2<")).contains("<tns:boatLength>12.35</tns:boatLength>");
+  }
+}

@@ -1,0 +1,79 @@
+package org.calmanchor.examples.harbor;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.calmanchor.examples.PageDriver.part;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** What every view of the page owes to everybody who looks at it. */
+class PageViewsTest extends HarborPage {
+  /** How often the layout has jumped since the page was opened. */
+  private static final String SHIFTS =
+      "const seen = new PerformanceObserver(() => {});"
+          + "seen.observe({type: 'layout-shift', buffered: true});"
+          + "return seen.takeRecords().length";
+
+  @Test
+  void explainsTheDocument() throws Exception {
+    browser.open(host.address("/berths?explained"));
+    assertThat(browser.visible(".story").getText())
+        .contains(
+            "BerthDeskService",
+            "says where to call: at http://localhost:" + host.port() + "/berths, through 2 ports",
+            "is asked and answers, or refuses with StayNotPossible or BoatDoesNotFit",
+            "Pier\nis one of HERON, KITTIWAKE, SANDPIPER");
+    String line = browser.visible(".parts a[href^='#line-']").getDomAttribute("href");
+    assertThat(browser.visible(line).getText()).contains("<wsdl:service name=");
+    assertThat(page.barriers()).isEmpty();
+    HttpResponse<String> one =
+        HttpClient.newHttpClient()
+            .send(
+                HttpRequest.newBuilder(URI.create(host.address("/berths") + "?explained&download"))
+                    .build(),
+                HttpResponse.BodyHandlers.ofString());
+    assertThat(one.headers().firstValue("Content-Disposition"))
+        .contains("attachment; filename=\"BerthDeskService.html\"");
+    assertThat(one.body()).contains("<style>").doesNotContain("<link", "<script", "src=");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"light", "dark"})
+  void hasNoBarriers(String scheme) {
+    try {
+      page.prefer(scheme);
+      quote("3");
+      assertThat(page.barriers()).isEmpty();
+      page.send("140.25");
+      browser.click(part("expect") + " summary");
+      assertThat(page.barriers()).isEmpty();
+      page.open("reserve");
+      page.send("Declared fault");
+      assertThat(page.barriers()).isEmpty();
+      page.view("exchanges");
+      browser.textOf("[data-anybody]", "quoteStay");
+      assertThat(page.barriers()).isEmpty();
+      page.view("checks");
+      assertThat(page.barriers()).isEmpty();
+      browser.open(host.address("/"));
+      assertThat(page.barriers()).isEmpty();
+      // As at 200 % of an ordinary window, and on a small telephone (WCAG 2.2, 1.4.10).
+      for (int width : new int[] {640, 420, 320}) {
+        browser.resize(width, 900);
+        page.open("quoteStay");
+        assertThat(page.barriers()).isEmpty();
+        assertThat(browser.run("return document.documentElement.scrollWidth <= innerWidth"))
+            .isEqualTo(true);
+        assertThat(browser.run(SHIFTS)).isEqualTo(0L);
+      }
+    } finally {
+      browser.resize(1280, 800);
+      page.prefer("light");
+    }
+  }
+}
