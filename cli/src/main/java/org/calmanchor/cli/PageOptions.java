@@ -27,6 +27,6 @@ public final class PageOptions {
     if (checks != null) {
       host.checks(checks);
     }
-    return host.development(!keepsNone);
+    return host.keepExchanges(!keepsNone);
   }
 }

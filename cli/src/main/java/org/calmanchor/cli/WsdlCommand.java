@@ -91,7 +91,7 @@ final class WsdlCommand implements Callable<Integer> {
               operations,
               target);
     }
-    String pointer = VerifyCommand.pointer(className, WsdlWriter.write(contract, target));
+    String pointer = JudgeCommand.pointer(className, WsdlWriter.write(contract, target));
     if (!pointer.isEmpty()) {
       spec.commandLine().getErr().println(pointer);
     }

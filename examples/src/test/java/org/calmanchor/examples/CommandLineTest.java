@@ -197,7 +197,7 @@ class CommandLineTest {
     assertThat(Tool.run(folder, "wsdl", "Greeter", "--address", "http://x.test/").err())
         .isEqualTo(
             "1 piece of advice on the WSDL of Greeter, for the sake of those who generate code from"
-                + " it: calm-anchor verify Greeter\n");
+                + " it: calm-anchor judge Greeter\n");
   }
 
   @Test
@@ -206,7 +206,7 @@ class CommandLineTest {
     Path file = folder.resolve("berths.wsdl");
     String wsdl = Files.readString(file).replace("name=\"boat\"", "name=\"class\"");
     Files.writeString(file, wsdl);
-    Tool fine = Tool.run(folder, "verify", DESK, "berths.wsdl");
+    Tool fine = Tool.run(folder, "judge", DESK, "berths.wsdl");
     assertThat(fine.out())
         .startsWith(
             DESK
@@ -215,9 +215,9 @@ class CommandLineTest {
                 + " 4 pieces of advice.\nCALM-404 line ")
         .contains("a member of lastPosition is named class.");
     assertThat(fine.exitCode()).isZero();
-    assertThat(Tool.run(folder, "verify", "berths.wsdl", "--strict").exitCode()).isEqualTo(1);
+    assertThat(Tool.run(folder, "judge", "berths.wsdl", "--strict").exitCode()).isEqualTo(1);
     Files.writeString(file, wsdl.replace("use=\"literal\"", "use=\"encoded\""));
-    Tool broken = Tool.run(folder, "verify", "berths.wsdl");
+    Tool broken = Tool.run(folder, "judge", "berths.wsdl");
     assertThat(broken.out()).contains("problems, 4 pieces of advice.\nR2706 line ");
     assertThat(broken.exitCode()).isEqualTo(1);
   }
@@ -249,7 +249,7 @@ class CommandLineTest {
   }
 
   @ParameterizedTest
-  @CsvSource({"''", "serve", "wsdl", "verify", "demo", "menu"})
+  @CsvSource({"''", "serve", "wsdl", "judge", "demo", "menu"})
   void helpsWithEachCommand(String command) throws Exception {
     Tool tool = Tool.run(folder, (command + " --help").strip().split(" ", -1));
     assertThat(tool.out()).startsWith("Usage: calm-anchor").contains("--help");

@@ -68,7 +68,7 @@ class CommandMistakesTest {
         "dmo|2|Did you mean",
         "wsdl|2|Missing required parameter: 'CLASS'",
         "wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out",
-        "verify none.wsdl|2|There is no file none.wsdl that can be read.",
+        "judge none.wsdl|2|There is no file none.wsdl that can be read.",
         "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
         "wsdl deep.Desk --classpath . --out no/where.wsdl|2|--out: there is no folder",
         "serve deep.Desk --classpath . --public-url x|2|--public-url: \"x\" names no host"

@@ -21,7 +21,7 @@ public final class Screenshots {
             SoapHost.onPort(8080)
                 .serve("/berths", new BerthDesk(store))
                 .checks(Path.of("checks"))
-                .development(true)
+                .keepExchanges(true)
                 .start();
         Browser browser = Browser.in(Files.createTempDirectory("shots"))) {
       browser.open(host.address("/"));

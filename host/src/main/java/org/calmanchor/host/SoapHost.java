@@ -48,7 +48,7 @@ public final class SoapHost {
   private final Set<String> proxies = new HashSet<>();
   private boolean sharesLoopback;
   private @Nullable Path checks;
-  private boolean isDevelopment;
+  private boolean keepsExchanges;
   private final List<Interceptor> interceptors = new ArrayList<>();
   private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -177,8 +177,8 @@ public final class SoapHost {
    * Whether the test page shows the last exchanges of all callers, with their envelopes; by default
    * none are kept. Where there is no test page, none are kept either.
    */
-  public SoapHost development(boolean on) {
-    this.isDevelopment = on;
+  public SoapHost keepExchanges(boolean on) {
+    this.keepsExchanges = on;
     return this;
   }
 
@@ -256,7 +256,7 @@ public final class SoapHost {
             testPage == null ? isPrivate : testPage,
             limits.value(Limit.COMPRESSION_RATIO),
             checks,
-            isDevelopment,
+            keepsExchanges,
             calls);
     EndpointSettings serving =
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);

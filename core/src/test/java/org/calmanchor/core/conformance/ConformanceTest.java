@@ -260,7 +260,7 @@ class ConformanceTest {
 
   @Test
   void theDocumentListsEveryRule() throws IOException {
-    String doc = Files.readString(Path.of("../docs/profile.md"));
+    String doc = Files.readString(Path.of("../docs/conformance.md"));
     assertThat(Arrays.stream(Rule.values()))
         .allSatisfy(rule -> assertThat(doc).contains("| " + rule + " | " + rule.text() + " |"));
   }

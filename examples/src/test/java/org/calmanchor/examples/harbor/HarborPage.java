@@ -30,7 +30,7 @@ abstract class HarborPage {
         SoapHost.onPort(0)
             .serve("/berths", new BerthDesk(store))
             .checks(checks)
-            .development(true)
+            .keepExchanges(true)
             .start();
     browser = Browser.in(folder);
     page = new PageDriver(browser, host, "/berths");

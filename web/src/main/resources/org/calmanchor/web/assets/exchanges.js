@@ -32,7 +32,7 @@ export async function showExchanges() {
     anybodyNote =
       failure instanceof TypeError
         ? reachable(failure)
-        : "This host keeps none; in development mode (development(true), or serve) it does.";
+        : "This host keeps none. Start it with keepExchanges(true), or by the serve command.";
   }
   draw();
 }

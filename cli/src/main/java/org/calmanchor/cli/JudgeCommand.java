@@ -23,9 +23,9 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 
-/** {@code calm-anchor verify}. */
+/** {@code calm-anchor judge}. */
 @Command(
-    name = "verify",
+    name = "judge",
     description = {
       "Judges annotated classes, and WSDL files of any origin.",
       "Classes: every contract problem. Documents: the testable requirements of the WS-I Basic"
@@ -34,9 +34,9 @@ import picocli.CommandLine.Spec;
     },
     footer = {
       "",
-      "Example:  calm-anchor verify harbor.BerthDesk partner.wsdl --classpath target/classes"
+      "Example:  calm-anchor judge harbor.BerthDesk partner.wsdl --classpath target/classes"
     })
-final class VerifyCommand implements Callable<Integer> {
+final class JudgeCommand implements Callable<Integer> {
   @Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(
@@ -121,7 +121,7 @@ final class VerifyCommand implements Callable<Integer> {
         : counted(advice, "piece", "pieces")
             + " of advice on the WSDL of "
             + className
-            + ", for the sake of those who generate code from it: calm-anchor verify "
+            + ", for the sake of those who generate code from it: calm-anchor judge "
             + className;
   }
 
