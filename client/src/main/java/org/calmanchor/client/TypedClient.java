@@ -115,7 +115,7 @@ public final class TypedClient<T> {
   }
 
   /** The same with an HTTP header on each request, which replaces one of that name. */
-  public TypedClient<T> header(String name, String value) {
+  public TypedClient<T> httpHeader(String name, String value) {
     Map<String, String> headers = new LinkedHashMap<>(settings.headers());
     headers.put(name, value);
     return with(settings.with(headers));

@@ -134,7 +134,7 @@ class TypedClientTest {
         .satisfies(fault -> assertThat(fault.code()).isEqualTo(Fault.Code.RECEIVER))
         .satisfies(fault -> assertThat(fault.incident()).matches("[A-Z2-9]{4}-[A-Z2-9]{4}"));
     assertThatExceptionOfType(FaultReceivedException.class)
-        .isThrownBy(() -> client.header("X-Watch", "1").port().sleep(1))
+        .isThrownBy(() -> client.httpHeader("X-Watch", "1").port().sleep(1))
         .withMessage("Not on your watch.");
     assertThatExceptionOfType(FaultReceivedException.class)
         .isThrownBy(() -> client.port().board("Sable", null, new HeaderOut<>()))
@@ -352,7 +352,7 @@ class TypedClientTest {
 
   @Test
   void showsNoSecretsAndNoRawBytes() throws Exception {
-    TypedClient<PilotStation> known = client.header("Authorization", "Basic c2VjcmV0");
+    TypedClient<PilotStation> known = client.httpHeader("Authorization", "Basic c2VjcmV0");
     known.port().fairway("F-1", DAY);
     assertThat(known.lastExchange().orElseThrow().toString())
         .contains("Authorization: \u2022\u2022\u2022")

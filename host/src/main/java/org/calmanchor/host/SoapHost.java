@@ -232,7 +232,7 @@ public final class SoapHost {
   }
 
   /** Has {@code handler} understand header blocks that are no parameters. */
-  public SoapHost headers(HeaderHandler handler) {
+  public SoapHost headerHandler(HeaderHandler handler) {
     headerHandlers.add(handler);
     return this;
   }
