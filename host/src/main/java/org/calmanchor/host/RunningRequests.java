@@ -15,9 +15,9 @@ final class RunningRequests extends Graceful.Shutdown {
   }
 
   /**
-   * One has begun; whoever asks afterwards whether the server stops knows that it is waited for.
+   * Registers a request, so that shutdown waits for it.
    *
-   * @param parts how many times it will be said to have ended
+   * @param parts how many times {@link #ended} will be called for it
    */
   void begun(int parts) {
     open.add(parts);

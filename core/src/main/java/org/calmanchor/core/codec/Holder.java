@@ -5,7 +5,7 @@ import org.jspecify.annotations.Nullable;
 
 /** How one end holds the values of an element that may be absent or repeat. */
 interface Holder {
-  /** Given for a value, it asks for {@code xsi:nil}, where null may mean an absent element. */
+  /** Marker value: write {@code xsi:nil}. (null means: omit the element.) */
   Object NIL = new NilMark();
 
   /** What nobody else can have: an object of the JDK's own may be shared, such as an empty map. */

@@ -59,7 +59,7 @@ final class MeteredStream extends FilterInputStream {
     isText = false;
   }
 
-  /** It is a text, which is counted where it is read; as a whole by the message's own bound. */
+  /** A text comes next. Its length is limited by the reader of texts, not here. */
   void expectText() {
     isText = true;
   }

@@ -200,7 +200,7 @@ final class Answer {
   /** Answers whatever went wrong, each kind in its way. */
   CallEnd failed(Throwable failed) {
     if (!own()) {
-      LOG.debug("{} failed after it was answered for", name(), Loggable.failure(failed));
+      LOG.debug("{} failed after its caller had got an answer", name(), Loggable.failure(failed));
       return end();
     }
     if (state.isAnswered()) {

@@ -97,7 +97,7 @@ final class ConstraintReader {
     }
     ConstraintReader reader = new ConstraintReader(type, problems, path);
     for (JavaAnnotation constraint : constraints) {
-      // What belongs to other groups than the default one is checked by whoever names them.
+      // Constraints outside the Default group are ignored.
       boolean isDefault =
           !(constraint.values().get("groups") instanceof Object[] groups) || groups.length == 0;
       if (isDefault) {
