@@ -1,7 +1,6 @@
 package org.calmanchor.web;
 
 import com.fasterxml.jackson.core.JsonFactoryBuilder;
-import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.core.exc.StreamConstraintsException;
 import com.fasterxml.jackson.jr.ob.JSON;
@@ -38,7 +37,7 @@ final class QuestionReader {
    *
    * @throws IllegalArgumentException when they are none, or beyond a limit
    */
-  static Question read(byte[] body) throws IOException {
+  static Question read(byte[] body) {
     try {
       Map<String, Object> parts = READER.mapFrom(body);
       if (parts != null) {
@@ -48,7 +47,8 @@ final class QuestionReader {
       throw new IllegalArgumentException(
           "That nests deeper than " + MOST_DEPTH + " levels, or has a name or number too long.",
           beyond);
-    } catch (JsonProcessingException notJson) {
+    } catch (IOException notJson) {
+      // Bytes in an odd encoding are no JSON either: all of them are here, so nothing was cut off.
       throw new IllegalArgumentException("That is not the JSON that the page sends.", notJson);
     }
     throw new IllegalArgumentException("That is not the JSON that the page sends.");

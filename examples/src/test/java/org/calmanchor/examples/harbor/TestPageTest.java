@@ -3,51 +3,11 @@ package org.calmanchor.examples.harbor;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.calmanchor.examples.PageDriver.field;
 
-import java.nio.file.Path;
-import org.calmanchor.examples.Browser;
-import org.calmanchor.examples.PageDriver;
-import org.calmanchor.host.RunningHost;
-import org.calmanchor.host.SoapHost;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
 
 /** The test page in a real browser, on the real harbor. */
-class TestPageTest {
-  private static BerthStore store;
-  private static RunningHost host;
-  private static Browser browser;
-  private static PageDriver page;
-
-  @BeforeAll
-  static void start(@TempDir Path folder) {
-    store = BerthStore.seeded();
-    host = SoapHost.onPort(0).serve("/berths", new BerthDesk(store)).start();
-    browser = Browser.in(folder);
-    page = new PageDriver(browser, host, "/berths");
-  }
-
-  @AfterAll
-  static void stop() {
-    browser.close();
-    host.close();
-    store.close();
-  }
-
-  @BeforeEach
-  void beginAnew() {
-    page.forget();
-  }
-
-  @AfterEach
-  void theBrowserHadNothingToComplainAbout() {
-    assertThat(browser.complaints()).noneMatch(line -> line.contains("Content Security Policy"));
-  }
-
+class TestPageTest extends HarborPage {
   private static void open(String operation) {
     page.open(operation);
   }
