@@ -21,7 +21,7 @@ final class JavaLiterals {
   /** Longer texts do not fit into a class file as one constant (JVMS, section 4.4.7). */
   private static final int MOST_CHARACTERS = 20_000;
 
-  private static final int MOST_SHOWN = 40;
+  private static final int MOST_SHOWN = 100;
 
   private final JavaSource source;
 
