@@ -51,13 +51,13 @@ public record Check(
         plain(headers),
         expected instanceof Expected.Result result
             ? new Expected.Result(plain(result.values()), result.compare())
-            : expected instanceof Expected.Refusal refusal && refusal.values() != null
-                ? new Expected.Refusal(
-                    refusal.name(),
-                    refusal.code(),
-                    refusal.reason(),
-                    plain(refusal.values()),
-                    refusal.compare())
+            : expected instanceof Expected.Fault fault && fault.values() != null
+                ? new Expected.Fault(
+                    fault.name(),
+                    fault.code(),
+                    fault.reason(),
+                    plain(fault.values()),
+                    fault.compare())
                 : expected);
   }
 

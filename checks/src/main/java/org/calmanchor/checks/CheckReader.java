@@ -25,6 +25,9 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
  * what was written.
  */
 final class CheckReader {
+  /** Stands for any code of a fault that the contract does not declare. */
+  static final String ANY_CODE = "any";
+
   private final String file;
 
   CheckReader(String file) {
@@ -52,7 +55,8 @@ final class CheckReader {
   Expected readExpected(String yaml) {
     Optional<Node> root = compose(yaml);
     if (root.isEmpty()) {
-      throw new CheckFileException(file, 0, "write result, fault or \"accepted\".");
+      throw new CheckFileException(
+          file, 0, "write result, fault, undeclaredFault or \"accepted\".");
     }
     return expected(root.get(), root.get());
   }
@@ -74,12 +78,12 @@ final class CheckReader {
 
   private Check check(Node node, String serviceOfAll) {
     Map<String, Node> parts = mapping(node, "a check: check, operation, input, expect");
-    requireKnown(parts, "check", "service", "operation", "version", "input", "headers", "expect");
+    requireKnown(parts, "check", "service", "operation", "soap", "input", "headers", "expect");
     return new Check(
         required(parts, node, "check"),
         optional(parts, "service", serviceOfAll),
         required(parts, node, "operation"),
-        version(parts.get("version")),
+        version(parts.get("soap")),
         values(parts.get("input")),
         values(parts.get("headers")),
         expected(parts.get("expect"), node));
@@ -89,13 +93,13 @@ final class CheckReader {
     if (node == null) {
       return null;
     }
-    String text = scalar(node, "SOAP 1.1 or SOAP 1.2");
+    String text = scalar(node, "1.1 or 1.2");
     for (SoapVersion version : SoapVersion.values()) {
-      if (version.title().equals(text)) {
+      if (CheckWriter.number(version).equals(text)) {
         return version;
       }
     }
-    throw problem(node, "\"version\" is SOAP 1.1 or SOAP 1.2, not " + text + ".");
+    throw problem(node, "\"soap\" is 1.1 or 1.2, not " + text + ".");
   }
 
   private Expected expected(@Nullable Node node, Node check) {
@@ -104,27 +108,49 @@ final class CheckReader {
     }
     if (node instanceof ScalarNode scalar) {
       if (!scalar.getValue().equals("accepted")) {
-        throw problem(node, "\"expect\" holds result or fault, or is \"accepted\" (one-way).");
+        throw problem(
+            node,
+            "\"expect\" holds result, fault or undeclaredFault, or is \"accepted\" (one-way).");
       }
       return new Expected.Accepted();
     }
-    Map<String, Node> parts = mapping(node, "result or fault");
+    Map<String, Node> parts = mapping(node, "result, fault or undeclaredFault");
     Compare compare = compare(parts.get("compare"));
     if (parts.containsKey("result")) {
       requireKnown(parts, "result", "compare");
       return new Expected.Result(values(parts.get("result")), compare);
     }
-    requireKnown(parts, "fault", "code", "reason", "detail", "compare");
-    if (!parts.containsKey("fault")) {
-      throw problem(node, "\"expect\" holds \"result\" or \"fault\".");
+    if (parts.containsKey("undeclaredFault")) {
+      requireKnown(parts, "undeclaredFault", "reason", "detail", "compare");
+      String code = required(parts, node, "undeclaredFault");
+      return fault(null, code.equals(ANY_CODE) ? null : code, parts, node, compare);
     }
+    if (!parts.containsKey("fault")) {
+      throw problem(
+          node,
+          "\"expect\" holds \"result\", \"fault\" and its name, or \"undeclaredFault\" and its code.");
+    }
+    requireKnown(parts, "fault", "code", "reason", "detail", "compare");
     String name = required(parts, node, "fault");
-    return new Expected.Refusal(
-        name.equals("undeclared") ? null : name,
-        parts.containsKey("code") ? required(parts, node, "code") : null,
-        parts.containsKey("reason") ? required(parts, node, "reason") : null,
+    return fault(name, optional(parts, node, "code"), parts, node, compare);
+  }
+
+  private Expected fault(
+      @Nullable String name,
+      @Nullable String code,
+      Map<String, Node> parts,
+      Node node,
+      Compare compare) {
+    return new Expected.Fault(
+        name,
+        code,
+        optional(parts, node, "reason"),
         parts.containsKey("detail") ? values(parts.get("detail")) : null,
         compare);
+  }
+
+  private @Nullable String optional(Map<String, Node> parts, Node node, String name) {
+    return parts.containsKey(name) ? required(parts, node, name) : null;
   }
 
   private Compare compare(@Nullable Node node) {

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.Expected.Compare;
+import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.api.Dump;
 import org.snakeyaml.engine.v2.api.DumpSettings;
@@ -22,6 +23,11 @@ final class CheckWriter {
 
   String write(Expected expected) {
     return dump(expected(expected));
+  }
+
+  /** The version's number, as a file names it. */
+  static String number(SoapVersion version) {
+    return version == SoapVersion.SOAP_1_1 ? "1.1" : "1.2";
   }
 
   private static String dump(Object tree) {
@@ -43,7 +49,7 @@ final class CheckWriter {
     }
     tree.put("operation", check.operation());
     if (check.version() != null) {
-      tree.put("version", check.version().title());
+      tree.put("soap", number(check.version()));
     }
     if (!check.headers().isEmpty()) {
       tree.put("headers", check.headers());
@@ -58,12 +64,16 @@ final class CheckWriter {
     if (expected instanceof Expected.Result result) {
       tree.put("result", result.values());
       compare(tree, result.compare());
-    } else if (expected instanceof Expected.Refusal refusal) {
-      tree.put("fault", refusal.name() == null ? "undeclared" : refusal.name());
-      put(tree, "code", refusal.code());
-      put(tree, "reason", refusal.reason());
-      put(tree, "detail", refusal.values());
-      compare(tree, refusal.compare());
+    } else if (expected instanceof Expected.Fault fault) {
+      if (fault.name() == null) {
+        tree.put("undeclaredFault", fault.code() == null ? CheckReader.ANY_CODE : fault.code());
+      } else {
+        tree.put("fault", fault.name());
+        put(tree, "code", fault.code());
+      }
+      put(tree, "reason", fault.reason());
+      put(tree, "detail", fault.values());
+      compare(tree, fault.compare());
     } else {
       return "accepted";
     }

@@ -32,7 +32,7 @@ public final class Comparison {
     List<Difference> found = new ArrayList<>();
     if (check.expected() instanceof Expected.Result expected) {
       result(operation, expected, outcome, found);
-    } else if (check.expected() instanceof Expected.Refusal expected) {
+    } else if (check.expected() instanceof Expected.Fault expected) {
       refusal(operation, expected, outcome, found);
     } else if (!(outcome instanceof Outcome.Result)) {
       found.add(new Difference("", "that the message is accepted", words(outcome)));
@@ -70,7 +70,7 @@ public final class Comparison {
   }
 
   private void refusal(
-      Operation operation, Expected.Refusal expected, Outcome outcome, List<Difference> found) {
+      Operation operation, Expected.Fault expected, Outcome outcome, List<Difference> found) {
     String name = expected.name();
     Operation.@Nullable FaultUse declared = name == null ? null : fault(operation, name);
     if (outcome instanceof Outcome.DeclaredFault fault) {
@@ -107,7 +107,7 @@ public final class Comparison {
   }
 
   private static void parts(
-      Expected.Refusal expected, String code, String reason, List<Difference> found) {
+      Expected.Fault expected, String code, String reason, List<Difference> found) {
     if (expected.code() != null && !sides(expected.code()).contains(code)) {
       found.add(new Difference("code", expected.code(), code));
     }

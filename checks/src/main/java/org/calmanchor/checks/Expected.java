@@ -4,7 +4,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** What must come of a call. */
-public sealed interface Expected permits Expected.Result, Expected.Refusal, Expected.Accepted {
+public sealed interface Expected permits Expected.Result, Expected.Fault, Expected.Accepted {
   /** How much of an answer must be as expected. */
   enum Compare {
     /** All of it: what is not named must be absent. */
@@ -25,7 +25,7 @@ public sealed interface Expected permits Expected.Result, Expected.Refusal, Expe
    * @param values its detail's members, or null for any
    * @param compare how much of the detail
    */
-  record Refusal(
+  record Fault(
       @Nullable String name,
       @Nullable String code,
       @Nullable String reason,

@@ -19,6 +19,7 @@ import net.jqwik.api.Provide;
 import org.calmanchor.checks.Expected.Compare;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -34,7 +35,7 @@ class CheckFileTest {
       checks:
         - check: A crossing
           operation: next
-          version: SOAP 1.2
+          soap: 1.2
           headers: {pass: {holder: no}}
           input:
             from: 010
@@ -68,8 +69,17 @@ class CheckFileTest {
     assertThat(checks.get(1).service()).isEqualTo("Other");
     assertThat(checks.get(1).expected())
         .isEqualTo(
-            new Expected.Refusal(
-                "NoFerry", "Sender", null, Map.of("reasonCode", "X"), Compare.ALL));
+            new Expected.Fault("NoFerry", "Sender", null, Map.of("reasonCode", "X"), Compare.ALL));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"fault: any, any,", "undeclaredFault: any,,", "undeclaredFault: Sender,,Sender"})
+  void tellsAnUndeclaredFaultFromADeclaredOne(
+      String expect, @Nullable String name, @Nullable String code) {
+    String file = "{check: x, operation: y, expect: {" + expect + "}}";
+    Check check = CheckFile.read("f.yaml", file).get(0);
+    assertThat(check.expected()).isEqualTo(new Expected.Fault(name, code, null, null, Compare.ALL));
+    assertThat(CheckFile.read("f.yaml", CheckFile.write(check)).get(0)).isEqualTo(check);
   }
 
   @ParameterizedTest
@@ -79,10 +89,10 @@ class CheckFileTest {
         "'a: b'                              | f.yaml:1: \"a\" is not known here",
         "'check: x'                          | f.yaml:1: \"operation\" is missing.",
         "'{check: x, operation: y}'          | f.yaml:1: \"expect\" is missing",
-        "'{check: x, operation: y, expect: 3}' | f.yaml:1: \"expect\" holds result or fault",
+        "'{check: x, operation: y, expect: 3}' | f.yaml:1: \"expect\" holds result, fault",
         "'{check: x, operation: y, expect: {code: a}}' | f.yaml:1: \"expect\" holds \"result\"",
         "'{check: x, operation: y, expect: {result: {}, compare: some}}' | \"compare\" is all or",
-        "'{check: x, operation: y, version: 2, expect: accepted}' | \"version\" is SOAP 1.1 or",
+        "'{check: x, operation: y, soap: 2, expect: accepted}' | \"soap\" is 1.1 or 1.2",
         "'{check: x, check: y}'              | \"check\" stands here twice",
         "'checks: 3'                         | here belongs a list of checks",
         "'- a'                               | here belongs a check, or",

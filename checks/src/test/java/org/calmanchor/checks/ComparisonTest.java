@@ -96,26 +96,25 @@ class ComparisonTest {
   void comparesFaults() {
     Outcome fault =
         new Outcome.DeclaredFault("NoFerry", "Client", "none", Map.of("reasonCode", "X"));
-    assertThat(
-            differences(new Expected.Refusal("NoFerry", "Sender", null, null, Compare.ALL), fault))
+    assertThat(differences(new Expected.Fault("NoFerry", "Sender", null, null, Compare.ALL), fault))
         .isEmpty();
     assertThat(
             differences(
-                new Expected.Refusal(
+                new Expected.Fault(
                     "NoFerry", "Server", "some", Map.of("reasonCode", "Y"), Compare.ALL),
                 fault))
         .containsExactly(
             "code: expected Server, found Client",
             "reason: expected some, found none",
             "reasonCode: expected Y, found X");
-    assertThat(differences(new Expected.Refusal(null, null, null, null, Compare.ALL), fault))
+    assertThat(differences(new Expected.Fault(null, null, null, null, Compare.ALL), fault))
         .containsExactly("fault: expected none declared, found NoFerry");
     assertThat(differences(new Expected.Result(Map.of(), Compare.NAMED), fault))
         .containsExactly(": expected a result, found fault NoFerry: none");
     Outcome other = new Outcome.OtherFault("Server", "broken", List.of());
-    assertThat(differences(new Expected.Refusal(null, "Receiver", null, null, Compare.ALL), other))
+    assertThat(differences(new Expected.Fault(null, "Receiver", null, null, Compare.ALL), other))
         .isEmpty();
-    assertThat(differences(new Expected.Refusal("NoFerry", null, null, null, Compare.ALL), other))
+    assertThat(differences(new Expected.Fault("NoFerry", null, null, null, Compare.ALL), other))
         .containsExactly("fault: expected fault NoFerry, found a fault (Server): broken");
     assertThat(differences(new Expected.Accepted(), new Outcome.Unreadable("no XML")))
         .containsExactly(
@@ -129,7 +128,7 @@ class ComparisonTest {
     assertThatThrownBy(
             () ->
                 differences(
-                    new Expected.Refusal("NoBoat", null, null, null, Compare.ALL),
+                    new Expected.Fault("NoBoat", null, null, null, Compare.ALL),
                     new Outcome.Result(Map.of())))
         .hasMessage("next declares no fault \"NoBoat\"; it declares [NoFerry]");
     Check unknown = new Check("c", "", "last", null, Map.of(), Map.of(), new Expected.Accepted());

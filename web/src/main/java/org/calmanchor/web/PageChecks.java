@@ -67,10 +67,10 @@ final class PageChecks {
       expected = new Expected.Result(result.values(), Compare.ALL);
     } else if (outcome instanceof Outcome.DeclaredFault fault) {
       expected =
-          new Expected.Refusal(
+          new Expected.Fault(
               fault.name(), fault.code(), fault.reason(), fault.values(), Compare.ALL);
     } else if (outcome instanceof Outcome.OtherFault fault) {
-      expected = new Expected.Refusal(null, fault.code(), null, null, Compare.ALL);
+      expected = new Expected.Fault(null, fault.code(), null, null, Compare.ALL);
     } else {
       throw new IllegalArgumentException(
           "The answer is none that the contract knows; nobody should expect that.");
