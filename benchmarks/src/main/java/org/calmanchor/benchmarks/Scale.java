@@ -5,7 +5,7 @@ import java.lang.management.ManagementFactory;
 import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 
 /**
  * How reading a service's code and writing its WSDL grow with the number of operations: the best of
@@ -39,7 +39,8 @@ public final class Scale {
     for (int round = 0; round < ROUNDS; round++) {
       long before = threads.getCurrentThreadAllocatedBytes();
       long begin = System.nanoTime();
-      length = WsdlWriter.write(ContractReader.read(type).contract(), "http://x.test/").length();
+      length =
+          ContractDocuments.write(ContractReader.read(type).contract(), "http://x.test/").length();
       best = Math.min(best, (System.nanoTime() - begin) / 1e6);
       allocated = (threads.getCurrentThreadAllocatedBytes() - before) / 1e6;
     }

@@ -15,7 +15,7 @@ import org.calmanchor.core.conformance.Profile;
 import org.calmanchor.core.conformance.Rule;
 import org.calmanchor.core.read.ContractException;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -72,7 +72,8 @@ final class JudgeCommand implements Callable<Integer> {
 
   private byte[] document(String className) {
     Class<?> type = classPath.classes().named(className);
-    return WsdlWriter.write(ContractReader.read(type).contract(), "http://address-not-set.invalid/")
+    return ContractDocuments.write(
+            ContractReader.read(type).contract(), "http://address-not-set.invalid/")
         .getBytes(StandardCharsets.UTF_8);
   }
 

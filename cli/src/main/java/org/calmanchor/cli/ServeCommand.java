@@ -2,14 +2,11 @@ package org.calmanchor.cli;
 
 import java.net.URI;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.Callable;
-import java.util.stream.Collectors;
-import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.read.ContractException;
@@ -68,9 +65,9 @@ final class ServeCommand implements Callable<Integer> {
       names = "--limit",
       paramLabel = "NAME=N",
       description =
-          "Sets how far a limit goes, such as body-bytes=33554432; repeatable. docs/limits.md"
+          "Sets how far a limit goes, such as body-bytes=33554432 or call-time=90s; repeatable. docs/limits.md"
               + " lists them.")
-  private Map<String, Long> limits = new LinkedHashMap<>();
+  private Map<String, String> limits = new LinkedHashMap<>();
 
   @Option(
       names = "--lenient",
@@ -166,23 +163,7 @@ final class ServeCommand implements Callable<Integer> {
       }
       host.publicUrl(publicUrl);
     }
-    limits.forEach((name, value) -> limit(host, name, value));
+    limits.forEach((name, value) -> LimitOption.apply(host, name, value));
     return page.applyTo(host.lenient(isLenient));
-  }
-
-  private static void limit(SoapHost host, String name, long value) {
-    for (Limit limit : Limit.values()) {
-      if (limit.title().equals(name)) {
-        try {
-          host.limit(limit, value);
-        } catch (IllegalArgumentException wrong) {
-          throw CommandException.usage("--limit: " + wrong.getMessage());
-        }
-        return;
-      }
-    }
-    String known =
-        Arrays.stream(Limit.values()).map(Limit::title).collect(Collectors.joining(", "));
-    throw CommandException.usage("--limit: there is no \"" + name + "\"; there is " + known + ".");
   }
 }

@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -75,11 +75,11 @@ final class WsdlCommand implements Callable<Integer> {
       throw CommandException.usage("--split writes several files: say where with --out FILE.");
     }
     if (out == null) {
-      spec.commandLine().getOut().print(WsdlWriter.write(contract, target));
+      spec.commandLine().getOut().print(ContractDocuments.write(contract, target));
       spec.commandLine().getOut().flush();
     } else {
       Map<Path, String> files = split ? split(out, contract, target) : new LinkedHashMap<>();
-      files.putIfAbsent(out, WsdlWriter.write(contract, target));
+      files.putIfAbsent(out, ContractDocuments.write(contract, target));
       write(files);
       int operations = contract.portTypes().get(0).operations().size();
       spec.commandLine()
@@ -91,7 +91,7 @@ final class WsdlCommand implements Callable<Integer> {
               operations,
               target);
     }
-    String pointer = JudgeCommand.pointer(className, WsdlWriter.write(contract, target));
+    String pointer = JudgeCommand.pointer(className, ContractDocuments.write(contract, target));
     if (!pointer.isEmpty()) {
       spec.commandLine().getErr().println(pointer);
     }
@@ -120,8 +120,8 @@ final class WsdlCommand implements Callable<Integer> {
   private static Map<Path, String> split(Path file, Contract contract, String address) {
     String stem = file.getFileName().toString().replaceFirst("\\.wsdl$", "");
     List<String> namespaces = contract.schemas().stream().map(Schema::targetNamespace).toList();
-    WsdlWriter.Documents documents =
-        WsdlWriter.separate(
+    ContractDocuments.Separate documents =
+        ContractDocuments.writeSeparately(
             contract,
             address,
             namespace -> stem + "-" + (namespaces.indexOf(namespace) + 1) + ".xsd");

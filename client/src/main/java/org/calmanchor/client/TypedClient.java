@@ -19,8 +19,8 @@ import org.calmanchor.core.model.SoapVersion;
  * <pre>{@code
  * TypedClient<FuelDesk> client =
  *     TypedClient.of(FuelDesk.class, URI.create("http://localhost:8080/fuel"));
- * client.port().prices();
- * client.timeout(Duration.ofSeconds(1)).port().cost("diesel", 20);
+ * client.proxy().prices();
+ * client.timeout(Duration.ofSeconds(1)).proxy().cost("diesel", 20);
  * }</pre>
  *
  * A thread that waits for an answer can be interrupted; its interrupt stays set.
@@ -127,9 +127,10 @@ public final class TypedClient<T> {
   }
 
   /**
-   * The same with another limit on answers; only those of a message's size and form count here.
+   * The same with another limit on answers. Only limits on a message's size and form have an effect
+   * here; for the time see {@link #timeout}.
    *
-   * @throws IllegalArgumentException when the value is below 1 or beyond what can be counted
+   * @throws IllegalArgumentException when the value is out of range, or the limit is a time
    */
   public TypedClient<T> limit(Limit limit, long value) {
     return with(settings.with(settings.limits().with(limit, value)));
@@ -141,7 +142,7 @@ public final class TypedClient<T> {
   }
 
   /** The implementation of the interface; each of its methods makes a call. */
-  public T port() {
+  public T proxy() {
     Object proxy =
         Proxy.newProxyInstance(
             type.getClassLoader(),

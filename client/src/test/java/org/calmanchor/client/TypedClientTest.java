@@ -83,8 +83,8 @@ class TypedClientTest {
   @EnumSource(SoapVersion.class)
   void callsInEachVersionCompressedOrNot(SoapVersion version) throws Exception {
     for (boolean gzip : new boolean[] {true, false}) {
-      PilotStation port = client.version(version).gzip(gzip).port();
-      assertThat(port.fairway("F-1", DAY))
+      PilotStation proxy = client.version(version).gzip(gzip).proxy();
+      assertThat(proxy.fairway("F-1", DAY))
           .isEqualTo(new Fairway("F-1", new BigDecimal("7.50"), Optional.of("on 2027-06-11")));
       assertThat(client.lastExchange().orElseThrow().toString())
           .contains("POST http://localhost", "/pilots", "<tns:code>F-1</tns:code>")
@@ -105,7 +105,7 @@ class TypedClientTest {
                     threads.execute(task);
                   })
               .build();
-      assertThat(client.over(own).port().fairway("F-1", DAY).code()).isEqualTo("F-1");
+      assertThat(client.over(own).proxy().fairway("F-1", DAY).code()).isEqualTo("F-1");
       assertThat(used).hasPositiveValue();
     } finally {
       threads.shutdown();
@@ -116,7 +116,7 @@ class TypedClientTest {
   @EnumSource(SoapVersion.class)
   void raisesDeclaredFaultsAsTheExceptionsThatTheyAre(SoapVersion version) {
     assertThatExceptionOfType(UnknownFairway.class)
-        .isThrownBy(() -> client.version(version).port().fairway("F-9", DAY))
+        .isThrownBy(() -> client.version(version).proxy().fairway("F-9", DAY))
         .withMessage("There is no F-9.")
         .satisfies(fault -> assertThat(fault.code()).isEqualTo("F-9"))
         .satisfies(fault -> assertThat(fault.known()).containsExactly("F-1"))
@@ -130,14 +130,14 @@ class TypedClientTest {
   @Test
   void raisesOtherFaultsWithWhatTheServiceSaidOfThem() {
     assertThatExceptionOfType(FaultReceivedException.class)
-        .isThrownBy(() -> client.port().fairway("boom", DAY))
+        .isThrownBy(() -> client.proxy().fairway("boom", DAY))
         .satisfies(fault -> assertThat(fault.code()).isEqualTo(Fault.Code.RECEIVER))
         .satisfies(fault -> assertThat(fault.incident()).matches("[A-Z2-9]{4}-[A-Z2-9]{4}"));
     assertThatExceptionOfType(FaultReceivedException.class)
-        .isThrownBy(() -> client.httpHeader("X-Watch", "1").port().sleep(1))
+        .isThrownBy(() -> client.httpHeader("X-Watch", "1").proxy().sleep(1))
         .withMessage("Not on your watch.");
     assertThatExceptionOfType(FaultReceivedException.class)
-        .isThrownBy(() -> client.port().board("Sable", null, new HeaderOut<>()))
+        .isThrownBy(() -> client.proxy().board("Sable", null, new HeaderOut<>()))
         .satisfies(fault -> assertThat(fault.code()).isEqualTo(Fault.Code.SENDER))
         .satisfies(fault -> assertThat(fault.problems().get(0).path()).isEqualTo("Header/pass"));
   }
@@ -145,56 +145,56 @@ class TypedClientTest {
   @Test
   void sendsAndReadsHeaderBlocks() {
     HeaderOut<Integer> number = new HeaderOut<>();
-    assertThat(client.port().board("Sable", new Pass("Ida"), number)).isEqualTo("Sable with Ida");
+    assertThat(client.proxy().board("Sable", new Pass("Ida"), number)).isEqualTo("Sable with Ida");
     assertThat(number.get()).isEqualTo(7);
   }
 
   @Test
   void sendsOneWayMessages() {
-    client.port().report("off the mole");
+    client.proxy().report("off the mole");
     assertThat(client.lastExchange().orElseThrow().status()).isEqualTo(202);
   }
 
   @Test
   void doesNotWaitForAsynchronousOperations() throws Exception {
-    assertThat(client.port().later("F-1").toCompletableFuture().get()).hasSize(1);
+    assertThat(client.proxy().later("F-1").toCompletableFuture().get()).hasSize(1);
     assertThatExceptionOfType(ExecutionException.class)
-        .isThrownBy(() -> client.port().later("F-9").toCompletableFuture().get())
+        .isThrownBy(() -> client.proxy().later("F-9").toCompletableFuture().get())
         .withCauseInstanceOf(UnknownFairway.class);
   }
 
   @Test
   void readsAndWritesStreamsAsTheyCome() {
-    try (Stream<Integer> soundings = client.port().soundings(5_000_000)) {
+    try (Stream<Integer> soundings = client.proxy().soundings(5_000_000)) {
       assertThat(soundings.limit(3)).containsExactly(0, 1, 2);
     }
     assertThat(PILOTS.given.get()).as("the rest was never made").isLessThan(4_999_999);
     TypedClient<PilotStation> patient =
         client.limit(Limit.BODY_BYTES, 1L << 30).limit(Limit.CHILDREN, 1_000_000);
-    try (Stream<Integer> soundings = patient.port().soundings(150_000)) {
+    try (Stream<Integer> soundings = patient.proxy().soundings(150_000)) {
       assertThat(soundings.mapToLong(i -> i).sum()).isEqualTo(11_249_925_000L);
     }
-    assertThat(client.port().sum(IntStream.range(0, 90_000).boxed())).isEqualTo(4_049_955_000L);
+    assertThat(client.proxy().sum(IntStream.range(0, 90_000).boxed())).isEqualTo(4_049_955_000L);
   }
 
   @Test
   void passesBinaryThrough() {
     byte[] bytes = new byte[400_000];
     Arrays.setAll(new int[bytes.length], i -> bytes[i] = (byte) (i * 31));
-    assertThat(client.port().chart(Binary.of(bytes)).bytes()).isEqualTo(bytes);
+    assertThat(client.proxy().chart(Binary.of(bytes)).bytes()).isEqualTo(bytes);
   }
 
   @Test
   void answersForItselfWhatIsNoOperation() {
-    PilotStation port = client.port();
-    assertThat(port.greeting()).isEqualTo("ahoy");
-    assertThat(port)
-        .isNotEqualTo(client.port())
+    PilotStation proxy = client.proxy();
+    assertThat(proxy.greeting()).isEqualTo("ahoy");
+    assertThat(proxy)
+        .isNotEqualTo(client.proxy())
         .hasToString("PilotStation at " + host.address("/pilots"));
-    assertThat(port.equals(port)).isTrue();
-    assertThat(port.hashCode()).isNotEqualTo(client.port().hashCode());
+    assertThat(proxy.equals(proxy)).isTrue();
+    assertThat(proxy.hashCode()).isNotEqualTo(client.proxy().hashCode());
     assertThatExceptionOfType(UnsupportedOperationException.class)
-        .isThrownBy(port::unmarked)
+        .isThrownBy(proxy::unmarked)
         .withMessage("unmarked is no operation of org.calmanchor.client.PilotStation");
   }
 
@@ -205,14 +205,14 @@ class TypedClientTest {
       free = socket.getLocalPort();
     }
     assertThatExceptionOfType(NoAnswerException.class)
-        .isThrownBy(() -> client.at(URI.create("http://localhost:" + free)).port().sleep(1))
+        .isThrownBy(() -> client.at(URI.create("http://localhost:" + free)).proxy().sleep(1))
         .withMessage(
             "sleep: nobody answers at http://localhost:%d; is it up, and is the port right?", free);
     assertThatExceptionOfType(NoAnswerException.class)
-        .isThrownBy(() -> client.timeout(Duration.ofMillis(50)).port().sleep(2_000))
+        .isThrownBy(() -> client.timeout(Duration.ofMillis(50)).proxy().sleep(2_000))
         .withMessageContaining("did not answer within PT0.05S");
     assertThatExceptionOfType(NoAnswerException.class)
-        .isThrownBy(() -> client.at(host.address("/nowhere")).port().sleep(1))
+        .isThrownBy(() -> client.at(host.address("/nowhere")).proxy().sleep(1))
         .withMessageContaining("answered with status 404: There is no service at /nowhere");
   }
 
@@ -248,7 +248,7 @@ class TypedClientTest {
     try {
       URI address = URI.create("http://localhost:" + server.getAddress().getPort() + "/");
       assertThatExceptionOfType(NoAnswerException.class)
-          .isThrownBy(() -> client.at(address).port().sleep(1))
+          .isThrownBy(() -> client.at(address).proxy().sleep(1))
           .withMessageContaining(words)
           .satisfies(none -> assertThat(none.status()).isEqualTo(200));
     } finally {
@@ -296,13 +296,13 @@ class TypedClientTest {
       TypedClient<PilotStation> hasty =
           client.at(addressOf(server)).timeout(Duration.ofMillis(700));
       assertThatExceptionOfType(NoAnswerException.class)
-          .isThrownBy(() -> hasty.port().sleep(1))
+          .isThrownBy(() -> hasty.proxy().sleep(1))
           .withMessageContaining("did not answer within PT0.7S");
       assertThatExceptionOfType(NoAnswerException.class)
-          .isThrownBy(() -> hasty.port().soundings(1))
+          .isThrownBy(() -> hasty.proxy().soundings(1))
           .withMessageContaining("is not what the interface says");
       assertThatExceptionOfType(ExecutionException.class)
-          .isThrownBy(() -> hasty.port().later("F-1").toCompletableFuture().get())
+          .isThrownBy(() -> hasty.proxy().later("F-1").toCompletableFuture().get())
           .withCauseInstanceOf(NoAnswerException.class);
     } finally {
       server.stop(0);
@@ -318,7 +318,7 @@ class TypedClientTest {
           new Thread(
               () -> {
                 Throwable thrown =
-                    catchThrowable(() -> client.at(addressOf(server)).port().sleep(1));
+                    catchThrowable(() -> client.at(addressOf(server)).proxy().sleep(1));
                 raised.complete(Thread.currentThread().isInterrupted() ? thrown : null);
               });
       waiting.start();
@@ -336,12 +336,12 @@ class TypedClientTest {
   void worksOverAnHttpClientOfOneThread() throws Exception {
     ExecutorService single = Executors.newSingleThreadExecutor();
     try {
-      PilotStation port = client.over(HttpClient.newBuilder().executor(single).build()).port();
+      PilotStation proxy = client.over(HttpClient.newBuilder().executor(single).build()).proxy();
       byte[] bytes = new byte[400_000];
-      assertThat(port.chart(Binary.of(bytes)).bytes()).isEqualTo(bytes);
-      assertThat(port.later("F-1").toCompletableFuture().get(20, TimeUnit.SECONDS)).hasSize(1);
+      assertThat(proxy.chart(Binary.of(bytes)).bytes()).isEqualTo(bytes);
+      assertThat(proxy.later("F-1").toCompletableFuture().get(20, TimeUnit.SECONDS)).hasSize(1);
       CompletableFuture<Integer> within =
-          CompletableFuture.supplyAsync(() -> port.later("F-1"), single)
+          CompletableFuture.supplyAsync(() -> proxy.later("F-1"), single)
               .thenCompose(later -> later)
               .thenApply(List::size);
       assertThat(within.get(20, TimeUnit.SECONDS)).isEqualTo(1);
@@ -353,7 +353,7 @@ class TypedClientTest {
   @Test
   void showsNoSecretsAndNoRawBytes() throws Exception {
     TypedClient<PilotStation> known = client.httpHeader("Authorization", "Basic c2VjcmV0");
-    known.port().fairway("F-1", DAY);
+    known.proxy().fairway("F-1", DAY);
     assertThat(known.lastExchange().orElseThrow().toString())
         .contains("Authorization: \u2022\u2022\u2022")
         .doesNotContain("c2VjcmV0");
@@ -368,7 +368,7 @@ class TypedClientTest {
             });
     try {
       assertThatExceptionOfType(NoAnswerException.class)
-          .isThrownBy(() -> client.at(addressOf(server)).port().sleep(1))
+          .isThrownBy(() -> client.at(addressOf(server)).proxy().sleep(1))
           .withMessageEndingWith("answered with status 500: down??[31m?");
     } finally {
       server.stop(0);

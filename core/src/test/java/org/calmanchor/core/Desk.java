@@ -8,7 +8,7 @@ import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 
 /** A service compiled from what stands between the braces of its class, served in memory. */
 public final class Desk {
@@ -24,7 +24,7 @@ public final class Desk {
 
   private Desk(Endpoint endpoint) throws Exception {
     this.endpoint = endpoint;
-    this.wsdl = WsdlWriter.write(contract(), "http://lanternquay.test/");
+    this.wsdl = ContractDocuments.write(contract(), "http://lanternquay.test/");
     assertThat(Standards.firstError(Standards.wsdl(), wsdl)).isEmpty();
     this.schema = Standards.messages(wsdl);
   }

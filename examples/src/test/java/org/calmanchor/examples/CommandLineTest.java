@@ -101,7 +101,16 @@ class CommandLineTest {
   void servesAClassOfTheUsersOwn() throws Exception {
     Sources.compile(folder, "Greeter", GREETER, "-parameters");
     try (Tool.Running serve =
-        new Tool.Running(folder, "serve", "Greeter", "--classpath", ".", "--port", "0")) {
+        new Tool.Running(
+            folder,
+            "serve",
+            "Greeter",
+            "--classpath",
+            ".",
+            "--port",
+            "0",
+            "--limit",
+            "call-time=9s")) {
       Matcher call = CALL.matcher(serve.until("Try "));
       assertThat(call.find()).isTrue();
       assertThat(call.group(1)).endsWith("/Greeter");
@@ -112,7 +121,9 @@ class CommandLineTest {
         new String[][] {
           {"--switch-off /Greeter#gret", "there is no operation \"gret\"; there is "},
           {"--switch-off /Gretter", "nothing is served at /Gretter"},
-          {"--unlisted Greeter", "nothing is served at Greeter"}
+          {"--unlisted Greeter", "nothing is served at Greeter"},
+          {"--limit call-time=soon", "call-time is a time such as 90s, 1m30s or 0.5s, not"},
+          {"--limit depth=5s", "depth is a whole number, not \"5s\"."}
         }) {
       Tool tool = Tool.run(folder, (line + wrong[0]).split(" ", -1));
       assertThat(tool.err()).startsWith(wrong[0].split(" ", -1)[0] + ": " + wrong[1]);

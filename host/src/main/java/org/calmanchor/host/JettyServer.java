@@ -56,7 +56,7 @@ final class JettyServer {
     connector.setAcceptQueueSize(ACCEPT_QUEUE);
     connector.setHost(address.address().getHostAddress());
     connector.setPort(address.port());
-    connector.setIdleTimeout(limits.value(Limit.IDLE_MILLIS));
+    connector.setIdleTimeout(limits.time(Limit.IDLE_TIME).toMillis());
     server.addConnector(connector);
     server.setHandler(handler);
     server.setErrorHandler(new PlainErrors());

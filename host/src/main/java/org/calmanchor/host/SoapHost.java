@@ -3,6 +3,7 @@ package org.calmanchor.host;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -95,8 +96,8 @@ public final class SoapHost {
    * @throws org.calmanchor.core.read.ContractException with every problem of its contract
    * @throws IllegalArgumentException as for any other service
    */
-  public <T> SoapHost servePerCall(String path, Class<T> type, Supplier<? extends T> factory) {
-    return serve(path, Endpoint.perCall(type, factory));
+  public <T> SoapHost serveNew(String path, Class<T> type, Supplier<? extends T> factory) {
+    return serve(path, Endpoint.newForEachCall(type, factory));
   }
 
   private SoapHost serve(String path, Endpoint endpoint) {
@@ -183,13 +184,25 @@ public final class SoapHost {
   }
 
   /**
-   * Sets how far a limit goes; each has a sensible one by default.
+   * Sets a limit on a size or a number. The defaults are in docs/limits.md.
    *
-   * @param value inclusive, in the unit that the limit's name says
-   * @throws IllegalArgumentException when it is below 1 or beyond what can be counted
+   * @param value inclusive; 1 at least
+   * @throws IllegalArgumentException when it is out of range, or the limit is a time
    */
   public SoapHost limit(Limit limit, long value) {
     limits = limits.with(limit, value);
+    return this;
+  }
+
+  /**
+   * Sets a limit on a time: {@link Limit#READ_TIME}, {@link Limit#CALL_TIME} or {@link
+   * Limit#IDLE_TIME}.
+   *
+   * @param time inclusive; one millisecond to 24 days
+   * @throws IllegalArgumentException when it is out of range, or the limit is not a time
+   */
+  public SoapHost limit(Limit limit, Duration time) {
+    limits = limits.with(limit, time);
     return this;
   }
 

@@ -24,7 +24,7 @@ final class UnsentAnswers {
   UnsentAnswers(Limits limits, UnsharedAddresses unshared) {
     this.most = (int) limits.value(Limit.CALLS);
     this.room = new Semaphore(most);
-    this.millis = limits.value(Limit.CALL_MILLIS);
+    this.millis = limits.time(Limit.CALL_TIME).toMillis();
     this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
   }
 

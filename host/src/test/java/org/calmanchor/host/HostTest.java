@@ -364,7 +364,7 @@ class HostTest {
   @Test
   void takesANewObjectForEachCallAndClosesIt() throws Exception {
     try (RunningHost sparks =
-        SoapHost.onPort(0).servePerCall("/light", Spark.class, Spark::new).start()) {
+        SoapHost.onPort(0).serveNew("/light", Spark.class, Spark::new).start()) {
       for (int i = 1; i <= 3; i++) {
         assertThat(soap(sparks, "<count/>").body()).contains("<tns:result>" + i + "<");
       }

@@ -9,6 +9,7 @@ import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -39,8 +40,8 @@ class HostileRequestsTest {
         SoapHost.onPort(0)
             .serve("/light", new Lighthouse())
             .limit(Limit.CALLS, 4)
-            .limit(Limit.READ_MILLIS, 500)
-            .limit(Limit.CALL_MILLIS, 4_000)
+            .limit(Limit.READ_TIME, Duration.ofMillis(500))
+            .limit(Limit.CALL_TIME, Duration.ofMillis(4_000))
             .start();
   }
 

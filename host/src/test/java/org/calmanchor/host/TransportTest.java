@@ -13,6 +13,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.HexFormat;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
@@ -33,8 +34,8 @@ class TransportTest {
     hasty =
         SoapHost.onPort(0)
             .serve("/light", new Lighthouse())
-            .limit(Limit.READ_MILLIS, 400)
-            .limit(Limit.CALL_MILLIS, 400)
+            .limit(Limit.READ_TIME, Duration.ofMillis(400))
+            .limit(Limit.CALL_TIME, Duration.ofMillis(400))
             .start();
     host =
         SoapHost.onPort(0)
@@ -215,7 +216,7 @@ class TransportTest {
     try (RunningHost impatient =
             SoapHost.onPort(0)
                 .serve("/light", new Lighthouse())
-                .limit(Limit.IDLE_MILLIS, 200)
+                .limit(Limit.IDLE_TIME, Duration.ofMillis(200))
                 .start();
         Socket idle = new Socket(InetAddress.getLoopbackAddress(), impatient.port())) {
       idle.setSoTimeout(10_000);

@@ -4,7 +4,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.calmanchor.core.model.Schema;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
 
@@ -18,10 +18,10 @@ final class Documents {
   private final ServiceSite site;
   private final String address;
 
-  /** Written when first asked for; two threads that ask at once may both write it. */
-  private volatile byte @Nullable [] whole;
+  /** Written at the first request; two threads may both write it, with the same result. */
+  private volatile byte @Nullable [] single;
 
-  private volatile WsdlWriter.@Nullable Documents apart;
+  private volatile ContractDocuments.@Nullable Separate separate;
 
   /** Those that say {@code address} is where the service is. */
   Documents(ServiceSite site, String address) {
@@ -31,14 +31,14 @@ final class Documents {
 
   void send(Query query, HttpResponse response) throws IOException {
     if (!query.has("xsd")) {
-      PageResponses.send(response, 200, XML, whole());
+      PageResponses.send(response, 200, XML, single());
       return;
     }
     if (query.has("wsdl")) {
-      xml(response, apart().wsdl());
+      xml(response, separate().wsdl());
       return;
     }
-    List<String> schemas = List.copyOf(apart().schemas().values());
+    List<String> schemas = List.copyOf(separate().schemas().values());
     int number = number(query.value("xsd"));
     if (number < 1 || number > schemas.size()) {
       PageResponses.plain(
@@ -50,20 +50,20 @@ final class Documents {
     }
   }
 
-  private byte[] whole() {
-    byte[] known = whole;
+  private byte[] single() {
+    byte[] known = single;
     if (known == null) {
-      known = WsdlWriter.write(site.contract(), address).getBytes(StandardCharsets.UTF_8);
-      whole = known;
+      known = ContractDocuments.write(site.contract(), address).getBytes(StandardCharsets.UTF_8);
+      single = known;
     }
     return known;
   }
 
-  private WsdlWriter.Documents apart() {
-    WsdlWriter.Documents known = apart;
+  private ContractDocuments.Separate separate() {
+    ContractDocuments.Separate known = separate;
     if (known == null) {
-      known = WsdlWriter.separate(site.contract(), address, this::location);
-      apart = known;
+      known = ContractDocuments.writeSeparately(site.contract(), address, this::location);
+      separate = known;
     }
     return known;
   }

@@ -86,7 +86,7 @@ class PageCallsTest {
     assertThat(request.get("java").toString())
         .contains(
             "TypedClient.of(Lock.class, URI.create(\"http://localhost:8080/lock\"))",
-            "client.port().pass(new Passage(7, null), \"swordfish\");");
+            "client.proxy().pass(new Passage(7, null), \"swordfish\");");
     assertThat(ask(site, "values", Map.of("message", envelope)))
         .containsEntry("operation", "passThrough")
         .containsEntry("values", NIL_PASSAGE.get("values"));

@@ -1,6 +1,7 @@
 package org.calmanchor.benchmarks.soak;
 
 import java.io.IOException;
+import java.time.Duration;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.IntStream;
@@ -73,8 +74,8 @@ public class Quay {
             // Attackers come from another address of loopback: each has its share.
             .shareLoopback(true)
             .limit(Limit.CALLS_PER_ADDRESS, 150)
-            .limit(Limit.CALL_MILLIS, CALL_MILLIS)
-            .limit(Limit.READ_MILLIS, 2_000)
+            .limit(Limit.CALL_TIME, Duration.ofMillis(CALL_MILLIS))
+            .limit(Limit.READ_TIME, Duration.ofMillis(2_000))
             .intercept(
                 (call, inner) -> {
                   begun.incrementAndGet();

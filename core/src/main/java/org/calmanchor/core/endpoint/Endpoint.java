@@ -107,7 +107,7 @@ public final class Endpoint {
    *
    * @throws org.calmanchor.core.read.ContractException with every problem of its contract
    */
-  public static <T> Endpoint perCall(Class<T> type, Supplier<? extends T> factory) {
+  public static <T> Endpoint newForEachCall(Class<T> type, Supplier<? extends T> factory) {
     Reading reading = ContractReader.read(type);
     return new Endpoint(
         new OperationPlanner(reading, type, factory, true).plan(),

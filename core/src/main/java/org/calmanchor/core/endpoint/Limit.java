@@ -1,5 +1,6 @@
 package org.calmanchor.core.endpoint;
 
+import java.time.Duration;
 import java.util.Locale;
 import org.calmanchor.core.codec.Bounds;
 
@@ -45,12 +46,15 @@ public enum Limit {
       "those of one address; loopback and named proxies have no limit of their own",
       Reply.CLOSED),
   STREAMS(100, "the requests that one connection of HTTP/2 may have open", Reply.STREAM),
-  READ_MILLIS(
-      30_000,
-      "milliseconds until a message has arrived, or its next item, or a page is made",
+  READ_TIME(
+      Duration.ofSeconds(30),
+      "how long a message may take to arrive, or its next item, or a page to be made",
       Reply.LATE),
-  CALL_MILLIS(60_000, "milliseconds until an answer begins, and then goes on", Reply.DEADLINE),
-  IDLE_MILLIS(30_000, "milliseconds in which a connection may stay silent", Reply.CLOSED);
+  CALL_TIME(
+      Duration.ofSeconds(60),
+      "how long an answer may take to begin, and each pause after that",
+      Reply.DEADLINE),
+  IDLE_TIME(Duration.ofSeconds(30), "how long a connection may stay silent", Reply.CLOSED);
 
   /** How the caller learns of it. */
   public enum Reply {
@@ -85,18 +89,33 @@ public enum Limit {
   }
 
   private final long byDefault;
+  private final boolean isTime;
   private final String doc;
-  private final Reply answered;
+  private final Reply reply;
 
-  Limit(long byDefault, String doc, Reply answered) {
-    this.byDefault = byDefault;
-    this.doc = doc;
-    this.answered = answered;
+  Limit(long byDefault, String doc, Reply reply) {
+    this(byDefault, false, doc, reply);
   }
 
-  /** What holds unless told otherwise; inclusive. */
-  public long byDefault() {
+  Limit(Duration byDefault, String doc, Reply reply) {
+    this(byDefault.toMillis(), true, doc, reply);
+  }
+
+  Limit(long byDefault, boolean isTime, String doc, Reply reply) {
+    this.byDefault = byDefault;
+    this.isTime = isTime;
+    this.doc = doc;
+    this.reply = reply;
+  }
+
+  /** The default value, inclusive: a count, or milliseconds if {@link #isTime}. */
+  long byDefault() {
     return byDefault;
+  }
+
+  /** Whether it limits a time, and is set with a {@link Duration}. */
+  public boolean isTime() {
+    return isTime;
   }
 
   /** What is counted. */
@@ -105,8 +124,8 @@ public enum Limit {
   }
 
   /** How the caller learns that it was exceeded. */
-  public Reply answered() {
-    return answered;
+  public Reply reply() {
+    return reply;
   }
 
   /** Its name on the command line and in documents. */

@@ -1,5 +1,6 @@
 package org.calmanchor.core.endpoint;
 
+import java.time.Duration;
 import java.util.EnumMap;
 import java.util.Map;
 import org.calmanchor.core.codec.Bounds;
@@ -13,15 +14,42 @@ public final class Limits {
 
   private static final long MOST_COUNT = Integer.MAX_VALUE - 8;
 
+  private static final Duration LEAST_TIME = Duration.ofMillis(1);
+  private static final Duration MOST_TIME = Duration.ofDays(24);
+
   private final Map<Limit, Long> values;
 
   private Limits(Map<Limit, Long> values) {
     this.values = values;
   }
 
-  /** The value of {@code limit}. */
+  /**
+   * How many of what {@code limit} counts are allowed.
+   *
+   * @throws IllegalArgumentException when it limits a time
+   */
   public long value(Limit limit) {
+    requireKind(limit, false);
     return values.getOrDefault(limit, limit.byDefault());
+  }
+
+  /**
+   * How long {@code limit} allows, in whole milliseconds.
+   *
+   * @throws IllegalArgumentException when it limits a count
+   */
+  public Duration time(Limit limit) {
+    requireKind(limit, true);
+    return Duration.ofMillis(values.getOrDefault(limit, limit.byDefault()));
+  }
+
+  private static void requireKind(Limit limit, boolean isTime) {
+    if (limit.isTime() != isTime) {
+      throw new IllegalArgumentException(
+          "the limit "
+              + limit.title()
+              + (isTime ? " is a number, no Duration" : " is a time; give a Duration"));
+    }
   }
 
   private int count(Limit limit) {
@@ -31,10 +59,12 @@ public final class Limits {
   /**
    * The same with another value.
    *
-   * @throws IllegalArgumentException when it is below 1, beyond what the limit can be, or, but for
-   *     the size of a message, beyond what an int counts
+   * @param value inclusive; 1 at least, and at most what an int counts, but for the size of a
+   *     message
+   * @throws IllegalArgumentException when it is out of that range, or the limit is a time
    */
   public Limits with(Limit limit, long value) {
+    requireKind(limit, false);
     long most =
         switch (limit) {
           case BODY_BYTES -> Long.MAX_VALUE;
@@ -45,6 +75,25 @@ public final class Limits {
       throw new IllegalArgumentException(
           "the limit " + limit.title() + " is 1 to " + most + ", not " + value);
     }
+    return changed(limit, value);
+  }
+
+  /**
+   * The same with another time.
+   *
+   * @param time inclusive; one millisecond to 24 days
+   * @throws IllegalArgumentException when it is out of that range, or the limit is a count
+   */
+  public Limits with(Limit limit, Duration time) {
+    requireKind(limit, true);
+    if (time.compareTo(LEAST_TIME) < 0 || time.compareTo(MOST_TIME) > 0) {
+      throw new IllegalArgumentException(
+          "the limit " + limit.title() + " is 1 ms to 24 days, not " + time);
+    }
+    return changed(limit, time.toMillis());
+  }
+
+  private Limits changed(Limit limit, long value) {
     EnumMap<Limit, Long> changed = new EnumMap<>(Limit.class);
     changed.putAll(values);
     changed.put(limit, value);

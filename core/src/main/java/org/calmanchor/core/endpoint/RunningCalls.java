@@ -41,8 +41,8 @@ public final class RunningCalls implements AutoCloseable {
   private RunningCalls(Limits limits, int count, UnsharedAddresses unshared) {
     this.slots = new AtomicReferenceArray<>(count);
     this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
-    this.readNanos = TimeUnit.MILLISECONDS.toNanos(limits.value(Limit.READ_MILLIS));
-    this.callNanos = TimeUnit.MILLISECONDS.toNanos(limits.value(Limit.CALL_MILLIS));
+    this.readNanos = limits.time(Limit.READ_TIME).toNanos();
+    this.callNanos = limits.time(Limit.CALL_TIME).toNanos();
     this.watch = count == 0 ? null : daemon(this::watch, "calm-anchor-watch");
     // Each call has at most one task here at a time, so the slots bound its threads.
     this.later =

@@ -1,8 +1,6 @@
 package org.calmanchor.core.wsdl;
 
-import java.util.Collections;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
@@ -17,11 +15,8 @@ import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
-/**
- * Writes a contract as a WSDL 1.1 document, its schemas inside or beside it. The same contract and
- * address give the same text, always.
- */
-public final class WsdlWriter {
+/** Writes the WSDL document of one contract. Without locations, it contains its schemas. */
+final class WsdlWriter {
   private static final String HTTP_TRANSPORT = "http://schemas.xmlsoap.org/soap/http";
 
   private final Contract contract;
@@ -30,7 +25,7 @@ public final class WsdlWriter {
   private final @Nullable Function<String, @Nullable String> locations;
   private final XmlText xml = new XmlText();
 
-  private WsdlWriter(
+  WsdlWriter(
       Contract contract, String address, @Nullable Function<String, @Nullable String> locations) {
     this.contract = contract;
     this.address = address;
@@ -38,48 +33,9 @@ public final class WsdlWriter {
     this.prefixes = new DocumentPrefixes(contract);
   }
 
-  /**
-   * A WSDL document that imports its schemas, and these.
-   *
-   * @param wsdl the WSDL document
-   * @param schemas the schemas' documents by namespace, in the order of the contract
-   */
-  public record Documents(String wsdl, Map<String, String> schemas) {
-    /** Copies the schemas, in their order. */
-    public Documents {
-      schemas = Collections.unmodifiableMap(new LinkedHashMap<>(schemas));
-    }
-  }
-
-  /**
-   * The document of {@code contract} with its schemas inside, to be encoded as UTF-8.
-   *
-   * @param address the URL at which all its ports answer
-   */
-  public static String write(Contract contract, String address) {
-    WsdlWriter writer = new WsdlWriter(contract, address, null);
-    writer.definitions();
-    return writer.xml.toString();
-  }
-
-  /**
-   * The document of {@code contract} and those of its schemas, each to be encoded as UTF-8.
-   *
-   * @param address the URL at which all its ports answer
-   * @param locations the location of the schema of a namespace, as the others refer to it
-   */
-  public static Documents separate(
-      Contract contract, String address, Function<String, @Nullable String> locations) {
-    WsdlWriter writer = new WsdlWriter(contract, address, locations);
-    writer.definitions();
-    Map<String, String> schemas = new LinkedHashMap<>();
-    for (Schema schema : contract.schemas()) {
-      XmlText text = new XmlText();
-      DocumentPrefixes own = DocumentPrefixes.ofSchema(contract, schema);
-      new SchemaWriter(text, own).write(schema, own.declarations(), locations);
-      schemas.put(schema.targetNamespace(), text.toString());
-    }
-    return new Documents(writer.xml.toString(), schemas);
+  String write() {
+    definitions();
+    return xml.toString();
   }
 
   private void definitions() {

@@ -1,6 +1,6 @@
 /**
- * A contract as a WSDL 1.1 document. Entry type: {@link org.calmanchor.core.wsdl.WsdlWriter}.
- * Imports the model only.
+ * A contract as a WSDL 1.1 document. Entry type: {@link
+ * org.calmanchor.core.wsdl.ContractDocuments}. Imports the model only.
  */
 @NullMarked
 package org.calmanchor.core.wsdl;

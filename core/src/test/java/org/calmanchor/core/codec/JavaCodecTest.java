@@ -33,7 +33,7 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 
 /** Java values into valid messages, and back as they were. */
@@ -47,7 +47,7 @@ class JavaCodecTest {
 
   private static Schema schema() {
     try {
-      return Standards.messages(WsdlWriter.write(CONTRACT, "http://lanternquay.test/"));
+      return Standards.messages(ContractDocuments.write(CONTRACT, "http://lanternquay.test/"));
     } catch (Exception wrong) {
       throw new AssertionError(wrong);
     }

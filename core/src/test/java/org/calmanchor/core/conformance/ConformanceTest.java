@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.calmanchor.core.SignalBook;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -240,7 +240,7 @@ class ConformanceTest {
   @Test
   void judgesEachBindingByItsOwnProfile() {
     String wsdl =
-        WsdlWriter.write(ContractReader.read(SignalBook.class).contract(), "http://x.test/")
+        ContractDocuments.write(ContractReader.read(SignalBook.class).contract(), "http://x.test/")
             .replaceFirst("<soap12:body use=\"literal\"", "<soap12:body use=\"encoded\"");
     assertThat(Conformance.check(bytes(wsdl)))
         .filteredOn(finding -> finding.rule() == Rule.R2706)
@@ -252,7 +252,7 @@ class ConformanceTest {
   @Test
   void ourOwnDocumentsConform() {
     String wsdl =
-        WsdlWriter.write(ContractReader.read(SignalBook.class).contract(), "http://x.test/");
+        ContractDocuments.write(ContractReader.read(SignalBook.class).contract(), "http://x.test/");
     assertThat(Conformance.check(bytes(wsdl)))
         .filteredOn(finding -> finding.rule().level() == Rule.Level.PROBLEM)
         .isEmpty();

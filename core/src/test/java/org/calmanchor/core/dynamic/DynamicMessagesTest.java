@@ -15,7 +15,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.Samples;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -34,7 +34,7 @@ class DynamicMessagesTest {
   void samplesOfEveryOperationAreValidAndAnswered(SoapVersion version) throws Exception {
     Schema schema =
         Standards.messages(
-            WsdlWriter.write(endpoint.contracts().get(0), "http://lanternquay.test/"));
+            ContractDocuments.write(endpoint.contracts().get(0), "http://lanternquay.test/"));
     for (Operation operation : endpoint.contracts().get(0).portTypes().get(0).operations()) {
       Map<String, Object> sample = Samples.request(endpoint.contracts().get(0), operation);
       for (DynamicMessages.Layout layout : DynamicMessages.Layout.values()) {

@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
@@ -48,15 +49,15 @@ class CallsTest {
   @Test
   void takesANewObjectForEachCallAndClosesIt() {
     List<Works> made = new ArrayList<>();
-    Endpoint perCall =
-        Endpoint.perCall(
+    Endpoint newForEachCall =
+        Endpoint.newForEachCall(
             Works.class,
             () -> {
               made.add(new Works());
               return made.get(made.size() - 1);
             });
-    assertThat(Works.call("<who/>").on(perCall).status).isEqualTo(200);
-    assertThat(Works.call("<fail/>").on(perCall).status).isEqualTo(500);
+    assertThat(Works.call("<who/>").on(newForEachCall).status).isEqualTo(200);
+    assertThat(Works.call("<fail/>").on(newForEachCall).status).isEqualTo(500);
     assertThat(made).hasSize(2).allSatisfy(each -> assertThat(each.closed).hasValue(1));
     assertThat(Works.call("<who/>").on(endpoint).status).isEqualTo(200);
     assertThat(works.closed).hasValue(0);
@@ -64,7 +65,7 @@ class CallsTest {
 
   @Test
   void answersForAMethodThatTakesTooLongAndInterruptsIt() {
-    Endpoint watched = watched(Limits.DEFAULT.with(Limit.CALL_MILLIS, 100));
+    Endpoint watched = watched(Limits.DEFAULT.with(Limit.CALL_TIME, Duration.ofMillis(100)));
     Call call = Works.call("<sleep><millis>60000</millis></sleep>").on(watched);
     assertThat(call.status).isEqualTo(500);
     assertThat(call.aborted).isFalse();
@@ -75,7 +76,8 @@ class CallsTest {
 
   @Test
   void countsAMethodThatDoesNotEndAsStuckAndGoesOn() throws Exception {
-    Limits limits = Limits.DEFAULT.with(Limit.CALL_MILLIS, 700).with(Limit.CALLS, 2);
+    Limits limits =
+        Limits.DEFAULT.with(Limit.CALL_TIME, Duration.ofMillis(700)).with(Limit.CALLS, 2);
     Endpoint watched = watched(limits);
     Call call = Works.call("<stubborn/>");
     CompletableFuture<Call> stuck = CompletableFuture.supplyAsync(() -> call.on(watched));
@@ -106,7 +108,7 @@ class CallsTest {
 
   @Test
   void holdsNoThreadForAnAsynchronousCallAndEndsItInTime() throws Exception {
-    Endpoint watched = watched(Limits.DEFAULT.with(Limit.CALL_MILLIS, 80));
+    Endpoint watched = watched(Limits.DEFAULT.with(Limit.CALL_TIME, Duration.ofMillis(80)));
     Call call = Works.call("<later/>");
     CompletionStage<Void> ended = watched.handle(call, call);
     assertThat(ended.toCompletableFuture()).isNotDone();
@@ -118,7 +120,7 @@ class CallsTest {
 
   @Test
   void refusesAMessageThatDoesNotArrive() throws Exception {
-    Endpoint watched = watched(Limits.DEFAULT.with(Limit.READ_MILLIS, 80));
+    Endpoint watched = watched(Limits.DEFAULT.with(Limit.READ_TIME, Duration.ofMillis(80)));
     byte[] half = Works.envelope("<who/>").substring(0, 60).getBytes(StandardCharsets.UTF_8);
     CountDownLatch brokenOff = new CountDownLatch(1);
     InputStream never =

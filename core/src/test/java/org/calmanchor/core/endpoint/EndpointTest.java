@@ -9,7 +9,7 @@ import javax.xml.validation.Schema;
 import org.calmanchor.core.SignalBook;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -23,7 +23,8 @@ class EndpointTest {
 
   @BeforeAll
   static void compileSchema() throws Exception {
-    schema = Standards.messages(WsdlWriter.write(ENDPOINT.contracts().get(0), "http://x.test/"));
+    schema =
+        Standards.messages(ContractDocuments.write(ENDPOINT.contracts().get(0), "http://x.test/"));
   }
 
   private static String envelope(SoapVersion version, String body) {

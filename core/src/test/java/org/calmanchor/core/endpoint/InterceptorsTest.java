@@ -2,6 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -25,7 +26,7 @@ import org.w3c.dom.Element;
 /** Interceptors and header handlers, well written and badly. */
 class InterceptorsTest {
   private static final Limits LIMITS =
-      Limits.DEFAULT.with(Limit.CALL_MILLIS, 120).with(Limit.CALLS, 3);
+      Limits.DEFAULT.with(Limit.CALL_TIME, Duration.ofMillis(120)).with(Limit.CALLS, 3);
 
   private final Works works = new Works();
   private final Endpoint endpoint = Endpoint.of(works);

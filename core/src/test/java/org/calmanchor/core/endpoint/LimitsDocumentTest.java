@@ -19,14 +19,20 @@ class LimitsDocumentTest {
       rows.append(
           String.format(
               Locale.ROOT,
-              "| `%s` | %,d | %s | %s | %s |%n",
+              "| `%s` | %s | %s | %s | %s |%n",
               limit.title(),
-              limit.byDefault(),
+              byDefault(limit),
               limit.doc(),
-              limit.answered().fault(),
-              limit.answered().status()));
+              limit.reply().fault(),
+              limit.reply().status()));
     }
     return rows.toString();
+  }
+
+  private static String byDefault(Limit limit) {
+    return limit.isTime()
+        ? Limits.DEFAULT.time(limit).toSeconds() + " s"
+        : String.format(Locale.ROOT, "%,d", Limits.DEFAULT.value(limit));
   }
 
   /** Run with -Dcalm.anchor.rewrite=true to write the table anew; read the diff. */

@@ -7,8 +7,10 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.assertj.core.api.ThrowableAssert.ThrowingCallable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -126,11 +128,19 @@ class LimitsTest {
 
   @ParameterizedTest
   @EnumSource(Limit.class)
-  void refusesLimitsThatLimitNothing(Limit limit) {
-    assertThat(Limits.DEFAULT.with(limit, 1).value(limit)).isEqualTo(1);
-    assertThat(Limits.DEFAULT.value(limit)).isEqualTo(limit.byDefault()).isPositive();
-    assertThatIllegalArgumentException()
-        .isThrownBy(() -> Limits.DEFAULT.with(limit, 0))
-        .withMessageStartingWith("the limit " + limit.title() + " is 1 to ");
+  void refusesValuesOutOfRangeAndOfTheWrongKind(Limit limit) {
+    ThrowingCallable number = () -> Limits.DEFAULT.with(limit, 0);
+    ThrowingCallable time = () -> Limits.DEFAULT.with(limit, Duration.ZERO);
+    String range = "the limit " + limit.title() + " is 1 ";
+    if (limit.isTime()) {
+      Duration least = Duration.ofMillis(1);
+      assertThat(Limits.DEFAULT.with(limit, least).time(limit)).isEqualTo(least);
+      assertThatIllegalArgumentException().isThrownBy(time).withMessageStartingWith(range + "ms");
+      assertThatIllegalArgumentException().isThrownBy(number).withMessageContaining("is a time");
+    } else {
+      assertThat(Limits.DEFAULT.with(limit, 1).value(limit)).isEqualTo(1);
+      assertThatIllegalArgumentException().isThrownBy(number).withMessageStartingWith(range + "to");
+      assertThatIllegalArgumentException().isThrownBy(time).withMessageContaining("is a number");
+    }
   }
 }

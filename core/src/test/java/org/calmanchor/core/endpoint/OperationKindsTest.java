@@ -25,7 +25,7 @@ import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.Description;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -253,7 +253,7 @@ class OperationKindsTest {
 
   @Test
   void publishesAValidDocumentOfAllOfIt() throws Exception {
-    String wsdl = WsdlWriter.write(endpoint.contracts().get(0), "http://lanternquay.test/");
+    String wsdl = ContractDocuments.write(endpoint.contracts().get(0), "http://lanternquay.test/");
     assertThat(Standards.firstError(Standards.wsdl(), wsdl)).isEmpty();
     assertThat(Standards.messages(wsdl)).isNotNull();
     assertThat(wsdl)
@@ -329,7 +329,7 @@ class OperationKindsTest {
         .contains(
             "<tns:content><o:chart xmlns:o=\"urn:o\" xmlns=\"urn:lanternquay:mail\""
                 + " o:scale=\"1:5000\" unit=\"m\">fair <b xmlns=\"\">&lt;</b> way</o:chart></tns:content><tns:seal>QQ==</tns:seal>");
-    String wsdl = WsdlWriter.write(mail.contracts().get(0), "http://lanternquay.test/");
+    String wsdl = ContractDocuments.write(mail.contracts().get(0), "http://lanternquay.test/");
     assertThat(Standards.firstError(Standards.messages(wsdl), answer)).isEmpty();
     DynamicMessages trees = DynamicMessages.of(mail.contracts().get(0));
     Outcome.Result read =

@@ -8,7 +8,7 @@ import java.util.Map;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 class UnusualMessagesTest {
   private static final Endpoint LOCKER = Endpoint.of(new Locker());
   private static final String WSDL =
-      WsdlWriter.write(LOCKER.contracts().get(0), "http://lanternquay.test/locker");
+      ContractDocuments.write(LOCKER.contracts().get(0), "http://lanternquay.test/locker");
 
   private static String envelope(String header, String body) {
     return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/' xmlns:p='urn:p' xmlns:s='http://www.w3.org/2001/XMLSchema'"

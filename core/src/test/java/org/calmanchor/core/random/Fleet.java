@@ -28,7 +28,7 @@ import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 
 /** A service compiled from a random source, and all that is planned for it. */
 final class Fleet {
@@ -46,7 +46,7 @@ final class Fleet {
     Class<?> service = Compiled.service(source, "-parameters");
     Reading reading = ContractReader.read(service);
     contract = reading.contract();
-    String wsdl = WsdlWriter.write(contract, ADDRESS);
+    String wsdl = ContractDocuments.write(contract, ADDRESS);
     assertThat(Standards.firstError(Standards.wsdl(), wsdl)).as(wsdl).isEmpty();
     assertThat(Conformance.check(wsdl.getBytes(StandardCharsets.UTF_8)))
         .filteredOn(finding -> finding.rule().level() == Rule.Level.PROBLEM)

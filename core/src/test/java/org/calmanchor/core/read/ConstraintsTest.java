@@ -17,7 +17,7 @@ import org.calmanchor.core.Standards;
 import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -93,7 +93,7 @@ class ConstraintsTest {
                 + ") {}\n}\n",
             "-parameters");
     Endpoint endpoint = Endpoint.of(service.getDeclaredConstructor().newInstance());
-    String wsdl = WsdlWriter.write(endpoint.contracts().get(0), "http://x.test/");
+    String wsdl = ContractDocuments.write(endpoint.contracts().get(0), "http://x.test/");
     // A bar would end the column of the table.
     assertThat(wsdl.replace('|', '/')).contains(published);
     String passing = ENVELOPE.formatted(elements(good));

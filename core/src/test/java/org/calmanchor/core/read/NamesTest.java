@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import java.util.List;
 import org.calmanchor.core.Compiled;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -46,7 +46,7 @@ class NamesTest {
               @Operation public Mark same(Mark mark) { return mark; }
             }
             """);
-    assertThat(WsdlWriter.write(contract, "http://lanternquay.test/"))
+    assertThat(ContractDocuments.write(contract, "http://lanternquay.test/"))
         .contains("name=\"ID\"", "name=\"URL\"", "name=\"name\"", "name=\"XAxis\"", "name=\"open\"")
         .doesNotContain("iD", "uRL", "name=\"id\"", "name=\"url\"");
   }
@@ -90,7 +90,7 @@ class NamesTest {
               @Operation public Depth same(Depth depth) { return depth; }
             }
             """);
-    assertThat(WsdlWriter.write(contract, "http://lanternquay.test/"))
+    assertThat(ContractDocuments.write(contract, "http://lanternquay.test/"))
         .contains("Must be at least 2.")
         .doesNotContain("minInclusive");
   }

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import org.calmanchor.core.Desk;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.model.Names;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -88,8 +88,9 @@ class StructuresTest {
                 + "<xsd:import namespace=\"urn:c\"/>",
             "targetNamespace=\"urn:b\"><xsd:import namespace=\"urn:a\"/><xsd:complexType",
             "targetNamespace=\"urn:c\"><xsd:complexType");
-    WsdlWriter.Documents apart =
-        WsdlWriter.separate(desk.contract(), "http://x.test/", n -> n.substring(4) + ".xsd");
+    ContractDocuments.Separate apart =
+        ContractDocuments.writeSeparately(
+            desk.contract(), "http://x.test/", n -> n.substring(4) + ".xsd");
     assertThat(apart.wsdl())
         .contains("<xsd:import namespace=\"urn:b\" schemaLocation=\"b.xsd\"/>")
         .doesNotContain("complexType");

@@ -25,7 +25,7 @@ import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -106,7 +106,7 @@ class SamplesTest {
     byte[] request =
         messages.request(name, SoapVersion.SOAP_1_1, sample, DynamicMessages.Layout.INDENTED);
     String shown = new String(request, StandardCharsets.UTF_8);
-    String wsdl = WsdlWriter.write(contract, "http://lanternquay.test/");
+    String wsdl = ContractDocuments.write(contract, "http://lanternquay.test/");
     assertThat(Standards.firstError(Standards.messages(wsdl), shown)).as(shown).isEmpty();
     assertThat(messages.answer(name, Calls.answer(endpoint, SoapVersion.SOAP_1_1, request)))
         .as(shown)

@@ -91,7 +91,7 @@ final class Menu {
     BerthSearch search =
         new BerthSearch(
             arrival(), nights(), Optional.of(length()), Optional.empty(), Optional.empty());
-    List<Berth> free = client.port().findBerths(search);
+    List<Berth> free = client.proxy().findBerths(search);
     out.println(free.isEmpty() ? "Nothing is free." : free.size() + " are free, the cheapest:");
     free.stream()
         .limit(5)
@@ -103,7 +103,7 @@ final class Menu {
   }
 
   private void quote() throws StayNotPossible, IOException, Ended {
-    Quote quote = client.port().quoteStay(length(), arrival(), nights());
+    Quote quote = client.proxy().quoteStay(length(), arrival(), nights());
     out.printf(
         "%d nights at %s, %s more for the length: %s EUR%n",
         quote.nights(), quote.nightlyRate(), quote.lengthSurcharge(), quote.total());
@@ -115,7 +115,7 @@ final class Menu {
     Skipper skipper = new Skipper("Odo Brack", "555-0142", List.of());
     Confirmation made =
         client
-            .port()
+            .proxy()
             .reserve(new Reservation(berth, arrival(), nights(), boat, skipper, Optional.empty()));
     out.printf(
         "Reserved as number %d, %s until %s: %s EUR%n",

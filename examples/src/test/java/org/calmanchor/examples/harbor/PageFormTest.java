@@ -78,7 +78,7 @@ class PageFormTest extends HarborPage {
           {"envelope", "<tns:nights>3</tns:nights>"},
           {
             "java",
-            "client.port().quoteStay(new BigDecimal(\"12.35\"), LocalDate.parse(\"2027-06-11\"), 3);"
+            "client.proxy().quoteStay(new BigDecimal(\"12.35\"), LocalDate.parse(\"2027-06-11\"), 3);"
           }
         }) {
       page.click("copy=" + way[0]);

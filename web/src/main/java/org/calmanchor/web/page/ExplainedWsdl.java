@@ -21,7 +21,7 @@ import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
-import org.calmanchor.core.wsdl.WsdlWriter;
+import org.calmanchor.core.wsdl.ContractDocuments;
 import org.jspecify.annotations.Nullable;
 
 /** A service's WSDL document with a sentence on each of its parts. Immutable. */
@@ -42,7 +42,7 @@ public final class ExplainedWsdl {
   public ExplainedWsdl(Contract contract, String address) {
     this.contract = contract;
     this.address = address;
-    this.lines = WsdlWriter.write(contract, address).lines().toList();
+    this.lines = ContractDocuments.write(contract, address).lines().toList();
     findPlaces();
     findUses();
   }

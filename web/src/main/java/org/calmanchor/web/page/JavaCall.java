@@ -58,7 +58,7 @@ public final class JavaCall {
               ? "new " + source.nameOf(type) + "<>()"
               : expressions.of(each.use(), type, headers.get(each.element().getLocalPart()));
     }
-    String call = "client.port()." + member.method().name() + joined(arguments);
+    String call = "client.proxy()." + member.method().name() + joined(arguments);
     if (member.isAsynchronous()) {
       call += ".toCompletableFuture().join()";
     }

@@ -10,14 +10,14 @@ import org.calmanchor.core.Standards;
 import org.calmanchor.core.read.ContractReader;
 import org.junit.jupiter.api.Test;
 
-class WsdlWriterTest {
+class ContractDocumentsTest {
   private static final String ADDRESS = "http://signals.lanternquay.test/book?a=1&b=2";
 
   /** Run with -Dcalm.anchor.rewrite=true to write the expected document anew; read the diff. */
   private static final Path EXPECTED = Path.of("src/test/resources/wsdl/SignalBook.wsdl");
 
   private final String document =
-      WsdlWriter.write(ContractReader.read(SignalBook.class).contract(), ADDRESS);
+      ContractDocuments.write(ContractReader.read(SignalBook.class).contract(), ADDRESS);
 
   @Test
   void writesTheExpectedDocument() throws Exception {
@@ -29,7 +29,7 @@ class WsdlWriterTest {
 
   @Test
   void writesTheSameDocumentEachTime() {
-    assertThat(WsdlWriter.write(ContractReader.read(SignalBook.class).contract(), ADDRESS))
+    assertThat(ContractDocuments.write(ContractReader.read(SignalBook.class).contract(), ADDRESS))
         .isEqualTo(document);
   }
 

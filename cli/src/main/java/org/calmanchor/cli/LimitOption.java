@@ -1,0 +1,56 @@
+package org.calmanchor.cli;
+
+import java.time.Duration;
+import java.time.format.DateTimeParseException;
+import java.util.Arrays;
+import java.util.stream.Collectors;
+import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.host.SoapHost;
+
+/** One {@code --limit name=value}. */
+final class LimitOption {
+  private LimitOption() {}
+
+  static void apply(SoapHost host, String name, String value) {
+    Limit limit = named(name);
+    try {
+      if (limit.isTime()) {
+        host.limit(limit, time(name, value));
+      } else {
+        host.limit(limit, number(name, value));
+      }
+    } catch (IllegalArgumentException outOfRange) {
+      throw CommandException.usage("--limit: " + outOfRange.getMessage());
+    }
+  }
+
+  private static Limit named(String name) {
+    for (Limit limit : Limit.values()) {
+      if (limit.title().equals(name)) {
+        return limit;
+      }
+    }
+    String known =
+        Arrays.stream(Limit.values()).map(Limit::title).collect(Collectors.joining(", "));
+    throw CommandException.usage("--limit: there is no \"" + name + "\"; there is " + known + ".");
+  }
+
+  private static long number(String name, String value) {
+    try {
+      return Long.parseLong(value);
+    } catch (NumberFormatException noNumber) {
+      throw CommandException.usage(
+          "--limit: " + name + " is a whole number, not \"" + value + "\".");
+    }
+  }
+
+  /** The time part of an xsd:duration, with or without its PT: 90s, 1m30s, PT0.5S. */
+  private static Duration time(String name, String value) {
+    try {
+      return Duration.parse(value.matches("(?i)P.*") ? value : "PT" + value);
+    } catch (DateTimeParseException noTime) {
+      throw CommandException.usage(
+          "--limit: " + name + " is a time such as 90s, 1m30s or 0.5s, not \"" + value + "\".");
+    }
+  }
+}

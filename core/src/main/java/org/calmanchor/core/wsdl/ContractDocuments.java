@@ -1,0 +1,59 @@
+package org.calmanchor.core.wsdl;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.Function;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Schema;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Writes contracts as WSDL 1.1 and XML Schema documents. The same contract and address give the
+ * same text, always. Safe for any number of threads.
+ */
+public final class ContractDocuments {
+  private ContractDocuments() {}
+
+  /**
+   * A WSDL document that imports its schemas, and the documents of these schemas.
+   *
+   * @param wsdl the text of the WSDL document
+   * @param schemas the texts of the schema documents by target namespace, in the contract's order
+   */
+  public record Separate(String wsdl, Map<String, String> schemas) {
+    /** Copies the schemas, in their order. */
+    public Separate {
+      schemas = Collections.unmodifiableMap(new LinkedHashMap<>(schemas));
+    }
+  }
+
+  /**
+   * Writes one WSDL document that contains its schemas.
+   *
+   * @param address the URL that all ports of the contract get
+   * @return the document's text, to be encoded as UTF-8
+   */
+  public static String write(Contract contract, String address) {
+    return new WsdlWriter(contract, address, null).write();
+  }
+
+  /**
+   * Writes a WSDL document that imports its schemas, and one document for each schema.
+   *
+   * @param address the URL that all ports of the contract get
+   * @param locations gives the schemaLocation for a target namespace; null leaves it out
+   * @return the texts of the documents, each to be encoded as UTF-8
+   */
+  public static Separate writeSeparately(
+      Contract contract, String address, Function<String, @Nullable String> locations) {
+    Map<String, String> schemas = new LinkedHashMap<>();
+    for (Schema schema : contract.schemas()) {
+      XmlText text = new XmlText();
+      DocumentPrefixes own = DocumentPrefixes.ofSchema(contract, schema);
+      new SchemaWriter(text, own).write(schema, own.declarations(), locations);
+      schemas.put(schema.targetNamespace(), text.toString());
+    }
+    return new Separate(new WsdlWriter(contract, address, locations).write(), schemas);
+  }
+}
