@@ -2,19 +2,16 @@ package org.calmanchor.core.codec;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the elements of a structure in whatever order they come, and passes over unknown ones. */
 final class AnyOrder {
-  private final ComplexReader reader;
   private final ElementSlot[] slots;
   private final int[] counts;
   private final @Nullable List<Object>[] items;
 
   @SuppressWarnings({"unchecked", "rawtypes"}) // there are no arrays of a generic type
-  AnyOrder(ComplexReader reader, ElementSlot[] slots) {
-    this.reader = reader;
+  AnyOrder(ElementSlot[] slots) {
     this.slots = slots;
     this.counts = new int[slots.length];
     this.items = new List[slots.length];
@@ -30,7 +27,7 @@ final class AnyOrder {
       }
     }
     for (int i = 0; i < slots.length; i++) {
-      ComplexReader.finish(in, slots[i], counts[i], items[i], values);
+      slots[i].finish(in, counts[i], items[i], values);
     }
   }
 
@@ -45,10 +42,8 @@ final class AnyOrder {
 
   private void take(XmlIn in, int at, @Nullable Object[] values) {
     ElementSlot slot = slots[at];
-    if (counts[at] == slot.max()) {
-      throw in.problem(Code.TOO_MANY, "at most " + slot.max(), "").within(slot.name());
-    }
-    Object value = reader.readElement(in, slot, counts[at]++);
+    slot.requireRoom(in, counts[at]);
+    Object value = slot.readOrNil(in, counts[at]++);
     if (slot.repeats()) {
       List<Object> list = items[at];
       if (list == null) {

@@ -48,8 +48,10 @@ final class AttributeCodec {
 
   private static Object read(XmlIn in, AttributeSlot slot, String text) {
     try {
-      String value = slot.isQualified() ? Qualified.clark(in, in.attributes().scope(), text) : text;
-      return SimpleElement.parse(slot.lexical(), value, in);
+      AttributesIn attributes = in.attributes();
+      String value =
+          slot.isQualified() ? attributes.name(text, attributes.scope()).toString() : text;
+      return in.parse(slot.lexical(), value);
     } catch (InvalidMessageException invalid) {
       throw invalid.within("@" + slot.name());
     }
@@ -79,7 +81,7 @@ final class AttributeCodec {
       Object value = slot.holder().value(composite.member(whole, slot.member()));
       if (value != null) {
         try {
-          write(out, slot, SimpleElement.print(slot.lexical(), value, out.digits()));
+          write(out, slot, out.print(slot.lexical(), value));
         } catch (EncodeException failed) {
           throw failed.within("@" + slot.name());
         }

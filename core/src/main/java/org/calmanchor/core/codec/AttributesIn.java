@@ -24,13 +24,13 @@ final class AttributesIn {
       Set.of("mustUnderstand", "actor", "role", "relay", "encodingStyle");
 
   private final XMLStreamReader2 reader;
-  private final XmlIn in;
+  private final InputLocation location;
   private String passed = "";
   private int count;
 
-  AttributesIn(XMLStreamReader2 reader, XmlIn in) {
+  AttributesIn(XMLStreamReader2 reader, InputLocation location) {
     this.reader = reader;
-    this.in = in;
+    this.location = location;
   }
 
   /** The message has come to another element; how many it has. */
@@ -54,7 +54,7 @@ final class AttributesIn {
 
   /** Its name with the prefix that it was written with. */
   String prefixedName(int index) {
-    return XmlIn.prefixed(reader.getAttributePrefix(index), name(index));
+    return prefixed(reader.getAttributePrefix(index), name(index));
   }
 
   String value(int index) {
@@ -85,7 +85,7 @@ final class AttributesIn {
     return switch (Lexical.collapse(nil)) {
       case "true", "1" -> true;
       case "false", "0" -> false;
-      default -> throw in.problem(Code.VALUE, "true or false", nil).within("@xsi:nil");
+      default -> throw location.problem(Code.VALUE, "true or false", nil).within("@xsi:nil");
     };
   }
 
@@ -100,17 +100,34 @@ final class AttributesIn {
       return null;
     }
     try {
-      return QName.valueOf(Qualified.clark(in, scope(), type));
+      return name(type, scope());
     } catch (InvalidMessageException undeclared) {
       throw undeclared.within("@xsi:type");
     }
   }
 
-  /** The prefixes that are declared where it was taken. */
-  @FunctionalInterface
-  interface Scope {
-    /** The namespace of {@code prefix}, empty for none; null when it is not declared. */
-    @Nullable String namespaceOf(String prefix);
+  /**
+   * The name that a text is, with or without a prefix (Namespaces in XML 1.0, section 4).
+   *
+   * @throws InvalidMessageException when it is no name, or its prefix is not declared
+   */
+  QName name(String text, PrefixScope scope) {
+    String name = Lexical.collapse(text);
+    int colon = name.indexOf(':');
+    String prefix = colon < 0 ? "" : name.substring(0, colon);
+    String local = name.substring(colon + 1);
+    if (!Names.isNcName(local) || (colon >= 0 && !Names.isNcName(prefix))) {
+      throw location.problem(Code.VALUE, "a name, with or without a prefix", name);
+    }
+    String namespace = scope.namespaceOf(prefix);
+    if (namespace == null) {
+      throw location.problem(Code.VALUE, "a name whose prefix is declared", name);
+    }
+    return new QName(namespace, local);
+  }
+
+  static String prefixed(@Nullable String prefix, String name) {
+    return prefix == null || prefix.isEmpty() ? name : prefix + ":" + name;
   }
 
   /** Gives the declarations on the element itself: prefix and namespace, either may be empty. */
@@ -123,7 +140,7 @@ final class AttributesIn {
   }
 
   /** The prefixes declared at the element. */
-  Scope scope() {
+  PrefixScope scope() {
     NamespaceContext declared = reader.getNonTransientNamespaceContext();
     return prefix -> {
       String namespace = declared.getNamespaceURI(prefix);

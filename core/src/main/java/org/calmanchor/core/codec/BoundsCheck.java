@@ -1,20 +1,21 @@
 package org.calmanchor.core.codec;
 
 import java.util.Arrays;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.codehaus.stax2.XMLStreamReader2;
 
 /** Counts the elements of a message, and holds each to the bounds. Not safe for several threads. */
 final class BoundsCheck {
   private final Bounds bounds;
+  private final InputLocation location;
   private int[] children = new int[16];
   private final UnknownNames unknown;
   private int depth;
   private int openElements;
 
-  BoundsCheck(Bounds bounds) {
+  BoundsCheck(Bounds bounds, InputLocation location) {
     this.bounds = bounds;
-    this.unknown = new UnknownNames(bounds);
+    this.location = location;
+    this.unknown = new UnknownNames(bounds, location);
   }
 
   /**
@@ -22,34 +23,34 @@ final class BoundsCheck {
    *
    * @throws InvalidMessageException when it, or something of it, is beyond a bound
    */
-  void enter(XMLStreamReader2 reader, String name, int attributes, XmlIn in) {
+  void enter(XMLStreamReader2 reader, String name, int attributes) {
     if (depth == bounds.depth()) {
-      throw tooMuch(in, bounds.depth() + " levels of elements");
+      throw location.tooMuch(bounds.depth() + " levels of elements");
     }
     if (++children[depth] > bounds.children()) {
-      throw tooMuch(in, bounds.children() + " elements within one");
+      throw location.tooMuch(bounds.children() + " elements within one");
     }
     if (++depth == children.length) {
       children = Arrays.copyOf(children, children.length * 2);
     }
     children[depth] = 0;
-    requireShort(name, in);
+    requireShort(name);
     int namespaces = reader.getNamespaceCount();
     if (attributes + namespaces > bounds.attributes()) {
-      throw tooManyAttributes(in, bounds);
+      throw tooManyAttributes();
     }
     for (int i = 0; i < namespaces; i++) {
       String prefix = reader.getNamespacePrefix(i);
-      unknown.prefix(prefix == null ? "" : prefix, in);
+      unknown.prefix(prefix == null ? "" : prefix);
     }
     for (int i = 0; i < attributes; i++) {
-      requireShort(reader.getAttributeLocalName(i), in);
+      requireShort(reader.getAttributeLocalName(i));
     }
   }
 
-  private void requireShort(String name, XmlIn in) {
+  private void requireShort(String name) {
     if (name.length() > bounds.nameLength()) {
-      throw tooMuch(in, bounds.nameLength() + " characters a name");
+      throw location.tooMuch(bounds.nameLength() + " characters a name");
     }
   }
 
@@ -63,18 +64,18 @@ final class BoundsCheck {
    *
    * @throws InvalidMessageException when there are too many
    */
-  void open(XmlIn in) {
+  void open(String name, AttributesIn attributes) {
     if (++openElements > bounds.openElements()) {
-      throw tooMuch(in, bounds.openElements() + " elements that no schema describes");
+      throw location.tooMuch(bounds.openElements() + " elements that no schema describes");
     }
-    unknown.add(in.localName(), in);
-    attributes(in);
+    unknown.add(name);
+    attributes(attributes);
   }
 
   /** Counts the names of attributes that no schema describes. */
-  void attributes(XmlIn in) {
-    for (int i = 0; i < in.attributes().count(); i++) {
-      unknown.add(in.attributes().name(i), in);
+  void attributes(AttributesIn attributes) {
+    for (int i = 0; i < attributes.count(); i++) {
+      unknown.add(attributes.name(i));
     }
   }
 
@@ -83,11 +84,7 @@ final class BoundsCheck {
     return unknown;
   }
 
-  static InvalidMessageException tooManyAttributes(XmlIn in, Bounds bounds) {
-    return tooMuch(in, bounds.attributes() + " attributes an element");
-  }
-
-  static InvalidMessageException tooMuch(XmlIn in, String most) {
-    return in.problem(Code.LIMIT, "at most " + most, "");
+  InvalidMessageException tooManyAttributes() {
+    return location.tooMuch(bounds.attributes() + " attributes an element");
   }
 }

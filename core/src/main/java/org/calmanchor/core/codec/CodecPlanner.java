@@ -23,21 +23,21 @@ import org.jspecify.annotations.Nullable;
  * Plans codecs for the global elements of a contract. Used once, by one thread; what it plans is
  * immutable.
  *
- * @param <T> what the end needs to know of a position
+ * @param <T> what the value model needs to know of a position
  */
 public final class CodecPlanner<T> {
   private final Contract contract;
   private final MessagePrefixes prefixes;
-  private final ValueModel<T> end;
+  private final ValueModel<T> values;
   private final Map<Key<T>, ElementCodec> planned = new HashMap<>();
 
   private record Key<T>(QName type, T held, boolean isPolymorphic) {}
 
-  /** A planner for one contract and one end. */
-  public CodecPlanner(Contract contract, ValueModel<T> end) {
+  /** A planner for one contract and one value model. */
+  public CodecPlanner(Contract contract, ValueModel<T> values) {
     this.contract = contract;
     this.prefixes = MessagePrefixes.of(contract);
-    this.end = end;
+    this.values = values;
   }
 
   /**
@@ -96,7 +96,7 @@ public final class CodecPlanner<T> {
     byte[][] marks = new byte[types.size()][];
     for (int i = 0; i < codecs.length; i++) {
       ComplexType type = types.get(i);
-      codecs[i] = plain(type, type.equals(declared) ? held : end.derived(type, held));
+      codecs[i] = plain(type, type.equals(declared) ? held : values.derived(type, held));
       marks[i] = Tag.encode(" xsi:type=\"" + prefixes.tag(names.get(i)) + "\"");
     }
     return new PolymorphicElement(
@@ -104,35 +104,40 @@ public final class CodecPlanner<T> {
         codecs,
         marks,
         declared.isAbstract() ? Alternatives.UNKNOWN : 0,
-        end.alternatives(types));
+        values.alternatives(types));
   }
 
   private ElementCodec newCodec(TypeUse type, T held) {
     if (!(contract.definition(type) instanceof ComplexType complex)) {
-      BinaryHolder binary = end.binary(type, held);
+      BinaryHolder binary = values.binary(type, held);
       if (binary != null) {
         return new BinaryElement(nameOf(type), binary);
       }
-      Lexical<Object> lexical = end.lexical(type, held);
+      Lexical<Object> lexical = values.lexical(type, held);
       return isQualified(type) ? new Qualified(lexical) : new SimpleElement(nameOf(type), lexical);
     }
     if (contract.holdsAny(complex)) {
       return new AnyElement(
-          new AttributeCodec(complex.name(), new AttributeSlot[0], end.isLenient()), end.any());
+          new AttributeCodec(complex.name(), new AttributeSlot[0], values.isLenient()),
+          values.any());
     }
-    ValueModel.Structure<T> structure = end.structure(complex, held);
+    ValueModel.Structure<T> structure = values.structure(complex, held);
     Composite composite = structure.composite();
     List<AttributeSlot> slots = new ArrayList<>();
     for (AttributeUse attribute : contract.attributes(complex)) {
       slots.add(attribute(attribute, structure));
     }
     AttributeCodec attributes =
-        new AttributeCodec(complex.name(), slots.toArray(new AttributeSlot[0]), end.isLenient());
+        new AttributeCodec(complex.name(), slots.toArray(new AttributeSlot[0]), values.isLenient());
     if (complex.content() instanceof ComplexType.Text text) {
       int index = indexOf(Place.TEXT, new QName(""), structure);
-      T item = end.position(structure.members().get(index).held(), false).item();
+      T item = values.position(structure.members().get(index).held(), false).item();
       return new TextElement(
-          attributes, end.lexical(text.type(), item), isQualified(text.type()), composite, index);
+          attributes,
+          values.lexical(text.type(), item),
+          isQualified(text.type()),
+          composite,
+          index);
     }
     List<ElementSlot> elements = new ArrayList<>();
     for (Member member : contract.members(complex)) {
@@ -141,7 +146,7 @@ public final class CodecPlanner<T> {
     ElementSlot[] elementSlots = elements.toArray(new ElementSlot[0]);
     return new ComplexElement(
         new ComplexReader(attributes, elementSlots, composite),
-        new ComplexWriter(attributes, elementSlots, composite, end.isLenient()));
+        new ComplexWriter(attributes, elementSlots, composite, values.isLenient()));
   }
 
   private boolean isQualified(TypeUse type) {
@@ -150,8 +155,8 @@ public final class CodecPlanner<T> {
 
   private AttributeSlot attribute(AttributeUse use, ValueModel.Structure<T> structure) {
     int index = indexOf(Place.ATTRIBUTE, use.name(), structure);
-    ValueModel.Position<T> position = end.position(structure.members().get(index).held(), false);
-    Lexical<Object> lexical = end.lexical(use.type(), position.item());
+    ValueModel.Position<T> position = values.position(structure.members().get(index).held(), false);
+    Lexical<Object> lexical = values.lexical(use.type(), position.item());
     String byDefault = use.defaultValue();
     return new AttributeSlot(
         use.name().getNamespaceURI(),
@@ -169,7 +174,7 @@ public final class CodecPlanner<T> {
     ElementDeclaration element = member.element();
     int index = indexOf(Place.ELEMENT, element.name(), structure);
     ValueModel.Position<T> position =
-        end.position(structure.members().get(index).held(), member.repeats());
+        values.position(structure.members().get(index).held(), member.repeats());
     return new ElementSlot(
         // Parsers hand out names that are interned, too: most comparisons end at once.
         element.name().getNamespaceURI().intern(),
@@ -179,7 +184,7 @@ public final class CodecPlanner<T> {
         member.max(),
         element.nillable(),
         position.isMany(),
-        position.isLater(),
+        position.isLazy(),
         codec(element.type(), position.item()),
         position.holder(),
         index);

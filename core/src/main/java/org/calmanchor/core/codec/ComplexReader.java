@@ -52,7 +52,7 @@ final class ComplexReader {
 
   private void readElements(XmlIn in, @Nullable Object[] values) {
     if (in.isLenient()) {
-      new AnyOrder(this, elements).read(in, values);
+      new AnyOrder(elements).read(in, values);
       return;
     }
     int at = 0;
@@ -61,7 +61,7 @@ final class ComplexReader {
     while (in.nextElement()) {
       int found = slotOf(in, at, count);
       while (at < found) {
-        finish(in, elements[at++], count, items, values);
+        elements[at++].finish(in, count, items, values);
         count = 0;
         items = null;
       }
@@ -69,14 +69,12 @@ final class ComplexReader {
         throw unexpected(in);
       }
       ElementSlot slot = elements[at];
-      if (slot.isLater()) {
-        later(in, slot, true, values);
+      if (slot.isLazy()) {
+        leaveItems(in, slot, values);
         return;
       }
-      if (count == slot.max()) {
-        throw in.problem(Code.TOO_MANY, "at most " + slot.max(), "").within(slot.name());
-      }
-      Object value = readElement(in, slot, count++);
+      slot.requireRoom(in, count);
+      Object value = slot.readOrNil(in, count++);
       if (slot.repeats()) {
         items = items == null ? new ArrayList<>() : items;
         items.add(value);
@@ -85,15 +83,15 @@ final class ComplexReader {
       }
     }
     while (at < elements.length) {
-      finish(in, elements[at++], count, items, values);
+      elements[at++].finish(in, count, items, values);
       count = 0;
       items = null;
     }
   }
 
-  /** Leaves the rest, which are the items of the last slot, to whoever asks for them. */
-  private void later(XmlIn in, ElementSlot slot, boolean isOpen, @Nullable Object[] values) {
-    LazyItems items = new LazyItems(in, slot, this, isOpen);
+  /** Leaves the items of the last slot unread; {@code in} stands at the first one. */
+  private void leaveItems(XmlIn in, ElementSlot slot, @Nullable Object[] values) {
+    LazyItems items = new LazyItems(new ItemReader(in, slot, true, () -> unexpected(in)));
     in.resources().leave(items);
     values[slot.member()] = items.stream();
   }
@@ -120,50 +118,6 @@ final class ComplexReader {
     }
     // A wrong name is the mistake, not the right one's absence.
     throw unexpected(in);
-  }
-
-  @Nullable Object readElement(XmlIn in, ElementSlot slot, int index) {
-    try {
-      if (!in.attributes().isNil()) {
-        return slot.read(in);
-      }
-      if (!slot.nillable()) {
-        throw in.problem(Code.NIL, "a value", "");
-      }
-      slot.codec().checkNil(in);
-      if (in.nextElement()) {
-        throw in.problem(Code.UNEXPECTED, "nothing in a nil element", in.localName());
-      }
-      return null;
-    } catch (InvalidMessageException invalid) {
-      throw invalid.within(slot.step(index));
-    }
-  }
-
-  /** Leaves a slot behind: holds what came, and misses what did not. */
-  static void finish(
-      XmlIn in,
-      ElementSlot slot,
-      int count,
-      @Nullable List<Object> items,
-      @Nullable Object[] values) {
-    requireEnough(in, slot, count);
-    if (slot.repeats()) {
-      try {
-        values[slot.member()] = slot.holder().holdAll(items == null ? List.of() : items);
-      } catch (LexicalException refused) {
-        throw in.problem(Code.VALUE, "each value once", "the same value twice").within(slot.name());
-      }
-    } else if (count == 0) {
-      values[slot.member()] = slot.holder().hold(null);
-    }
-  }
-
-  static void requireEnough(XmlIn in, ElementSlot slot, int count) {
-    if (count < slot.min()) {
-      String expected = slot.repeats() ? "at least " + slot.min() : "one";
-      throw in.problem(Code.MISSING, expected, "").within(slot.name());
-    }
   }
 
   InvalidMessageException unexpected(XmlIn in) {

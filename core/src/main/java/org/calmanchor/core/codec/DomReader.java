@@ -49,12 +49,12 @@ public final class DomReader {
    */
   public static Element read(XmlIn in) {
     Document document = document();
-    AttributesIn.Scope around = in.attributes().scope();
+    PrefixScope scope = in.attributes().scope();
     Set<String> prefixes = new TreeSet<>();
     prefixes.add("");
     Element root = element(in, document, prefixes);
     for (String prefix : prefixes) {
-      String namespace = prefix.equals("xml") ? null : around.namespaceOf(prefix);
+      String namespace = prefix.equals("xml") ? null : scope.namespaceOf(prefix);
       if (namespace != null && !namespace.isEmpty()) {
         declare(root, prefix, namespace);
       }

@@ -1,5 +1,8 @@
 package org.calmanchor.core.codec;
 
+import java.util.List;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.lexical.LexicalException;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param max how often it may stand
  * @param nillable whether xsi:nil may stand for a value
  * @param repeats whether its values are held as several
- * @param isLater whether its values are read as they are asked for; only the last element's are
+ * @param isLazy whether its values are read when they are asked for; only the last element's are
  * @param codec its content
  * @param holder how its values are held
  * @param member its index in the composite
@@ -25,7 +28,7 @@ record ElementSlot(
     int max,
     boolean nillable,
     boolean repeats,
-    boolean isLater,
+    boolean isLazy,
     ElementCodec codec,
     Holder holder,
     int member) {
@@ -46,6 +49,58 @@ record ElementSlot(
     return codec instanceof SimpleElement simple ? simple.read(in) : codec.read(in);
   }
 
+  /**
+   * The value of the element at which {@code in} stands, or null for nil.
+   *
+   * @param index how many stood before it
+   */
+  @Nullable Object readOrNil(XmlIn in, int index) {
+    try {
+      if (!in.attributes().isNil()) {
+        return read(in);
+      }
+      if (!nillable) {
+        throw in.problem(Code.NIL, "a value", "");
+      }
+      codec.checkNil(in);
+      if (in.nextElement()) {
+        throw in.problem(Code.UNEXPECTED, "nothing in a nil element", in.localName());
+      }
+      return null;
+    } catch (InvalidMessageException invalid) {
+      throw invalid.within(step(index));
+    }
+  }
+
+  /** Refuses another element after {@code count} of them, if that are too many. */
+  void requireRoom(XmlIn in, int count) {
+    if (count == max) {
+      throw in.problem(Code.TOO_MANY, "at most " + max, "").within(name);
+    }
+  }
+
+  /** Refuses {@code count} elements, if that are too few. */
+  void requireEnough(XmlIn in, int count) {
+    if (count < min) {
+      String expected = repeats ? "at least " + min : "one";
+      throw in.problem(Code.MISSING, expected, "").within(name);
+    }
+  }
+
+  /** Puts {@code items}, or what stands for none, into {@code values}; no more will come. */
+  void finish(XmlIn in, int count, @Nullable List<Object> items, @Nullable Object[] values) {
+    requireEnough(in, count);
+    if (repeats) {
+      try {
+        values[member] = holder.holdAll(items == null ? List.of() : items);
+      } catch (LexicalException refused) {
+        throw in.problem(Code.VALUE, "each value once", "the same value twice").within(name);
+      }
+    } else if (count == 0) {
+      values[member] = holder.hold(null);
+    }
+  }
+
   /** Writes one value. */
   void write(XmlOut out, @Nullable Object value) {
     if (codec instanceof SimpleElement simple) {
@@ -57,7 +112,7 @@ record ElementSlot(
 
   /** What is held for the one value of an element that is there, or null for nil. */
   @Nullable Object hold(@Nullable Object value) {
-    if (holder == JavaHolder.VALUE) {
+    if (holder == Holder.PLAIN) {
       return value;
     }
     return value == null ? holder.nil() : holder.hold(value);
@@ -65,7 +120,7 @@ record ElementSlot(
 
   /** The one value of what is held. */
   @Nullable Object value(@Nullable Object held) {
-    return holder == JavaHolder.VALUE ? held : holder.value(held);
+    return holder == Holder.PLAIN ? held : holder.value(held);
   }
 
   /** The step in a path; lists count from 1. */

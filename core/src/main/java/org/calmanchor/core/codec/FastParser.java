@@ -4,6 +4,7 @@ import com.fasterxml.aalto.in.ReaderConfig;
 import com.fasterxml.aalto.stax.InputFactoryImpl;
 import com.fasterxml.aalto.util.CharsetNames;
 import java.io.InputStream;
+import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import org.codehaus.stax2.XMLInputFactory2;
 import org.codehaus.stax2.XMLStreamReader2;
@@ -34,10 +35,18 @@ final class FastParser {
 
   private static InputFactoryImpl newFactory() {
     InputFactoryImpl made = new InputFactoryImpl();
-    Inputs.harden(made);
+    harden(made);
     // It then tells a text's start before reading all of it, so that a tag's bound is no text's.
     made.setProperty(XMLInputFactory2.P_LAZY_PARSING, true);
     return made;
+  }
+
+  /** Switches off what SOAP forbids: document types and entities. */
+  static void harden(XMLInputFactory factory) {
+    factory.setProperty(XMLInputFactory.IS_NAMESPACE_AWARE, true);
+    factory.setProperty(XMLInputFactory.IS_COALESCING, false);
+    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
   }
 
   XMLStreamReader2 open(byte[] message, int from, int length) throws XMLStreamException {

@@ -5,7 +5,6 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
-import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamException;
 import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
@@ -38,7 +37,7 @@ public final class Inputs {
     for (int i = 0; i < FACTORIES; i++) {
       fast[i] = new FastParser();
     }
-    harden(pieces);
+    FastParser.harden(pieces);
     // Lazy parsing would raise unchecked exceptions from every accessor.
     pieces.getConfig().doParseLazily(false);
     // What it limits by itself, in words of its own, is bounded by us, the same with either parser;
@@ -52,13 +51,6 @@ public final class Inputs {
   /** A factory locks itself for each message and namespace; threads seldom share one. */
   private FastParser fast() {
     return fast[(int) (Thread.currentThread().getId() % FACTORIES)];
-  }
-
-  static void harden(XMLInputFactory factory) {
-    factory.setProperty(XMLInputFactory.IS_NAMESPACE_AWARE, true);
-    factory.setProperty(XMLInputFactory.IS_COALESCING, false);
-    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
-    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
   }
 
   /**

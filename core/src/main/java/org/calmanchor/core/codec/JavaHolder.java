@@ -13,9 +13,8 @@ import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Reflection;
 import org.jspecify.annotations.Nullable;
 
-/** How Java holds values: plainly, as an Optional, in lists, sets and arrays. */
+/** The containers of Java that hold values otherwise than {@link Holder#PLAIN}. */
 enum JavaHolder implements Holder {
-  VALUE,
   OPTIONAL {
     @Override
     public Object hold(@Nullable Object value) {
@@ -27,7 +26,6 @@ enum JavaHolder implements Holder {
       return held == null ? null : ((Optional<?>) held).orElse(null);
     }
   },
-  LIST,
   SET {
     @Override
     public Object holdAll(List<Object> values) {
@@ -57,7 +55,7 @@ enum JavaHolder implements Holder {
   /** The holder for a container. */
   static Holder of(JavaForm.Many many) {
     return switch (many.container()) {
-      case LIST -> LIST;
+      case LIST -> Holder.PLAIN;
       case SET -> SET;
       case STREAM -> STREAM;
       case ARRAY -> new ArrayHolder(Reflection.classOf(many.item()));
@@ -66,22 +64,22 @@ enum JavaHolder implements Holder {
 
   @Override
   public @Nullable Object hold(@Nullable Object value) {
-    return value;
+    return PLAIN.hold(value);
   }
 
   @Override
   public Object holdAll(List<Object> values) {
-    return Collections.unmodifiableList(values);
+    return PLAIN.holdAll(values);
   }
 
   @Override
   public @Nullable Object value(@Nullable Object held) {
-    return held;
+    return PLAIN.value(held);
   }
 
   @Override
   public Iterable<?> values(@Nullable Object held) {
-    return held == null ? List.of() : (Iterable<?>) held;
+    return PLAIN.values(held);
   }
 
   /** Arrays of {@code component}, primitive ones included. */

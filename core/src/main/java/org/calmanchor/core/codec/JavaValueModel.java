@@ -27,13 +27,13 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   private final Members members;
 
   /** What stands at a position in Java. */
-  public sealed interface Java permits Held, Later, Arguments, Result, Detail, Entries {}
+  public sealed interface Java permits Held, Lazy, Arguments, Result, Detail, Entries {}
 
   /** A value, or what is around values. */
   public record Held(JavaForm use) implements Java {}
 
   /** A stream with which a message ends: its items are read as they are asked for. */
-  record Later(JavaForm.Many many) implements Java {}
+  record Lazy(JavaForm.Many many) implements Java {}
 
   /** The arguments of a method: an {@code Object[]} in the order of its parameters. */
   public record Arguments(OperationMember operation) implements Java {}
@@ -122,7 +122,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     if (held instanceof Arguments arguments) {
       List<PropertyMember> parameters = arguments.operation().parameters();
       return new Structure<>(
-          lastLater(parameters),
+          lastLazy(parameters),
           new Scattered(
               arguments.operation().method().parameters().size(),
               parameters.stream().mapToInt(PropertyMember::position).toArray()));
@@ -130,7 +130,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     if (held instanceof Result result) {
       PropertyMember member = result.operation().result();
       return new Structure<>(
-          lastLater(member == null ? List.of() : List.of(member)), new Scattered(1, new int[1]));
+          lastLazy(member == null ? List.of() : List.of(member)), new Scattered(1, new int[1]));
     }
     if (held instanceof Detail detail) {
       return new Structure<>(
@@ -165,14 +165,14 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     return new Member<>(Place.ELEMENT, name, new Held(use));
   }
 
-  private static List<Member<Java>> lastLater(List<PropertyMember> properties) {
+  private static List<Member<Java>> lastLazy(List<PropertyMember> properties) {
     List<Member<Java>> members = new ArrayList<>(membersOf(properties));
     int last = properties.size() - 1;
     if (last >= 0
         && properties.get(last).use() instanceof JavaForm.Many many
         && many.container() == Container.STREAM) {
       Member<Java> plain = members.get(last);
-      members.set(last, new Member<>(plain.place(), plain.wireName(), new Later(many)));
+      members.set(last, new Member<>(plain.place(), plain.wireName(), new Lazy(many)));
     }
     return members;
   }
@@ -186,10 +186,10 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   @Override
   public Position<Java> position(Java held, boolean repeats) {
     if (held instanceof Entries entries) {
-      return new Position<>(JavaHolder.LIST, new Held(entries.entry()), true, false);
+      return new Position<>(Holder.PLAIN, new Held(entries.entry()), true, false);
     }
-    if (held instanceof Later later) {
-      return new Position<>(JavaHolder.of(later.many()), new Held(later.many().of()), true, true);
+    if (held instanceof Lazy lazy) {
+      return new Position<>(JavaHolder.of(lazy.many()), new Held(lazy.many().of()), true, true);
     }
     JavaForm use = ((Held) held).use();
     if (use instanceof JavaForm.Maybe maybe) {
@@ -198,7 +198,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     if (use instanceof JavaForm.Many many) {
       return new Position<>(JavaHolder.of(many), new Held(many.of()), true, false);
     }
-    return new Position<>(JavaHolder.VALUE, held, false, false);
+    return new Position<>(Holder.PLAIN, held, false, false);
   }
 
   @Override

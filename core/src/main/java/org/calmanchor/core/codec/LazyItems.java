@@ -5,9 +5,9 @@ import java.util.NoSuchElementException;
 import java.util.Spliterator;
 import java.util.Spliterators;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import java.util.stream.StreamSupport;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -15,30 +15,23 @@ import org.jspecify.annotations.Nullable;
  * their number does not matter. Not safe for several threads.
  */
 public final class LazyItems implements Iterator<Object> {
-  private final XmlIn in;
-  private final ElementSlot slot;
-  private final ComplexReader reader;
-  private String around = "";
+  private final Supplier<@Nullable Object> reader;
+  private String path = "";
   private Runnable atEnd = () -> {};
   private Runnable atItem = () -> {};
   private Function<InvalidMessageException, RuntimeException> raised = invalid -> invalid;
-  private int count;
-  private boolean isOpen;
   private boolean hasEnded;
   private @Nullable Object next;
   private @Nullable InvalidMessageException failed;
 
-  /** The items of {@code slot}; {@code isOpen}: the reader stands at the start of the first. */
-  LazyItems(XmlIn in, ElementSlot slot, ComplexReader reader, boolean isOpen) {
-    this.in = in;
-    this.slot = slot;
+  /** Items that {@code reader} reads; it gives null after the last one. */
+  public LazyItems(Supplier<@Nullable Object> reader) {
     this.reader = reader;
-    this.isOpen = isOpen;
   }
 
   /** Names the element in which the items stand. */
-  void within(String step) {
-    around = around.isEmpty() ? step : step + "/" + around;
+  public void within(String step) {
+    path = path.isEmpty() ? step : step + "/" + path;
   }
 
   /** Has {@code end} run when the last item was read, to read what is behind. */
@@ -52,12 +45,12 @@ public final class LazyItems implements Iterator<Object> {
   }
 
   /** Has what is wrong with an item raised as something else. */
-  public void raisedAs(Function<InvalidMessageException, RuntimeException> words) {
-    raised = words;
+  public void raisedAs(Function<InvalidMessageException, RuntimeException> exception) {
+    raised = exception;
   }
 
   /** The items as a stream, once. */
-  Stream<Object> stream() {
+  public Stream<Object> stream() {
     return StreamSupport.stream(
         Spliterators.spliteratorUnknownSize(this, Spliterator.ORDERED), false);
   }
@@ -89,7 +82,7 @@ public final class LazyItems implements Iterator<Object> {
     try {
       next = read();
     } catch (InvalidMessageException invalid) {
-      failed = around.isEmpty() ? invalid : invalid.within(around);
+      failed = path.isEmpty() ? invalid : invalid.within(path);
       throw raised.apply(failed);
     }
     return next != null;
@@ -97,24 +90,12 @@ public final class LazyItems implements Iterator<Object> {
 
   private @Nullable Object read() {
     atItem.run();
-    if (isOpen || in.nextElement()) {
-      isOpen = false;
-      if (!in.isAt(slot.namespace(), slot.name())) {
-        throw reader.unexpected(in);
-      }
-      if (count == slot.max()) {
-        throw in.problem(Code.TOO_MANY, "at most " + slot.max(), "").within(slot.name());
-      }
-      Object item = reader.readElement(in, slot, count++);
-      if (item == null) {
-        throw in.problem(Code.NIL, "a value", "").within(slot.step(count - 1));
-      }
-      return item;
+    Object item = reader.get();
+    if (item == null) {
+      hasEnded = true;
+      atEnd.run();
     }
-    hasEnded = true;
-    ComplexReader.requireEnough(in, slot, count);
-    atEnd.run();
-    return null;
+    return item;
   }
 
   @Override

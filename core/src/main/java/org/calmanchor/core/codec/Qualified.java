@@ -1,9 +1,7 @@
 package org.calmanchor.core.codec;
 
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.Lexical;
-import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,8 +15,8 @@ record Qualified(Lexical<Object> lexical) implements ElementCodec {
   public Object read(XmlIn in) {
     SimpleElement.checkAttributes(in, null);
     // The prefix is the element's concern: it must be resolved before its end is reached.
-    AttributesIn.Scope scope = in.attributes().scope();
-    return SimpleElement.parse(lexical, clark(in, scope, in.text()), in);
+    PrefixScope scope = in.attributes().scope();
+    return in.parse(lexical, in.attributes().name(in.text(), scope).toString());
   }
 
   @Override
@@ -26,28 +24,12 @@ record Qualified(Lexical<Object> lexical) implements ElementCodec {
     SimpleElement.checkAttributes(in, null);
   }
 
-  /** The name as {@code {namespace}local}. */
-  static String clark(XmlIn in, AttributesIn.Scope scope, String text) {
-    String name = Lexical.collapse(text);
-    int colon = name.indexOf(':');
-    String prefix = colon < 0 ? "" : name.substring(0, colon);
-    String local = name.substring(colon + 1);
-    if (!Names.isNcName(local) || (colon >= 0 && !Names.isNcName(prefix))) {
-      throw in.problem(Code.VALUE, "a name, with or without a prefix", name);
-    }
-    String namespace = scope.namespaceOf(prefix);
-    if (namespace == null) {
-      throw in.problem(Code.VALUE, "a name whose prefix is declared", name);
-    }
-    return new QName(namespace, local).toString();
-  }
-
   @Override
   public void write(XmlOut out, Tag tag, @Nullable Object value) {
     if (value == null) {
       throw new EncodeException("null where a value is required");
     }
-    QName name = QName.valueOf(SimpleElement.print(lexical, value, out.digits()));
+    QName name = QName.valueOf(out.print(lexical, value));
     out.open(tag);
     String text = declare(out, name, DECLARATION, "q");
     out.content();

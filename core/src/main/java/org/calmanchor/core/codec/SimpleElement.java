@@ -4,7 +4,6 @@ import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.lexical.Lexical;
-import org.calmanchor.core.lexical.LexicalException;
 import org.jspecify.annotations.Nullable;
 
 /** Elements whose content is the text of a simple type. */
@@ -27,7 +26,7 @@ final class SimpleElement implements ElementCodec {
       checkAttributes(in, type);
     }
     in.readText();
-    return parsed(lexical, in);
+    return in.parseText(lexical);
   }
 
   /** The forms of the built-in type that xsi:type names, if it is one below the declared one. */
@@ -39,39 +38,13 @@ final class SimpleElement implements ElementCodec {
   private Object narrowed(XmlIn in, Lexical<?> narrower) {
     checkForeign(in);
     String text = narrower.whiteSpace().apply(in.text());
-    parse(narrower, text, in);
-    return parse(lexical, text, in);
-  }
-
-  /** The value of the text that was read last. */
-  static Object parsed(Lexical<Object> lexical, XmlIn in) {
-    boolean isShort = in.textLength() <= in.digits();
-    Object quick = isShort ? lexical.quick(in.textBuffer(), in.textLength()) : null;
-    return quick != null
-        ? quick
-        : parse(lexical, new String(in.textBuffer(), 0, in.textLength()), in);
+    in.parse(narrower, text);
+    return in.parse(lexical, text);
   }
 
   @Override
   public void checkNil(XmlIn in) {
     checkAttributes(in, type);
-  }
-
-  static <T> T parse(Lexical<T> lexical, String text, XmlIn in) {
-    if (lexical.isNumber() && text.length() > in.digits()) {
-      String digits = lexical.whiteSpace().apply(text);
-      if (digits.length() > in.digits()) {
-        throw in.problem(Code.LIMIT, "at most " + in.digits() + " digits a number", "");
-      }
-    }
-    try {
-      return lexical.parse(text);
-    } catch (LexicalException invalid) {
-      String expected = invalid.expected();
-      // White space that counts must be seen.
-      String found = lexical.whiteSpace().apply(text);
-      throw in.problem(Code.VALUE, expected == null ? lexical.form() : expected, found);
-    }
   }
 
   /** Lets pass what XML Schema itself puts on any element; refuses the rest. */
@@ -110,26 +83,5 @@ final class SimpleElement implements ElementCodec {
       throw new EncodeException("null where a value is required");
     }
     out.element(tag, lexical, value);
-  }
-
-  /**
-   * The text of a value.
-   *
-   * @throws EncodeException when it has none, or as a number more than {@code digits}
-   */
-  static <T> String print(Lexical<T> lexical, T value, int digits) {
-    try {
-      String text = lexical.print(value);
-      if (lexical.isNumber() && text.length() > digits) {
-        throw new EncodeException("more than " + digits + " digits");
-      }
-      return text;
-    } catch (LexicalException unprintable) {
-      throw new EncodeException(
-          unprintable.getMessage()
-              + ", where "
-              + (unprintable.expected() == null ? lexical.form() : unprintable.expected())
-              + " belongs");
-    }
   }
 }

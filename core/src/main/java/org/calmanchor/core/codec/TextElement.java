@@ -21,10 +21,10 @@ record TextElement(
   public Object read(XmlIn in) {
     @Nullable Object[] values = new @Nullable Object[attributes.count() + 1];
     attributes.read(in, values);
-    AttributesIn.Scope scope = in.attributes().scope();
+    PrefixScope scope = in.attributes().scope();
     String read = in.text();
     values[text] =
-        SimpleElement.parse(lexical, isQualified ? Qualified.clark(in, scope, read) : read, in);
+        in.parse(lexical, isQualified ? in.attributes().name(read, scope).toString() : read);
     return ComplexReader.assemble(in, composite, values);
   }
 
@@ -39,7 +39,7 @@ record TextElement(
     if (value == null || held == null) {
       throw new EncodeException("null where a value is required");
     }
-    String printed = SimpleElement.print(lexical, held, out.digits());
+    String printed = out.print(lexical, held);
     out.open(tag);
     attributes.write(out, composite, value);
     if (isQualified) {

@@ -15,6 +15,7 @@ final class UnknownNames {
   private static final int USUAL_LENGTH = 16;
 
   private final Bounds bounds;
+  private final InputLocation location;
 
   /** Most messages have none. */
   private Set<String> names = Set.of();
@@ -22,8 +23,9 @@ final class UnknownNames {
   private int prefixes;
   private int characters;
 
-  UnknownNames(Bounds bounds) {
+  UnknownNames(Bounds bounds, InputLocation location) {
     this.bounds = bounds;
+    this.location = location;
   }
 
   /**
@@ -31,7 +33,7 @@ final class UnknownNames {
    *
    * @throws InvalidMessageException when they are too many
    */
-  void add(String name, XmlIn in) {
+  void add(String name) {
     if (names.isEmpty()) {
       names = new HashSet<>();
     }
@@ -40,11 +42,10 @@ final class UnknownNames {
     }
     characters += name.length();
     if (name.length() > bounds.nameLength()) {
-      throw BoundsCheck.tooMuch(in, bounds.nameLength() + " characters a name");
+      throw location.tooMuch(bounds.nameLength() + " characters a name");
     }
     if (names.size() > bounds.unknownNames()) {
-      throw BoundsCheck.tooMuch(
-          in, bounds.unknownNames() + " different names that no contract knows");
+      throw location.tooMuch(bounds.unknownNames() + " different names that no contract knows");
     }
   }
 
@@ -53,9 +54,9 @@ final class UnknownNames {
    *
    * @throws InvalidMessageException when there are too many names
    */
-  void prefix(String prefix, XmlIn in) {
+  void prefix(String prefix) {
     if (++prefixes > USUAL_PREFIXES || prefix.length() > USUAL_LENGTH) {
-      add(prefix, in);
+      add(prefix);
     }
   }
 

@@ -25,9 +25,9 @@ public interface ValueModel<T> {
    *
    * @param item what each of them is
    * @param isMany whether they are held as several even if there is but one
-   * @param isLater whether they are read as they are asked for
+   * @param isLazy whether they are read when they are asked for
    */
-  record Position<T>(Holder holder, T item, boolean isMany, boolean isLater) {}
+  record Position<T>(Holder holder, T item, boolean isMany, boolean isLazy) {}
 
   /** Text and value of a simple type. */
   Lexical<Object> lexical(TypeUse type, T held);

@@ -4,11 +4,11 @@ import com.fasterxml.aalto.UncheckedStreamException;
 import java.util.Arrays;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
-import javax.xml.stream.Location;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.LexicalException;
 import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
 
@@ -23,7 +23,8 @@ public final class XmlIn implements AutoCloseable {
   private final @Nullable MeteredStream stream;
   private final Bounds bounds;
   private final @Nullable FastParser parser;
-  private final BoundsCheck tally;
+  private final InputLocation location;
+  private final BoundsCheck boundsCheck;
   private String localName = "";
   private boolean isAtEnd;
   private char[] text = NO_TEXT;
@@ -46,8 +47,9 @@ public final class XmlIn implements AutoCloseable {
     this.stream = stream;
     this.bounds = bounds;
     this.parser = parser;
-    this.tally = new BoundsCheck(bounds);
-    this.attributes = new AttributesIn(reader, this);
+    this.location = new InputLocation(reader);
+    this.boundsCheck = new BoundsCheck(bounds, location);
+    this.attributes = new AttributesIn(reader, location);
   }
 
   /**
@@ -84,7 +86,7 @@ public final class XmlIn implements AutoCloseable {
     return new String(text, 0, textLength);
   }
 
-  /** Reads the text of the current element, which ends with it, into {@link #textBuffer}. */
+  /** Reads the text of the current element, which ends with it, for {@link #parseText}. */
   void readText() {
     textLength = 0;
     while (true) {
@@ -110,23 +112,13 @@ public final class XmlIn implements AutoCloseable {
 
   private void keep(char[] chars, int start, int length) {
     if (length > bounds.textLength() - textLength) {
-      throw BoundsCheck.tooMuch(this, bounds.textLength() + " characters a text");
+      throw location.tooMuch(bounds.textLength() + " characters a text");
     }
     if (textLength + length > text.length) {
       text = Arrays.copyOf(text, Math.max(textLength + length, Math.max(64, text.length * 2)));
     }
     System.arraycopy(chars, start, text, textLength, length);
     textLength += length;
-  }
-
-  /** What was read last, up to {@link #textLength()}; overwritten by the next text. */
-  char[] textBuffer() {
-    return text;
-  }
-
-  /** The characters read last. */
-  int textLength() {
-    return textLength;
   }
 
   /** Takes a piece of text, which is overwritten afterwards. */
@@ -157,7 +149,7 @@ public final class XmlIn implements AutoCloseable {
     while (open > 0) {
       switch (next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          tally.open(this);
+          boundsCheck.open(localName, attributes);
           open++;
         }
         case XMLStreamConstants.END_ELEMENT -> open--;
@@ -176,16 +168,16 @@ public final class XmlIn implements AutoCloseable {
       event = reader.next();
     } catch (XMLStreamException malformed) {
       throw Malformed.isAttributeLimit(malformed)
-          ? BoundsCheck.tooManyAttributes(this, bounds)
+          ? boundsCheck.tooManyAttributes()
           : Malformed.of(malformed);
     } catch (UncheckedStreamException malformed) {
       throw Malformed.of(malformed);
     }
     if (event == XMLStreamConstants.START_ELEMENT) {
       localName = reader.getLocalName();
-      tally.enter(reader, localName, attributes.enter(), this);
+      boundsCheck.enter(reader, localName, attributes.enter());
     } else if (event == XMLStreamConstants.END_ELEMENT) {
-      tally.leave();
+      boundsCheck.leave();
     } else if (event == XMLStreamConstants.END_DOCUMENT) {
       isAtEnd = true;
     }
@@ -219,9 +211,37 @@ public final class XmlIn implements AutoCloseable {
     return bounds.binaryBytes();
   }
 
-  /** The digits that one number may have. */
-  int digits() {
-    return bounds.digits();
+  /**
+   * The value of {@code text}.
+   *
+   * @throws InvalidMessageException when it is not in a form of {@code lexical}, or has too many
+   *     digits
+   */
+  public <T> T parse(Lexical<T> lexical, String text) {
+    if (lexical.isNumber() && text.length() > bounds.digits()) {
+      String digits = lexical.whiteSpace().apply(text);
+      if (digits.length() > bounds.digits()) {
+        throw location.tooMuch(bounds.digits() + " digits a number");
+      }
+    }
+    try {
+      return lexical.parse(text);
+    } catch (LexicalException invalid) {
+      String expected = invalid.expected();
+      // White space that counts must be seen.
+      String found = lexical.whiteSpace().apply(text);
+      throw problem(Code.VALUE, expected == null ? lexical.form() : expected, found);
+    }
+  }
+
+  /**
+   * The value of the text that {@link #readText} read last.
+   *
+   * @throws InvalidMessageException as for other texts
+   */
+  <T> T parseText(Lexical<T> lexical) {
+    T quick = textLength <= bounds.digits() ? lexical.quick(text, textLength) : null;
+    return quick != null ? quick : parse(lexical, new String(text, 0, textLength));
   }
 
   private boolean isBlank() {
@@ -272,11 +292,7 @@ public final class XmlIn implements AutoCloseable {
 
   /** The current element's name with the prefix that it was written with. */
   String prefixedName() {
-    return prefixed(reader.getPrefix(), localName());
-  }
-
-  static String prefixed(@Nullable String prefix, String name) {
-    return prefix == null || prefix.isEmpty() ? name : prefix + ":" + name;
+    return AttributesIn.prefixed(reader.getPrefix(), localName());
   }
 
   /**
@@ -289,7 +305,7 @@ public final class XmlIn implements AutoCloseable {
     while (true) {
       switch (next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          tally.open(this);
+          boundsCheck.open(localName, attributes);
           element.run();
         }
         case XMLStreamConstants.END_ELEMENT -> {
@@ -324,15 +340,13 @@ public final class XmlIn implements AutoCloseable {
 
   /** A mistake at the current place. */
   public InvalidMessageException problem(Code code, String expected, String found) {
-    Location at = reader.getLocation();
-    return new InvalidMessageException(
-        new InputProblem("", code, expected, found, at.getLineNumber(), at.getColumnNumber()));
+    return location.problem(code, expected, found);
   }
 
   /** Counts the attributes of the current element, which no schema describes. */
   public void passAttributes() {
     if (attributes.count() > 0) {
-      tally.attributes(this);
+      boundsCheck.attributes(attributes);
     }
   }
 
@@ -348,7 +362,7 @@ public final class XmlIn implements AutoCloseable {
     try {
       reader.close();
       if (parser != null) {
-        parser.learned(tally.unknownNames());
+        parser.learned(boundsCheck.unknownNames());
       }
     } catch (XMLStreamException alreadyBroken) {
       throw Malformed.of(alreadyBroken);

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.util.Arrays;
 import java.util.Base64;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.LexicalException;
 
 /**
  * A message being written as UTF-8. It is held in memory up to a limit; what goes beyond is handed
@@ -74,11 +75,6 @@ public final class XmlOut implements AutoCloseable {
   public XmlOut digits(int most) {
     this.digits = most;
     return this;
-  }
-
-  /** How many digits a number may have. */
-  int digits() {
-    return digits;
   }
 
   /** What is held now, as a copy. */
@@ -219,7 +215,7 @@ public final class XmlOut implements AutoCloseable {
       start(tag);
       int end = quick(lexical, value);
       if (end < 0) {
-        escape(SimpleElement.print(lexical, value, digits), false);
+        escape(print(lexical, value), false);
       } else {
         length = end;
       }
@@ -235,11 +231,32 @@ public final class XmlOut implements AutoCloseable {
     int end = digits < Lexical.QUICK_BYTES ? -1 : lexical.print(value, buffer, at);
     if (end < 0) {
       length = at;
-      escape(SimpleElement.print(lexical, value, digits), false);
+      escape(print(lexical, value), false);
       raw(close);
     } else {
       System.arraycopy(close, 0, buffer, end, close.length);
       length = end + close.length;
+    }
+  }
+
+  /**
+   * The text of a value.
+   *
+   * @throws EncodeException when it has none, or as a number too many digits
+   */
+  public <T> String print(Lexical<T> lexical, T value) {
+    try {
+      String text = lexical.print(value);
+      if (lexical.isNumber() && text.length() > digits) {
+        throw new EncodeException("more than " + digits + " digits");
+      }
+      return text;
+    } catch (LexicalException unprintable) {
+      throw new EncodeException(
+          unprintable.getMessage()
+              + ", where "
+              + (unprintable.expected() == null ? lexical.form() : unprintable.expected())
+              + " belongs");
     }
   }
 

@@ -1,0 +1,46 @@
+package org.calmanchor.core.codec;
+
+import java.util.function.Supplier;
+import org.calmanchor.core.codec.InputProblem.Code;
+import org.jspecify.annotations.Nullable;
+
+/** Reads the values of the last element of a structure, one each time it is asked. */
+final class ItemReader implements Supplier<@Nullable Object> {
+  private final XmlIn in;
+  private final ElementSlot slot;
+  private final Supplier<InvalidMessageException> unexpected;
+  private boolean isOpen;
+  private int count;
+
+  /**
+   * A reader of items.
+   *
+   * @param isOpen whether {@code in} stands at the start of the first item already
+   * @param unexpected what is raised for another element than an item
+   */
+  ItemReader(
+      XmlIn in, ElementSlot slot, boolean isOpen, Supplier<InvalidMessageException> unexpected) {
+    this.in = in;
+    this.slot = slot;
+    this.isOpen = isOpen;
+    this.unexpected = unexpected;
+  }
+
+  @Override
+  public @Nullable Object get() {
+    if (!isOpen && !in.nextElement()) {
+      slot.requireEnough(in, count);
+      return null;
+    }
+    isOpen = false;
+    if (!slot.isAt(in)) {
+      throw unexpected.get();
+    }
+    slot.requireRoom(in, count);
+    Object item = slot.readOrNil(in, count++);
+    if (item == null) {
+      throw in.problem(Code.NIL, "a value", "").within(slot.step(count - 1));
+    }
+    return item;
+  }
+}
