@@ -150,7 +150,7 @@ class PageCallsTest {
                         "operation", "ring", "version", "SOAP 1.1", "expect", "no", "message", ""))
                 .get("error")
                 .toString())
-        .startsWith("expected:1: \"expect\" holds result or fault");
+        .startsWith("expected:1: \"expect\" holds result, fault");
     Files.writeString(folder.resolve("kept/other.yaml"), "check: x\nservice: Other\n");
     assertThat(ask(site, "checks", Map.of()).get("error").toString())
         .isEqualTo("other.yaml:1: \"operation\" is missing.");

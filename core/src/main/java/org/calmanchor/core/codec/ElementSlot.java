@@ -112,7 +112,7 @@ record ElementSlot(
 
   /** What is held for the one value of an element that is there, or null for nil. */
   @Nullable Object hold(@Nullable Object value) {
-    if (holder == Holder.PLAIN) {
+    if (holder == PlainHolder.PLAIN) {
       return value;
     }
     return value == null ? holder.nil() : holder.hold(value);
@@ -120,7 +120,7 @@ record ElementSlot(
 
   /** The one value of what is held. */
   @Nullable Object value(@Nullable Object held) {
-    return holder == Holder.PLAIN ? held : holder.value(held);
+    return holder == PlainHolder.PLAIN ? held : holder.value(held);
   }
 
   /** The step in a path; lists count from 1. */

@@ -18,9 +18,6 @@ interface Holder {
     }
   }
 
-  /** Holds a value as it is, and several as an unmodifiable list. */
-  Holder PLAIN = new PlainHolder();
-
   /** What is held for one value, or for none when null. */
   @Nullable Object hold(@Nullable Object value);
 

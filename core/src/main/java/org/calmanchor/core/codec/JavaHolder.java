@@ -13,7 +13,7 @@ import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Reflection;
 import org.jspecify.annotations.Nullable;
 
-/** The containers of Java that hold values otherwise than {@link Holder#PLAIN}. */
+/** The containers of Java that hold values otherwise than {@link PlainHolder}. */
 enum JavaHolder implements Holder {
   OPTIONAL {
     @Override
@@ -55,7 +55,7 @@ enum JavaHolder implements Holder {
   /** The holder for a container. */
   static Holder of(JavaForm.Many many) {
     return switch (many.container()) {
-      case LIST -> Holder.PLAIN;
+      case LIST -> PlainHolder.PLAIN;
       case SET -> SET;
       case STREAM -> STREAM;
       case ARRAY -> new ArrayHolder(Reflection.classOf(many.item()));
@@ -64,22 +64,22 @@ enum JavaHolder implements Holder {
 
   @Override
   public @Nullable Object hold(@Nullable Object value) {
-    return PLAIN.hold(value);
+    return PlainHolder.PLAIN.hold(value);
   }
 
   @Override
   public Object holdAll(List<Object> values) {
-    return PLAIN.holdAll(values);
+    return PlainHolder.PLAIN.holdAll(values);
   }
 
   @Override
   public @Nullable Object value(@Nullable Object held) {
-    return PLAIN.value(held);
+    return PlainHolder.PLAIN.value(held);
   }
 
   @Override
   public Iterable<?> values(@Nullable Object held) {
-    return PLAIN.values(held);
+    return PlainHolder.PLAIN.values(held);
   }
 
   /** Arrays of {@code component}, primitive ones included. */

@@ -186,7 +186,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   @Override
   public Position<Java> position(Java held, boolean repeats) {
     if (held instanceof Entries entries) {
-      return new Position<>(Holder.PLAIN, new Held(entries.entry()), true, false);
+      return new Position<>(PlainHolder.PLAIN, new Held(entries.entry()), true, false);
     }
     if (held instanceof Lazy lazy) {
       return new Position<>(JavaHolder.of(lazy.many()), new Held(lazy.many().of()), true, true);
@@ -198,7 +198,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     if (use instanceof JavaForm.Many many) {
       return new Position<>(JavaHolder.of(many), new Held(many.of()), true, false);
     }
-    return new Position<>(Holder.PLAIN, held, false, false);
+    return new Position<>(PlainHolder.PLAIN, held, false, false);
   }
 
   @Override

@@ -5,7 +5,9 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Holds a value as it is, and several as an unmodifiable list. */
-final class PlainHolder implements Holder {
+enum PlainHolder implements Holder {
+  PLAIN;
+
   @Override
   public @Nullable Object hold(@Nullable Object value) {
     return value;
