@@ -11,11 +11,18 @@ module org.calmanchor.core {
 
   exports org.calmanchor.core.model;
   exports org.calmanchor.core.lexical;
+  exports org.calmanchor.core.introspection;
+  exports org.calmanchor.core.problem;
+  exports org.calmanchor.core.constraint;
   exports org.calmanchor.core.read;
   exports org.calmanchor.core.wsdl;
   exports org.calmanchor.core.dynamic;
   exports org.calmanchor.core.endpoint;
+  exports org.calmanchor.core.xml to
+      org.calmanchor.client;
   exports org.calmanchor.core.codec to
+      org.calmanchor.client;
+  exports org.calmanchor.core.objects to
       org.calmanchor.client;
   exports org.calmanchor.core.soap to
       org.calmanchor.client;

@@ -1,7 +1,7 @@
 package org.calmanchor.cli;
 
 import java.util.ServiceLoader;
-import org.calmanchor.core.read.ContractException;
+import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.host.PortTakenException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;

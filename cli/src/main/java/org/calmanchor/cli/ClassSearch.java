@@ -8,7 +8,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
-import org.calmanchor.core.read.NearMiss;
+import org.calmanchor.core.problem.NearMiss;
 
 /** Looks for the class that somebody meant, where there is none of the name that was given. */
 final class ClassSearch {

@@ -13,7 +13,7 @@ import org.calmanchor.core.conformance.Conformance;
 import org.calmanchor.core.conformance.Finding;
 import org.calmanchor.core.conformance.Profile;
 import org.calmanchor.core.conformance.Rule;
-import org.calmanchor.core.read.ContractException;
+import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import picocli.CommandLine.Command;

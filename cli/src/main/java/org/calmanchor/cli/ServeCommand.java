@@ -9,7 +9,7 @@ import java.util.Objects;
 import java.util.concurrent.Callable;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.read.ContractException;
+import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;

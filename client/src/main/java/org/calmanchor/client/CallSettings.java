@@ -6,9 +6,9 @@ import java.time.Duration;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import org.calmanchor.core.codec.Inputs;
 import org.calmanchor.core.endpoint.Limits;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.xml.Inputs;
 
 /** How calls are made. Immutable. */
 final class CallSettings {

@@ -26,11 +26,11 @@ import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.zip.GZIPOutputStream;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.endpoint.Limit;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** One call on its way to the service and back. */

@@ -11,15 +11,15 @@ import java.util.concurrent.CompletionException;
 import java.util.stream.Stream;
 import java.util.zip.GZIPInputStream;
 import org.calmanchor.annotations.HeaderOut;
-import org.calmanchor.core.codec.Excerpt;
-import org.calmanchor.core.codec.InvalidMessageException;
-import org.calmanchor.core.codec.LazyItems;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
+import org.calmanchor.core.xml.Excerpt;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.LazyItems;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /** What came back for one call. */

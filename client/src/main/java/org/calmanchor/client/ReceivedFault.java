@@ -3,11 +3,11 @@ package org.calmanchor.client;
 import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Fault;
-import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.FaultReader;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /** Reads a fault, and makes of it what is to be raised. */

@@ -50,7 +50,7 @@ public final class TypedClient<T> {
   /**
    * A client for the service at {@code address}.
    *
-   * @throws org.calmanchor.core.read.ContractException with every problem of the contract
+   * @throws org.calmanchor.core.problem.ContractException with every problem of the contract
    * @throws IllegalArgumentException when {@code type} is no interface
    */
   public static <T> TypedClient<T> of(Class<T> type, URI address) {

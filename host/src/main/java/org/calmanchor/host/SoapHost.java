@@ -71,7 +71,7 @@ public final class SoapHost {
    * Several services may share a path, such as versions of one with different namespaces: messages
    * are told apart by their body elements.
    *
-   * @throws org.calmanchor.core.read.ContractException with every problem of its contract
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    * @throws IllegalArgumentException when the path is malformed, or has a service already whose
    *     messages could not be told apart from this one's
    */
@@ -93,7 +93,7 @@ public final class SoapHost {
    * Serves objects of {@code type} at {@code path}: a new one for each call, which is closed after
    * the last byte of the answer if it can be closed.
    *
-   * @throws org.calmanchor.core.read.ContractException with every problem of its contract
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    * @throws IllegalArgumentException as for any other service
    */
   public <T> SoapHost serveNew(String path, Class<T> type, Supplier<? extends T> factory) {

@@ -1,6 +1,12 @@
 package org.calmanchor.core.codec;
 
-import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.xml.DomReader;
+import org.calmanchor.core.xml.DomWriter;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Elements around one element of any name (XML Schema 1.0 part 1, section 3.10). */

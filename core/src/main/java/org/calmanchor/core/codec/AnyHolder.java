@@ -1,9 +1,10 @@
 package org.calmanchor.core.codec;
 
+import org.calmanchor.core.xml.EncodeException;
 import org.w3c.dom.Element;
 
 /** How one end holds an element of any name. */
-interface AnyHolder {
+public interface AnyHolder {
   /** What is held for an element. */
   Object hold(Element element);
 

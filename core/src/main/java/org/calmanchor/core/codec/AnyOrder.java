@@ -2,6 +2,7 @@ package org.calmanchor.core.codec;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the elements of a structure in whatever order they come, and passes over unknown ones. */

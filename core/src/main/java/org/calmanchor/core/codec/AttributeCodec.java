@@ -1,7 +1,13 @@
 package org.calmanchor.core.codec;
 
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.xml.AttributesIn;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Reads and writes the attributes of a structure, and refuses others. */

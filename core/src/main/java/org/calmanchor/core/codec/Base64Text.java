@@ -1,8 +1,10 @@
 package org.calmanchor.core.codec;
 
 import java.util.Arrays;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
 
 /**
  * Decodes Base64 from pieces of text (RFC 4648, section 4; white space between characters as XML

@@ -6,8 +6,12 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Binary;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -9,4 +9,5 @@ import java.util.function.Consumer;
  * @param check throws {@link org.calmanchor.core.lexical.LexicalException} for a value not taken
  * @param checkWritten the same for a value that may not be written
  */
-record BinaryHolder(boolean isArray, Consumer<Object> check, Consumer<Object> checkWritten) {}
+public record BinaryHolder(
+    boolean isArray, Consumer<Object> check, Consumer<Object> checkWritten) {}

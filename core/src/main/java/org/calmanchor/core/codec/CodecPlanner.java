@@ -14,9 +14,10 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Names;
+import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.read.Members.Place;
+import org.calmanchor.core.xml.Tag;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -130,7 +131,7 @@ public final class CodecPlanner<T> {
     AttributeCodec attributes =
         new AttributeCodec(complex.name(), slots.toArray(new AttributeSlot[0]), values.isLenient());
     if (complex.content() instanceof ComplexType.Text text) {
-      int index = indexOf(Place.TEXT, new QName(""), structure);
+      int index = indexOf(NodeKind.TEXT, new QName(""), structure);
       T item = values.position(structure.members().get(index).held(), false).item();
       return new TextElement(
           attributes,
@@ -154,7 +155,7 @@ public final class CodecPlanner<T> {
   }
 
   private AttributeSlot attribute(AttributeUse use, ValueModel.Structure<T> structure) {
-    int index = indexOf(Place.ATTRIBUTE, use.name(), structure);
+    int index = indexOf(NodeKind.ATTRIBUTE, use.name(), structure);
     ValueModel.Position<T> position = values.position(structure.members().get(index).held(), false);
     Lexical<Object> lexical = values.lexical(use.type(), position.item());
     String byDefault = use.defaultValue();
@@ -172,7 +173,7 @@ public final class CodecPlanner<T> {
 
   private ElementSlot element(Member member, ValueModel.Structure<T> structure) {
     ElementDeclaration element = member.element();
-    int index = indexOf(Place.ELEMENT, element.name(), structure);
+    int index = indexOf(NodeKind.ELEMENT, element.name(), structure);
     ValueModel.Position<T> position =
         values.position(structure.members().get(index).held(), member.repeats());
     return new ElementSlot(
@@ -190,10 +191,10 @@ public final class CodecPlanner<T> {
         index);
   }
 
-  private static <T> int indexOf(Place place, QName name, ValueModel.Structure<T> structure) {
+  private static <T> int indexOf(NodeKind kind, QName name, ValueModel.Structure<T> structure) {
     for (int i = 0; i < structure.members().size(); i++) {
       ValueModel.Member<T> member = structure.members().get(i);
-      if (member.place() == place && member.wireName().equals(name)) {
+      if (member.kind() == kind && member.wireName().equals(name)) {
         return i;
       }
     }

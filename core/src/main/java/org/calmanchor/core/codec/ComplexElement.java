@@ -1,5 +1,8 @@
 package org.calmanchor.core.codec;
 
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Elements that hold attributes and a sequence of elements. */

@@ -2,9 +2,13 @@ package org.calmanchor.core.codec;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.xml.Excerpt;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.LazyItems;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;

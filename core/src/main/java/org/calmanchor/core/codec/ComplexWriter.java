@@ -1,5 +1,8 @@
 package org.calmanchor.core.codec;
 
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Writes a whole as attributes and a sequence of elements. */

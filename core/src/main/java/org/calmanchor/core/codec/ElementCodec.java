@@ -1,5 +1,10 @@
 package org.calmanchor.core.codec;
 
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Reads and writes the elements of one type. Planned once, safe for any number of threads. */

@@ -1,8 +1,12 @@
 package org.calmanchor.core.codec;
 
 import java.util.List;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -4,7 +4,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** How one end holds the values of an element that may be absent or repeat. */
-interface Holder {
+public interface Holder {
   /** Marker value: write {@code xsi:nil}. (null means: omit the element.) */
   Object NIL = new NilMark();
 

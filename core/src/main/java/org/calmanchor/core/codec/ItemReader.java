@@ -1,7 +1,9 @@
 package org.calmanchor.core.codec;
 
 import java.util.function.Supplier;
-import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the values of the last element of a structure, one each time it is asked. */

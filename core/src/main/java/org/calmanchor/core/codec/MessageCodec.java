@@ -1,6 +1,14 @@
 package org.calmanchor.core.codec;
 
 import javax.xml.namespace.QName;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InputProblem;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.LazyItems;
+import org.calmanchor.core.xml.MessageResources;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 
 /** Reads and writes one global element. Safe for any number of threads. */
 public final class MessageCodec {

@@ -5,7 +5,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Holds a value as it is, and several as an unmodifiable list. */
-enum PlainHolder implements Holder {
+public enum PlainHolder implements Holder {
   PLAIN;
 
   @Override

@@ -4,7 +4,11 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.InputProblem.Code;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -2,6 +2,11 @@ package org.calmanchor.core.codec;
 
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.PrefixScope;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**

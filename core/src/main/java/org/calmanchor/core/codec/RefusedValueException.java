@@ -1,10 +1,10 @@
 package org.calmanchor.core.codec;
 
 /** A data type's own constructor refused the values that came in. */
-final class RefusedValueException extends RuntimeException {
+public final class RefusedValueException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
-  RefusedValueException(Throwable cause) {
+  public RefusedValueException(Throwable cause) {
     super(cause);
   }
 }

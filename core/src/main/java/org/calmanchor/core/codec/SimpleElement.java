@@ -1,9 +1,13 @@
 package org.calmanchor.core.codec;
 
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.InputProblem.Code;
 import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Elements whose content is the text of a simple type. */

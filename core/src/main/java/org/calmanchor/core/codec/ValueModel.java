@@ -4,8 +4,8 @@ import java.util.List;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.read.Members.Place;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  */
 public interface ValueModel<T> {
   /** A member of a structure at this end. */
-  record Member<T>(Place place, QName wireName, T held) {}
+  record Member<T>(NodeKind kind, QName wireName, T held) {}
 
   /** How a structure is held; its members' order is the composite's. */
   record Structure<T>(List<Member<T>> members, Composite composite) {}

@@ -1,8 +1,8 @@
 /**
- * XML to value and back. A {@link org.calmanchor.core.codec.CodecPlanner} turns the elements of a
- * contract into codecs, once; one engine serves two ends: Java values ({@link
- * org.calmanchor.core.codec.JavaValueModel}) and plain trees of values ({@link
- * org.calmanchor.core.codec.DynamicValueModel}). Imports model, lexical and read.
+ * XML to values and back. Entry type: {@link org.calmanchor.core.codec.CodecPlanner}, which plans
+ * codecs for the elements of a contract, once. A {@link org.calmanchor.core.codec.ValueModel} says
+ * how values are held: as Java objects (package objects), or as maps and lists (package dynamic).
+ * Imports model, lexical and xml.
  */
 @NullMarked
 package org.calmanchor.core.codec;

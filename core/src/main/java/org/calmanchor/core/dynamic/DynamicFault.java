@@ -3,8 +3,8 @@ package org.calmanchor.core.dynamic;
 import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.soap.FaultReader;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /** Reads a fault, and its detail if the contract declares it. */

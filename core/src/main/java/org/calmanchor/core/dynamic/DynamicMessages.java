@@ -8,15 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.Bounds;
 import org.calmanchor.core.codec.CodecPlanner;
-import org.calmanchor.core.codec.DynamicValueModel;
-import org.calmanchor.core.codec.EncodeException;
-import org.calmanchor.core.codec.Inputs;
-import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.codec.XmlIn;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -29,6 +22,12 @@ import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
+import org.calmanchor.core.xml.Bounds;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**

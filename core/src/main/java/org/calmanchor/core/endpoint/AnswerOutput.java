@@ -2,8 +2,8 @@ package org.calmanchor.core.endpoint;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.endpoint.CallState.Piece;
+import org.calmanchor.core.xml.XmlOut;
 
 /**
  * The way of an answer's bytes to the response. Each piece goes out only if the state of the call

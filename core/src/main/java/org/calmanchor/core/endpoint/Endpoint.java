@@ -13,15 +13,15 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.InputProblem.Code;
-import org.calmanchor.core.codec.Inputs;
-import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.NearMiss;
 import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -83,7 +83,7 @@ public final class Endpoint {
   /**
    * An endpoint for {@code target}, an object of an annotated class, or of one beneath it.
    *
-   * @throws org.calmanchor.core.read.ContractException with every problem of its contract
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    */
   public static Endpoint of(Object target) {
     return of(ContractReader.read(target.getClass()), target);
@@ -105,7 +105,7 @@ public final class Endpoint {
    * An endpoint that takes a new object of {@code type} for each call, and closes it after the last
    * byte of the answer if it can be closed.
    *
-   * @throws org.calmanchor.core.read.ContractException with every problem of its contract
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    */
   public static <T> Endpoint newForEachCall(Class<T> type, Supplier<? extends T> factory) {
     Reading reading = ContractReader.read(type);

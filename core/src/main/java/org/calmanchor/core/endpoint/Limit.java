@@ -2,7 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import java.time.Duration;
 import java.util.Locale;
-import org.calmanchor.core.codec.Bounds;
+import org.calmanchor.core.xml.Bounds;
 
 /** What is limited, how far by default, and what a caller is told who goes beyond. */
 public enum Limit {

@@ -3,9 +3,9 @@ package org.calmanchor.core.endpoint;
 import java.time.Duration;
 import java.util.EnumMap;
 import java.util.Map;
-import org.calmanchor.core.codec.Bounds;
-import org.calmanchor.core.codec.Inputs;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.xml.Bounds;
+import org.calmanchor.core.xml.Inputs;
 
 /** How far each {@link Limit} goes, inclusive. Immutable. */
 public final class Limits {

@@ -6,16 +6,16 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.DomReader;
-import org.calmanchor.core.codec.DomWriter;
-import org.calmanchor.core.codec.InputProblem.Code;
-import org.calmanchor.core.codec.Inputs;
-import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.codec.XmlIn;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
+import org.calmanchor.core.xml.DomReader;
+import org.calmanchor.core.xml.DomWriter;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
@@ -82,7 +82,7 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
         return codec.read(in);
       }
     } catch (InvalidMessageException invalid) {
-      throw invalid.withoutPlace().inHeader();
+      throw invalid.withoutLocation().inHeader();
     }
   }
 

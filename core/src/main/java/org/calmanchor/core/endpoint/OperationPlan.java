@@ -9,15 +9,15 @@ import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.HeaderOut;
-import org.calmanchor.core.codec.EncodeException;
-import org.calmanchor.core.codec.InputProblem;
-import org.calmanchor.core.codec.InvalidMessageException;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.codec.XmlIn;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.xml.EncodeException;
+import org.calmanchor.core.xml.InputProblem;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -3,9 +3,15 @@ package org.calmanchor.core.read;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Attribute;
 import org.calmanchor.annotations.Element;
+import org.calmanchor.core.constraint.ConstraintReader;
+import org.calmanchor.core.constraint.Constraints;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.TypeReader.ReadType;
 
 /** Reads components and properties into attributes, and into the text of simple content. */
@@ -51,7 +57,7 @@ final class AttributeReader {
     if (mayBeAbsent && byDefault.isEmpty() && type.kind() == JavaType.Kind.PRIMITIVE) {
       problems.primitive(type, path);
     }
-    ConstraintReader.Found constraints =
+    Constraints constraints =
         ConstraintReader.read(member.constraints(), type, mayBeAbsent, problems, path);
     ReadType read = simple(type, constraints, path);
     checkDefault(byDefault, read, path);
@@ -61,7 +67,7 @@ final class AttributeReader {
             MemberReader.narrowed(read, constraints),
             !mayBeAbsent && byDefault.isEmpty(),
             byDefault.isEmpty() ? null : byDefault,
-            constraints.added(given == null ? "" : given.doc()),
+            constraints.addedTo(given == null ? "" : given.doc()),
             Origin.of(member.signature()));
     return new ReadAttribute(
         attribute,
@@ -69,7 +75,7 @@ final class AttributeReader {
         constraints.needsProvider());
   }
 
-  private ReadType simple(JavaType type, ConstraintReader.Found constraints, String path) {
+  private ReadType simple(JavaType type, Constraints constraints, String path) {
     if (TypeReader.isSimple(type)) {
       return types.use(type, "", constraints, path);
     }
@@ -103,18 +109,18 @@ final class AttributeReader {
   }
 
   /** The text of an element with simple content, and what its constraints ask for, in words. */
-  record ReadText(ReadType type, ConstraintReader.Found constraints) {}
+  record ReadText(ReadType type, Constraints constraints) {}
 
   /** The text of an element with simple content. */
   ReadText text(JavaMember member, String path) {
     // An extension names its base, which has no facets; so the documentation says them.
-    ConstraintReader.Found constraints =
+    Constraints constraints =
         ConstraintReader.read(member.constraints(), member.type(), false, problems, path)
-            .documented();
+            .withoutFacets();
     return new ReadText(text(member, constraints, path), constraints);
   }
 
-  private ReadType text(JavaMember member, ConstraintReader.Found constraints, String path) {
+  private ReadType text(JavaMember member, Constraints constraints, String path) {
     if (!TypeReader.isSimple(member.type())) {
       problems.add(
           ProblemCode.SIMPLE_CONTENT_INVALID,

@@ -2,11 +2,16 @@ package org.calmanchor.core.read;
 
 import java.util.List;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.constraint.ConstraintReader;
+import org.calmanchor.core.constraint.Constraints;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.read.TypeReader.ReadType;
 
 /**
@@ -35,7 +40,7 @@ final class CollectionReader {
     return type.name().equals("java.util.Optional") && type.arguments().size() == 1;
   }
 
-  ReadType read(JavaType type, ConstraintReader.Found size, String path) {
+  ReadType read(JavaType type, Constraints size, String path) {
     if (isMap(type)) {
       return map(type, size, path);
     }
@@ -57,7 +62,7 @@ final class CollectionReader {
   private record Argument(TypeUse type, String localName, JavaForm use, boolean needsProvider) {}
 
   private Argument argument(JavaType type, String path) {
-    ConstraintReader.Found constraints =
+    Constraints constraints =
         ConstraintReader.read(type.useConstraints(), type, false, types.problems(), path);
     ReadType read = types.use(type, "", constraints, path);
     return new Argument(
@@ -90,7 +95,7 @@ final class CollectionReader {
         item.needsProvider());
   }
 
-  private ReadType map(JavaType type, ConstraintReader.Found size, String path) {
+  private ReadType map(JavaType type, Constraints size, String path) {
     JavaType keyType = type.arguments().get(0);
     if (!TypeReader.isSimple(keyType) || keyType.kind() == JavaType.Kind.ARRAY) {
       types
@@ -122,7 +127,7 @@ final class CollectionReader {
   }
 
   /** Maps of other sizes are other types. */
-  private static String mapSuffix(ConstraintReader.Found size) {
+  private static String mapSuffix(Constraints size) {
     String from = size.min() == 0 ? "" : "From" + size.min();
     return "Map" + from + (size.max() == Particle.UNBOUNDED ? "" : "To" + size.max());
   }

@@ -8,6 +8,14 @@ import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.core.constraint.ConstraintProvider;
+import org.calmanchor.core.introspection.JavaElement;
+import org.calmanchor.core.introspection.JavaType;
+import org.calmanchor.core.introspection.Reflection;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
+import org.calmanchor.core.problem.Uris;
 import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.OperationReader.ReadOperation;
@@ -16,10 +24,15 @@ import org.jspecify.annotations.Nullable;
 /** Reads an annotated service class into its contract, and finds all its problems in one go. */
 public final class ContractReader {
   private final JavaType service;
-  private final Problems problems = new Problems();
+  private final Problems problems = newProblems();
 
   private ContractReader(JavaType service) {
     this.service = service;
+  }
+
+  private static Problems newProblems() {
+    // No method reference: it would load the class, which needs the optional API of constraints.
+    return new Problems(() -> ConstraintProvider.isPresent());
   }
 
   /**
@@ -45,7 +58,7 @@ public final class ContractReader {
     Set<JavaType> above = new LinkedHashSet<>();
     collectMarked(service, above);
     if (above.size() > 1) {
-      Problems problems = new Problems();
+      Problems problems = newProblems();
       List<String> names = above.stream().map(JavaElement::signature).toList();
       problems.add(
           ProblemCode.SERVICE_AMBIGUOUS,

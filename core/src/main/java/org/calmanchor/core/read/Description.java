@@ -14,6 +14,10 @@ import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Omit;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.core.introspection.AddedAnnotations;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.Reflection;
+import org.calmanchor.core.problem.ContractException;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,7 +35,7 @@ import org.jspecify.annotations.Nullable;
 public final class Description {
   private final Class<?> service;
   private final Map<String, Object> portType = new HashMap<>();
-  private final Notes notes = new Notes();
+  private final AddedAnnotations added = new AddedAnnotations();
 
   private Description(Class<?> service, String namespace) {
     this.service = service;
@@ -83,7 +87,7 @@ public final class Description {
   public Description type(Class<?> type, Consumer<DescribedType> described) {
     DescribedType data = new DescribedType(type);
     described.accept(data);
-    notes.add(type, NotedAnnotation.of(ComplexType.class, data.values));
+    added.add(type, ComplexType.class, data.values);
     return this;
   }
 
@@ -93,8 +97,8 @@ public final class Description {
    * @throws ContractException with every problem, when there is one
    */
   public Reading read() {
-    notes.add(service, NotedAnnotation.of(PortType.class, portType));
-    return ContractReader.read(ReflectedType.of(service, notes));
+    added.add(service, PortType.class, portType);
+    return ContractReader.read(Reflection.typeOf(service, added));
   }
 
   private Method methodOf(String name, Class<?> @Nullable [] taking) {
@@ -169,9 +173,9 @@ public final class Description {
     }
 
     private void note(Method method) {
-      notes.add(method, NotedAnnotation.of(Operation.class, values));
+      added.add(method, Operation.class, values);
       if (result != null) {
-        notes.add(method, NotedAnnotation.of(Element.class, Map.of("name", result)));
+        added.add(method, Element.class, Map.of("name", result));
       }
       if (parameters == null) {
         return;
@@ -187,7 +191,7 @@ public final class Description {
                 + parameters.length);
       }
       for (int i = 0; i < parameters.length; i++) {
-        notes.name(method.getParameters()[i], parameters[i]);
+        added.name(method.getParameters()[i], parameters[i]);
       }
     }
   }
@@ -222,15 +226,15 @@ public final class Description {
     /** Leaves a property out. */
     public DescribedType omit(String property) {
       JavaMember member =
-          ReflectedType.of(type, notes).properties().stream()
+          Reflection.typeOf(type, added).properties().stream()
               .filter(each -> property.equals(each.name()))
               .findFirst()
               .orElseThrow(
                   () ->
                       new IllegalArgumentException(
                           type.getSimpleName() + " has no property " + property));
-      for (AnnotatedElement place : ((ReflectedMember) member).places()) {
-        notes.add(place, NotedAnnotation.of(Omit.class, Map.of()));
+      for (AnnotatedElement place : Reflection.placesOf(member)) {
+        added.add(place, Omit.class, Map.of());
       }
       return this;
     }

@@ -11,13 +11,18 @@ import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Fault;
 import org.calmanchor.annotations.Operation;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaMethod;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Particle;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.MemberReader.ReadElement;
 import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
@@ -97,11 +102,11 @@ final class ExceptionReader {
         }
         ReadElement element =
             types.members().element(parameter, accessor.name(), home, parameter.signature());
-        names.claim(Place.ELEMENT, element.name().getLocalPart(), parameter);
+        names.reserve(NodeKind.ELEMENT, element.name().getLocalPart(), parameter);
         particles.add(element.particle());
         properties.add(
             new PropertyMember(
-                Place.ELEMENT, element.name(), parameter, element.use(), properties.size()));
+                NodeKind.ELEMENT, element.name(), parameter, element.use(), properties.size()));
         accessors.add(accessor);
       }
     }

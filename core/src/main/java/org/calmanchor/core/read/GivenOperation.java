@@ -3,6 +3,7 @@ package org.calmanchor.core.read;
 import org.calmanchor.annotations.Omit;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.core.introspection.JavaMethod;
 import org.jspecify.annotations.Nullable;
 
 /** What a method's annotation says of its operation, or the defaults where it may do without. */

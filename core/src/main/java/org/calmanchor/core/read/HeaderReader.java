@@ -2,8 +2,15 @@ package org.calmanchor.core.read;
 
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Header;
+import org.calmanchor.core.constraint.ConstraintReader;
+import org.calmanchor.core.constraint.Constraints;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.TypeReader.ReadType;
 
@@ -47,7 +54,7 @@ final class HeaderReader {
           "a header block is one element, " + value.signature() + " would be several.",
           "Put the list into a record.");
     }
-    ConstraintReader.Found constraints =
+    Constraints constraints =
         ConstraintReader.read(parameter.constraints(), value, isOptional, problems, path);
     ReadType read = types.use(value, "", constraints, path);
     String source = parameter.name() == null ? "" : parameter.name();
@@ -69,7 +76,7 @@ final class HeaderReader {
             name,
             MemberReader.narrowed(read, constraints),
             false,
-            constraints.added(given == null ? "" : given.doc()),
+            constraints.addedTo(given == null ? "" : given.doc()),
             Origin.of(path));
     types
         .parts()

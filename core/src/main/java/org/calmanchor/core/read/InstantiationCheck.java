@@ -6,11 +6,16 @@ import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Attribute;
 import org.calmanchor.annotations.Element;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Members.StructureMember;
 

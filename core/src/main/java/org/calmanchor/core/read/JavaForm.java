@@ -3,6 +3,9 @@ package org.calmanchor.core.read;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.constraint.Constraint;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.TypeMapping;
 
 /** How Java holds what stands at a position of a contract. */

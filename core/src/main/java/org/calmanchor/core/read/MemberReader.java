@@ -4,6 +4,12 @@ import java.util.ArrayList;
 import java.util.List;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Element;
+import org.calmanchor.core.constraint.ConstraintReader;
+import org.calmanchor.core.constraint.Constraints;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.JavaAnnotation;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Origin;
@@ -11,6 +17,8 @@ import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.TypeReader.ReadType;
 import org.jspecify.annotations.Nullable;
 
@@ -102,7 +110,7 @@ final class MemberReader {
     if (at.isOptional()) {
       given.addAll(at.type().useConstraints());
     }
-    ConstraintReader.Found constraints =
+    Constraints constraints =
         ConstraintReader.read(given, at.type(), at.mayBeAbsent(), problems, at.path());
     ReadType read = types.use(at.type(), at.xsdType(), constraints, at.path());
     JavaForm use = at.isOptional() ? new JavaForm.Maybe(read.use()) : read.use();
@@ -127,7 +135,7 @@ final class MemberReader {
           "the items of a list cannot be nil.",
           "Leave nillable out; an item without a value is left out of the list.");
     }
-    ConstraintReader.Found size = sizeOf(at);
+    Constraints size = sizeOf(at);
     Item item = item(at, container);
     int least = Math.max(min(at, 0), size.min());
     Particle particle = particle(at, name, item.type(), item.doc(at), least, size.max());
@@ -136,7 +144,7 @@ final class MemberReader {
   }
 
   private ReadElement wrapped(Position at, String outer, QName item, Container container) {
-    ConstraintReader.Found size = sizeOf(at);
+    Constraints size = sizeOf(at);
     problems.checkedName(outer, at.member(), "@Element", "wrapper");
     QName name = new QName(at.namespace(), outer);
     Item read = item(at, container);
@@ -155,14 +163,14 @@ final class MemberReader {
         size.needsProvider() || read.needsProvider());
   }
 
-  private ConstraintReader.Found sizeOf(Position at) {
+  private Constraints sizeOf(Position at) {
     return ConstraintReader.read(
         at.member().constraints(), at.type(), at.isOptional(), problems, at.path());
   }
 
   /** The type of each item of a container. */
   private record Item(
-      TypeUse type, JavaForm.Many many, ConstraintReader.Found constraints, boolean needsProvider) {
+      TypeUse type, JavaForm.Many many, Constraints constraints, boolean needsProvider) {
     String doc(Position at) {
       return MemberReader.doc(at, constraints);
     }
@@ -170,7 +178,7 @@ final class MemberReader {
 
   private Item item(Position at, Container container) {
     JavaType type = at.type().arguments().get(0);
-    ConstraintReader.Found constraints =
+    Constraints constraints =
         ConstraintReader.read(ofItems(at, container), type, false, problems, at.path());
     ReadType read = types.use(type, at.xsdType(), constraints, at.path());
     return new Item(
@@ -215,12 +223,12 @@ final class MemberReader {
     return new Term.ElementReference(element.name());
   }
 
-  private static String doc(Position at, ConstraintReader.Found constraints) {
-    return constraints.added(at.given() == null ? "" : at.given().doc());
+  private static String doc(Position at, Constraints constraints) {
+    return constraints.addedTo(at.given() == null ? "" : at.given().doc());
   }
 
   /** The type, as an anonymous restriction where constraints have facets. */
-  static TypeUse narrowed(ReadType read, ConstraintReader.Found constraints) {
+  static TypeUse narrowed(ReadType read, Constraints constraints) {
     return constraints.facets().isEmpty()
         ? read.type()
         : new SimpleType(

@@ -3,6 +3,10 @@ package org.calmanchor.core.read;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaMethod;
+import org.calmanchor.core.introspection.JavaType;
+import org.calmanchor.core.model.NodeKind;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -49,24 +53,17 @@ public record Members(
     }
   }
 
-  /** What a member of a structure is on the wire. */
-  public enum Place {
-    ELEMENT,
-    ATTRIBUTE,
-    TEXT
-  }
-
   /**
-   * A Java value's place in a structure.
+   * A Java member that is an element, an attribute or the text of a structure.
    *
-   * @param place what it is on the wire
+   * @param kind what it is on the wire
    * @param wireName its name there; for text, empty
    * @param member the parameter, component, property or result
    * @param use how it is held
    * @param position its index in the owner's Java order
    */
   public record PropertyMember(
-      Place place, QName wireName, JavaMember member, JavaForm use, int position) {}
+      NodeKind kind, QName wireName, JavaMember member, JavaForm use, int position) {}
 
   /**
    * A parameter that is a header block.

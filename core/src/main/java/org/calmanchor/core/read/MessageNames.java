@@ -4,7 +4,10 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.OperationReader.ReadOperation;
 
 /**
@@ -36,18 +39,18 @@ final class MessageNames {
   /** Reports messages of one name that carry different elements. */
   void check(Collection<ReadOperation> operations) {
     for (ReadOperation operation : operations) {
-      claim(body(operation.request()), operation.request());
+      reserve(body(operation.request()), operation.request());
       if (operation.response() != null) {
-        claim(body(operation.response()), operation.response());
+        reserve(body(operation.response()), operation.response());
       }
     }
     for (ReadOperation operation : operations) {
-      operation.faults().forEach(fault -> claim(fault(fault.element()), fault.element()));
-      operation.headers().forEach(header -> claim(header(header.element()), header.element()));
+      operation.faults().forEach(fault -> reserve(fault(fault.element()), fault.element()));
+      operation.headers().forEach(header -> reserve(header(header.element()), header.element()));
     }
   }
 
-  private void claim(String message, ElementDeclaration element) {
+  private void reserve(String message, ElementDeclaration element) {
     QName other = taken.putIfAbsent(message, element.name());
     if (other != null && !other.equals(element.name())) {
       problems.add(

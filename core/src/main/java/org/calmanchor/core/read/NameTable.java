@@ -3,7 +3,10 @@ package org.calmanchor.core.read;
 import java.util.HashMap;
 import java.util.Map;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.read.Members.Place;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.model.NodeKind;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 
 /** The names of what stands side by side in one element; two of one name are a problem. */
 final class NameTable {
@@ -17,21 +20,21 @@ final class NameTable {
   }
 
   /** A member of a structure, or a parameter in the body. */
-  void claim(Place place, String name, JavaMember member) {
-    switch (place) {
-      case ELEMENT -> claim("element \"" + name + "\"", "@Element", member);
-      case ATTRIBUTE -> claim("attribute \"" + name + "\"", "@Attribute", member);
+  void reserve(NodeKind kind, String name, JavaMember member) {
+    switch (kind) {
+      case ELEMENT -> reserve("element \"" + name + "\"", "@Element", member);
+      case ATTRIBUTE -> reserve("attribute \"" + name + "\"", "@Attribute", member);
       case TEXT -> {}
     }
   }
 
   /** A block of the header, which may be in both messages under one name, once in each. */
-  void claimHeader(QName name, boolean isOut, JavaMember parameter) {
+  void reserveHeader(QName name, boolean isOut, JavaMember parameter) {
     String block = "header block \"" + name.getLocalPart() + "\" of " + name.getNamespaceURI();
-    claim(block + (isOut ? " in the answer" : " in the request"), "@Header", parameter);
+    reserve(block + (isOut ? " in the answer" : " in the request"), "@Header", parameter);
   }
 
-  private void claim(String name, String written, JavaMember member) {
+  private void reserve(String name, String written, JavaMember member) {
     JavaMember other = known.putIfAbsent(name, member);
     if (other != null) {
       problems.add(

@@ -4,15 +4,22 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaMethod;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Particle;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
+import org.calmanchor.core.problem.Uris;
 import org.calmanchor.core.read.ExceptionReader.DeclaredFault;
 import org.calmanchor.core.read.HeaderReader.ReadHeader;
 import org.calmanchor.core.read.MemberReader.ReadElement;
 import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
@@ -60,7 +67,7 @@ final class OperationReader {
       ReadElement read =
           types.members().element(answered, "result", types.namespace(), answered.signature());
       results.add(read.particle());
-      result = new PropertyMember(Place.ELEMENT, read.name(), answered, read.use(), 0);
+      result = new PropertyMember(NodeKind.ELEMENT, read.name(), answered, read.use(), 0);
     }
     List<DeclaredFault> declared = faults.faults(method);
     if (given.oneWay()) {
@@ -98,7 +105,7 @@ final class OperationReader {
       JavaMember parameter = all.get(position);
       if (headers.reads(parameter)) {
         ReadHeader block = headers.read(parameter, position);
-        names.claimHeader(block.element().name(), block.member().isOut(), parameter);
+        names.reserveHeader(block.element().name(), block.member().isOut(), parameter);
         needsProvider |= block.needsProvider();
         blocks.add(block);
         continue;
@@ -113,11 +120,11 @@ final class OperationReader {
       stream = Container.of(parameter.type()) == Container.STREAM ? parameter : null;
       ReadElement read =
           types.members().element(parameter, "", types.namespace(), parameter.signature());
-      names.claim(Place.ELEMENT, read.name().getLocalPart(), parameter);
+      names.reserve(NodeKind.ELEMENT, read.name().getLocalPart(), parameter);
       needsProvider |= read.needsProvider();
       parameters.add(read.particle());
       properties.add(
-          new PropertyMember(Place.ELEMENT, read.name(), parameter, read.use(), position));
+          new PropertyMember(NodeKind.ELEMENT, read.name(), parameter, read.use(), position));
     }
     return needsProvider;
   }

@@ -1,5 +1,6 @@
 package org.calmanchor.core.read;
 
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Contract;
 
 /**

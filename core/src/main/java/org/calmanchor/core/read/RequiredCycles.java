@@ -13,6 +13,8 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 
 /** Finds types that require a value of themselves, of which no finite message exists. */
 final class RequiredCycles {

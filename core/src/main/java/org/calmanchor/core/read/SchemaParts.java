@@ -9,11 +9,14 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.TypeDefinition;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -72,7 +75,7 @@ final class SchemaParts {
   }
 
   /** Whether {@code type} now owns {@code name} for the first time; a problem if another does. */
-  boolean claim(QName name, JavaType type, String path) {
+  boolean reserve(QName name, JavaType type, String path) {
     TypeDefinition made = owners.containsKey(name) ? null : types.get(name);
     if (made != null) {
       reportType(name, made.origin().place(), type.name(), path, ANOTHER_NAME);
@@ -91,7 +94,7 @@ final class SchemaParts {
   }
 
   /** Whether a Java type owns {@code name}, defined yet or not. */
-  boolean isClaimed(QName name) {
+  boolean isReserved(QName name) {
     return owners.containsKey(name);
   }
 

@@ -8,7 +8,11 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.core.introspection.JavaMethod;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.OperationReader.ReadOperation;
 
 /** Reads the exposed methods of a service into operations, by wire name. */

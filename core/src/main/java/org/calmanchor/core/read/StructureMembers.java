@@ -14,13 +14,21 @@ import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.annotations.Omit;
 import org.calmanchor.annotations.Shape;
 import org.calmanchor.annotations.SimpleContent;
+import org.calmanchor.core.constraint.ConstraintReader;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.JavaAnnotation;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.AttributeUse;
+import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.Term;
+import org.calmanchor.core.problem.NearMiss;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.AttributeReader.ReadAttribute;
 import org.calmanchor.core.read.AttributeReader.ReadText;
 import org.calmanchor.core.read.MemberReader.ReadElement;
-import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
@@ -57,7 +65,7 @@ final class StructureMembers {
       boolean needsProvider) {
     /** The documentation of the type, with a sentence on what its text must be. */
     String documented(String doc) {
-      return text == null ? doc : text.constraints().added(doc);
+      return text == null ? doc : text.constraints().addedTo(doc);
     }
 
     org.calmanchor.core.model.ComplexType.Content content(@Nullable QName base) {
@@ -200,12 +208,12 @@ final class StructureMembers {
       }
       text = types.attributes().text(member, way);
       needsProvider |= text.constraints().needsProvider();
-      add(Place.TEXT, new QName(""), member, text.type().use(), position);
+      add(NodeKind.TEXT, new QName(""), member, text.type().use(), position);
     } else if (member.annotation(Attribute.class) != null) {
       ReadAttribute read = types.attributes().attribute(member, way);
       attributes.add(read.attribute());
       needsProvider |= read.needsProvider();
-      add(Place.ATTRIBUTE, read.attribute().name(), member, read.use(), position);
+      add(NodeKind.ATTRIBUTE, read.attribute().name(), member, read.use(), position);
     } else {
       if (Container.of(member.type()) == Container.STREAM) {
         problems.add(
@@ -217,12 +225,12 @@ final class StructureMembers {
       ReadElement read = types.members().element(member, "", name.getNamespaceURI(), way);
       particles.add(read.particle());
       needsProvider |= read.needsProvider();
-      add(Place.ELEMENT, read.name(), member, read.use(), position);
+      add(NodeKind.ELEMENT, read.name(), member, read.use(), position);
     }
   }
 
-  private void add(Place place, QName wireName, JavaMember member, JavaForm use, int position) {
-    names.claim(place, wireName.getLocalPart(), member);
-    properties.add(new PropertyMember(place, wireName, member, use, position));
+  private void add(NodeKind kind, QName wireName, JavaMember member, JavaForm use, int position) {
+    names.reserve(kind, wireName.getLocalPart(), member);
+    properties.add(new PropertyMember(kind, wireName, member, use, position));
   }
 }

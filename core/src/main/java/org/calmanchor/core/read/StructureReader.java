@@ -12,8 +12,11 @@ import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.annotations.Shape;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.calmanchor.core.read.StructureMembers.Content;
 import org.calmanchor.core.read.TypeReader.ReadType;
@@ -58,7 +61,7 @@ final class StructureReader {
     Shape shape = type.useAnnotation(Shape.class);
     QName name = name(type, given, shape, path);
     ReadType read = new ReadType(TypeUse.named(name), new JavaForm.Structure(type));
-    if (!types.parts().claim(name, type, path)) {
+    if (!types.parts().reserve(name, type, path)) {
       return read;
     }
     if (grows(type)) {
@@ -200,8 +203,8 @@ final class StructureReader {
                 + ".",
             "Let a record hold it, and be the subtype in its place.");
       } else if (read.type() instanceof TypeUse.Named named
-          // One that is still being read is claimed already: it may hold what it extends.
-          && types.parts().isClaimed(named.name())) {
+          // One that is still being read is reserved already: it may hold what it extends.
+          && types.parts().isReserved(named.name())) {
         put(named.name(), subtype, name, type, way);
       }
     }
@@ -258,7 +261,7 @@ final class StructureReader {
     }
     all.forEach(
         property ->
-            names.claim(property.place(), property.wireName().getLocalPart(), property.member()));
+            names.reserve(property.kind(), property.wireName().getLocalPart(), property.member()));
     return new StructureMember(
         structure.javaType(), all, structure.omitted(), structure.needsProvider());
   }

@@ -7,6 +7,9 @@ import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Lexical;
 import org.calmanchor.annotations.Shape;
+import org.calmanchor.core.constraint.Constraints;
+import org.calmanchor.core.introspection.JavaConstant;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.TypeMapping;
 import org.calmanchor.core.lexical.TypeMappings;
 import org.calmanchor.core.model.ComplexType;
@@ -17,6 +20,8 @@ import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.problem.ProblemCode;
+import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
 
@@ -102,7 +107,7 @@ final class TypeReader {
 
   /** The type that stands for {@code type} where nothing else is said. */
   ReadType use(JavaType type, String path) {
-    return use(type, "", ConstraintReader.Found.NONE, path);
+    return use(type, "", Constraints.NONE, path);
   }
 
   /**
@@ -111,7 +116,7 @@ final class TypeReader {
    * @param xsdType the built-in type asked for; empty for the default
    * @param path the way here, for problems
    */
-  ReadType use(JavaType type, String xsdType, ConstraintReader.Found constraints, String path) {
+  ReadType use(JavaType type, String xsdType, Constraints constraints, String path) {
     TypeMapping<?> row = row(type, xsdType, path);
     if (row != null) {
       return new ReadType(
@@ -239,7 +244,7 @@ final class TypeReader {
         problems.namespace(given == null ? "" : given.namespace(), namespace, type, "@SimpleType");
     QName name = new QName(home, local);
     Map<String, String> constants = constants(type);
-    if (parts.claim(name, type, path)) {
+    if (parts.reserve(name, type, path)) {
       List<Facet> facets = new ArrayList<>();
       constants.keySet().forEach(form -> facets.add(new Facet(Facet.Kind.ENUMERATION, form)));
       parts.fulfil(

@@ -3,6 +3,7 @@ package org.calmanchor.core.read;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.TypeMappings;
 
 /** What to write instead of a type that has no counterpart on the wire. */

@@ -2,6 +2,9 @@ package org.calmanchor.core.read;
 
 import java.lang.annotation.Annotation;
 import java.util.List;
+import org.calmanchor.core.introspection.JavaAnnotation;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaType;
 import org.jspecify.annotations.Nullable;
 
 /** A member seen through what is around its value, such as the stage of an asynchronous result. */

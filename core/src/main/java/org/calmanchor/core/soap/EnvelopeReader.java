@@ -5,12 +5,12 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Predicate;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.Excerpt;
-import org.calmanchor.core.codec.InputProblem.Code;
-import org.calmanchor.core.codec.InvalidMessageException;
-import org.calmanchor.core.codec.XmlIn;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.xml.Excerpt;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /** Reads a message around its body element. Used for one message, by one thread. */

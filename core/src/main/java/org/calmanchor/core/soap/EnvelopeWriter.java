@@ -4,10 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.MessagePrefixes;
-import org.calmanchor.core.codec.Tag;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Writes messages of one version and contract. Safe for any number of threads. */

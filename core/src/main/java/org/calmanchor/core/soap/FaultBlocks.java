@@ -3,9 +3,9 @@ package org.calmanchor.core.soap;
 import java.util.List;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.Tag;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlOut;
 
 /** The header blocks that SOAP 1.2 defines for faults (part 1, sections 5.4.7 and 5.4.8). */
 final class FaultBlocks {

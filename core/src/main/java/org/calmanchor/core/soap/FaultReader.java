@@ -3,7 +3,7 @@ package org.calmanchor.core.soap;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
-import org.calmanchor.core.codec.XmlIn;
+import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -6,11 +6,11 @@ import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.Excerpt;
-import org.calmanchor.core.codec.InputProblem;
-import org.calmanchor.core.codec.Tag;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.xml.Excerpt;
+import org.calmanchor.core.xml.InputProblem;
+import org.calmanchor.core.xml.Tag;
+import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -83,7 +83,7 @@ class InterceptorsTest {
     assertThat(ends)
         .containsExactly(
             "FAULT java.lang.StackOverflowError",
-            "FAULT org.calmanchor.core.codec.InvalidMessageException",
+            "FAULT org.calmanchor.core.xml.InvalidMessageException",
             "BROKEN_OFF java.lang.IllegalStateException",
             "RESULT",
             "FAULT java.util.concurrent.TimeoutException");

@@ -11,24 +11,24 @@ import java.util.function.Consumer;
 import javax.xml.validation.Schema;
 import org.calmanchor.core.Compiled;
 import org.calmanchor.core.Standards;
-import org.calmanchor.core.codec.Bounds;
 import org.calmanchor.core.codec.CodecPlanner;
-import org.calmanchor.core.codec.Inputs;
-import org.calmanchor.core.codec.InvalidMessageException;
-import org.calmanchor.core.codec.JavaValueModel;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.codec.XmlIn;
-import org.calmanchor.core.codec.XmlOut;
 import org.calmanchor.core.conformance.Conformance;
 import org.calmanchor.core.conformance.Rule;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.objects.JavaValueModel;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.core.xml.Bounds;
+import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
 
 /** A service compiled from a random source, and all that is planned for it. */
 final class Fleet {

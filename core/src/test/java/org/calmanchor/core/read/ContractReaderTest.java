@@ -10,6 +10,9 @@ import org.calmanchor.core.Compiled;
 import org.calmanchor.core.SignalBook;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.problem.Problem;
+import org.calmanchor.core.problem.ProblemCode;
 import org.junit.jupiter.api.Test;
 
 class ContractReaderTest {

@@ -15,6 +15,8 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.problem.Problem;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import java.util.List;
 import org.calmanchor.core.Compiled;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import org.calmanchor.core.Desk;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.model.Names;
+import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -106,13 +107,13 @@ class StructuresTest {
   private static final String SHAPES =
       """
       public record Berth(
-          @Attribute String code, Optional<String> pier, List<String> notes, @Attribute Optional<Integer> rate) {}
+          @Attribute String code, Optional<String> pier, List<String> added, @Attribute Optional<Integer> rate) {}
       @Operation public @Shape(name = "BerthLine", only = {"pier", "code"}) Berth read(
           @Shape(name = "NewBerth", omit = "rate") Berth berth) { return berth; }
       @Operation public List<@Shape(name = "BerthLine", only = {"code", "pier"}) Berth> all(Berth berth) {
         return List.of(berth, berth);
       }
-      @Operation public Map<String, @Shape(name = "BerthNotes", only = "notes") Berth> byCode(Berth berth) {
+      @Operation public Map<String, @Shape(name = "BerthNotes", only = "added") Berth> byCode(Berth berth) {
         return Map.of(berth.code(), berth);
       }
       """;
@@ -128,14 +129,14 @@ class StructuresTest {
             "<xsd:complexType name=\"BerthLine\"><xsd:sequence><xsd:element name=\"pier\""
                 + " type=\"xsd:string\" minOccurs=\"0\"/></xsd:sequence><xsd:attribute name=\"code\"",
             "<xsd:complexType name=\"StringBerthNotesMap\">",
-            "<xsd:complexType name=\"BerthNotes\"><xsd:sequence><xsd:element name=\"notes\"");
+            "<xsd:complexType name=\"BerthNotes\"><xsd:sequence><xsd:element name=\"added\"");
     assertThat(
-            desk.call("<read><berth code='H-07'><pier>Heron</pier><notes>n</notes></berth></read>"))
+            desk.call("<read><berth code='H-07'><pier>Heron</pier><added>n</added></berth></read>"))
         .contains("<tns:result code=\"H-07\"><tns:pier>Heron</tns:pier></tns:result>");
     assertThat(desk.call("<all><berth code='H-07' rate='3'/></all>"))
         .contains("<tns:result code=\"H-07\"></tns:result><tns:result code=\"H-07\">");
-    assertThat(desk.call("<byCode><berth code='H-07'><notes>n</notes></berth></byCode>"))
-        .contains("<tns:key>H-07</tns:key><tns:value><tns:notes>n</tns:notes></tns:value>");
+    assertThat(desk.call("<byCode><berth code='H-07'><added>n</added></berth></byCode>"))
+        .contains("<tns:key>H-07</tns:key><tns:value><tns:added>n</tns:added></tns:value>");
     assertThat(desk.refusal("<read><berth code='H-07' rate='3'/></read>"))
         .contains("read/berth/@rate does not belong here; expected no such attribute.");
   }

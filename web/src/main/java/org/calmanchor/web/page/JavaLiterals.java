@@ -11,10 +11,10 @@ import java.util.Locale;
 import java.util.UUID;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Binary;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.TypeMapping;
-import org.calmanchor.core.read.JavaType;
 
 /** Simple values as Java expressions. */
 final class JavaLiterals {

@@ -3,7 +3,7 @@ package org.calmanchor.web.page;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import org.calmanchor.core.read.JavaType;
+import org.calmanchor.core.introspection.JavaType;
 
 /** The names of types in a piece of Java, and the imports that they need. */
 final class JavaSource {

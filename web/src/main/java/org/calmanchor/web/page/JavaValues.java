@@ -9,14 +9,14 @@ import java.util.Set;
 import java.util.stream.Stream;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.JavaMember;
-import org.calmanchor.core.read.JavaType;
-import org.calmanchor.core.read.Members.Place;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.calmanchor.core.read.Reading;
@@ -171,17 +171,17 @@ final class JavaValues {
   /** The key of a property in its structure's map. */
   private String key(QName type, StructureMember structure, PropertyMember property) {
     String local = property.wireName().getLocalPart();
-    if (property.place() == Place.TEXT) {
+    if (property.kind() == NodeKind.TEXT) {
       Contract contract = reading.contract();
       TypeDefinition definition = contract.definition(TypeUse.named(type));
       return definition instanceof ComplexType complex ? DynamicMessages.textKey(complex) : local;
     }
     boolean isShared =
-        property.place() == Place.ATTRIBUTE
+        property.kind() == NodeKind.ATTRIBUTE
             && structure.properties().stream()
                 .anyMatch(
                     other ->
-                        other.place() == Place.ELEMENT
+                        other.kind() == NodeKind.ELEMENT
                             && other.wireName().getLocalPart().equals(local));
     return isShared ? "@" + local : local;
   }

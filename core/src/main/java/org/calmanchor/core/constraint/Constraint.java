@@ -1,0 +1,36 @@
+package org.calmanchor.core.constraint;
+
+import java.util.List;
+import java.util.function.Predicate;
+import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.model.Facet;
+
+/**
+ * What a value must obey besides its type.
+ *
+ * @param words what is expected, in words that follow "expected"
+ * @param facets the facets that say exactly the same; empty where XML Schema has none
+ * @param test whether a value obeys
+ */
+public record Constraint(String words, List<Facet> facets, Predicate<Object> test) {
+  /** Copies the facets. */
+  public Constraint {
+    facets = List.copyOf(facets);
+  }
+
+  /**
+   * Does nothing for a value that obeys.
+   *
+   * @throws LexicalException when it does not
+   */
+  public void check(Object value) {
+    if (!test.test(value)) {
+      throw LexicalException.constrained(words);
+    }
+  }
+
+  /** Whether the published schema says it. */
+  public boolean isPublished() {
+    return !facets.isEmpty();
+  }
+}

@@ -1,0 +1,67 @@
+package org.calmanchor.core.constraint;
+
+import jakarta.validation.ConstraintViolation;
+import jakarta.validation.Validation;
+import jakarta.validation.ValidationException;
+import jakarta.validation.Validator;
+import java.lang.reflect.Method;
+import java.util.Set;
+import java.util.TreeSet;
+import org.calmanchor.core.lexical.LexicalException;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A provider of jakarta.validation, if there is one on the class path: for constraints that are not
+ * those of the API, and those on whole classes. Safe for any number of threads.
+ */
+public final class ConstraintProvider {
+  private final Validator validator;
+
+  private ConstraintProvider(Validator validator) {
+    this.validator = validator;
+  }
+
+  /** Whether there is a provider on the class path. */
+  public static boolean isPresent() {
+    return find() != null;
+  }
+
+  /** The provider on the class path, or null when there is none, nor the API itself. */
+  public static @Nullable ConstraintProvider find() {
+    try {
+      return new ConstraintProvider(Validation.buildDefaultValidatorFactory().getValidator());
+    } catch (NoClassDefFoundError | ValidationException absent) {
+      return null;
+    }
+  }
+
+  /**
+   * Checks an object that was just made, what it holds excepted.
+   *
+   * @throws LexicalException when a constraint does not hold
+   */
+  public void check(Object made) {
+    refuse(validator.validate(made));
+  }
+
+  /**
+   * Checks the arguments of a call.
+   *
+   * @throws LexicalException when a constraint does not hold
+   */
+  public void check(Object target, Method method, @Nullable Object[] arguments) {
+    refuse(validator.forExecutables().validateParameters(target, method, arguments));
+  }
+
+  private static void refuse(Set<? extends ConstraintViolation<?>> violations) {
+    if (!violations.isEmpty()) {
+      Set<String> words = new TreeSet<>();
+      for (ConstraintViolation<?> violation : violations) {
+        String path = violation.getPropertyPath().toString();
+        words.add(path.isEmpty() ? violation.getMessage() : path + " " + violation.getMessage());
+      }
+      throw LexicalException.constrained(
+          "what its constraints ask for: " + String.join("; ", words));
+    }
+  }
+}

@@ -1,0 +1,41 @@
+package org.calmanchor.core.constraint;
+
+import java.util.List;
+import org.calmanchor.core.model.Facet;
+import org.calmanchor.core.model.Particle;
+
+/**
+ * What the constraints at a position ask for.
+ *
+ * @param values what each value must obey
+ * @param min how many values there must be, for a container
+ * @param max how many values there may be, for a container
+ * @param needsProvider whether a provider has to check something
+ */
+public record Constraints(List<Constraint> values, int min, int max, boolean needsProvider) {
+  /** No constraint. */
+  public static final Constraints NONE = new Constraints(List.of(), 0, Particle.UNBOUNDED, false);
+
+  /** The documentation of a member, with a sentence on what the schema cannot say. */
+  public String addedTo(String doc) {
+    List<String> words =
+        values.stream().filter(c -> !c.isPublished()).map(Constraint::words).toList();
+    if (words.isEmpty()) {
+      return doc;
+    }
+    String space = doc.isEmpty() ? "" : doc.endsWith(".") ? " " : ". ";
+    return doc + space + "Must be " + String.join(" and ", words) + ".";
+  }
+
+  /** The same without facets, for a position where the schema can have none. */
+  public Constraints withoutFacets() {
+    List<Constraint> plain =
+        values.stream().map(each -> new Constraint(each.words(), List.of(), each.test())).toList();
+    return new Constraints(plain, min, max, needsProvider);
+  }
+
+  /** The facets that publish constraints. */
+  public List<Facet> facets() {
+    return values.stream().flatMap(constraint -> constraint.facets().stream()).toList();
+  }
+}

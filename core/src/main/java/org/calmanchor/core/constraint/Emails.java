@@ -1,0 +1,20 @@
+package org.calmanchor.core.constraint;
+
+import java.util.regex.Pattern;
+
+/** The form of an e-mail address, as mail programs take it (RFC 5321, section 4.1.2, in short). */
+final class Emails {
+  private static final Pattern FORM =
+      Pattern.compile(
+          "[\\w!#$%&'*+/=?^`{|}~-]+(\\.[\\w!#$%&'*+/=?^`{|}~-]+)*@"
+              + "[A-Za-z0-9]([A-Za-z0-9-]*[A-Za-z0-9])?"
+              + "(\\.[A-Za-z0-9]([A-Za-z0-9-]*[A-Za-z0-9])?)*");
+  private static final int MOST = 254;
+
+  private Emails() {}
+
+  /** Whether it has the form of an address; an empty text passes, as the constraint says. */
+  static boolean isAddress(String text) {
+    return text.isEmpty() || (text.length() <= MOST && FORM.matcher(text).matches());
+  }
+}

@@ -1,0 +1,54 @@
+package org.calmanchor.core.constraint;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.LocalTime;
+import java.time.MonthDay;
+import java.time.OffsetDateTime;
+import java.time.OffsetTime;
+import java.time.Year;
+import java.time.YearMonth;
+import java.time.ZoneId;
+import java.time.ZonedDateTime;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.ToIntFunction;
+
+/** Which values of java.time lie before and after now. */
+final class TimeConstraints {
+  /** What is past here is a matter of where this runs. */
+  private static final Clock CLOCK = Clock.system(ZoneId.systemDefault());
+
+  private static final Map<String, ToIntFunction<Object>> BY_TYPE = new LinkedHashMap<>();
+
+  static {
+    add(LocalDate.class, value -> value.compareTo(LocalDate.now(CLOCK)));
+    add(LocalTime.class, value -> value.compareTo(LocalTime.now(CLOCK)));
+    add(LocalDateTime.class, value -> value.compareTo(LocalDateTime.now(CLOCK)));
+    add(OffsetTime.class, value -> value.compareTo(OffsetTime.now(CLOCK)));
+    add(OffsetDateTime.class, value -> value.toInstant().compareTo(Instant.now(CLOCK)));
+    add(ZonedDateTime.class, value -> value.toInstant().compareTo(Instant.now(CLOCK)));
+    add(Instant.class, value -> value.compareTo(Instant.now(CLOCK)));
+    add(Year.class, value -> value.compareTo(Year.now(CLOCK)));
+    add(YearMonth.class, value -> value.compareTo(YearMonth.now(CLOCK)));
+    add(MonthDay.class, value -> value.compareTo(MonthDay.now(CLOCK)));
+  }
+
+  private TimeConstraints() {}
+
+  private static <T> void add(Class<T> type, ToIntFunction<T> comparing) {
+    BY_TYPE.put(type.getName(), value -> comparing.applyAsInt(type.cast(value)));
+  }
+
+  static boolean isKnown(String type) {
+    return BY_TYPE.containsKey(type);
+  }
+
+  /** Below, at or above zero, as {@code value} lies before, at or after now by the system clock. */
+  static int compareWithNow(Object value) {
+    return Objects.requireNonNull(BY_TYPE.get(value.getClass().getName())).applyAsInt(value);
+  }
+}

@@ -1,0 +1,36 @@
+package org.calmanchor.core.introspection;
+
+import java.util.Map;
+
+/**
+ * An annotation that is not ours, as values by name, so that it need not be on the class path.
+ *
+ * @param type its type's binary name
+ * @param values its members, defaults included
+ */
+public record JavaAnnotation(String type, Map<String, Object> values) {
+  /** Copies the values. */
+  public JavaAnnotation {
+    values = Map.copyOf(values);
+  }
+
+  /** The simple name of its type. */
+  public String simpleName() {
+    return type.substring(Math.max(type.lastIndexOf('.'), type.lastIndexOf('$')) + 1);
+  }
+
+  /** A whole number among its values. */
+  public long number(String name) {
+    return values.get(name) instanceof Number number ? number.longValue() : 0;
+  }
+
+  /** A text among its values; empty when there is none. */
+  public String text(String name) {
+    return String.valueOf(values.getOrDefault(name, ""));
+  }
+
+  /** A truth value among its values. */
+  public boolean flag(String name, boolean byDefault) {
+    return values.get(name) instanceof Boolean flag ? flag : byDefault;
+  }
+}

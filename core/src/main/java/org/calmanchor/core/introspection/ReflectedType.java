@@ -1,0 +1,326 @@
+package org.calmanchor.core.introspection;
+
+import java.lang.annotation.Annotation;
+import java.lang.reflect.AnnotatedArrayType;
+import java.lang.reflect.AnnotatedParameterizedType;
+import java.lang.reflect.AnnotatedType;
+import java.lang.reflect.Array;
+import java.lang.reflect.Constructor;
+import java.lang.reflect.GenericArrayType;
+import java.lang.reflect.Modifier;
+import java.lang.reflect.ParameterizedType;
+import java.lang.reflect.Type;
+import java.lang.reflect.TypeVariable;
+import java.lang.reflect.WildcardType;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.calmanchor.annotations.Shape;
+import org.jspecify.annotations.Nullable;
+
+/** A Java type as reflection sees it. */
+final class ReflectedType implements JavaType {
+  private final Type type;
+  private final @Nullable AnnotatedType use;
+  private final Class<?> raw;
+  private final List<JavaType> arguments;
+  private final AddedAnnotations added;
+
+  private ReflectedType(
+      Type type,
+      @Nullable AnnotatedType use,
+      Map<TypeVariable<?>, ReflectedType> outer,
+      AddedAnnotations added) {
+    this.added = added;
+    this.type = type;
+    this.use = use;
+    this.raw = rawOf(type);
+    this.arguments = arguments(outer);
+  }
+
+  private ReflectedType(Class<?> raw, List<JavaType> arguments, AddedAnnotations added) {
+    this.added = added;
+    this.type = raw;
+    this.use = null;
+    this.raw = raw;
+    this.arguments = List.copyOf(arguments);
+  }
+
+  /** A class as such, with what is noted about it and all that it reaches. */
+  public static ReflectedType of(Class<?> type, AddedAnnotations added) {
+    return new ReflectedType(type, null, Map.of(), added);
+  }
+
+  /** A class with arguments for its type parameters. */
+  public static ReflectedType of(Class<?> type, List<JavaType> arguments, AddedAnnotations added) {
+    return new ReflectedType(type, arguments, added);
+  }
+
+  /** A type used within this one's declaration, where its variables stand for its arguments. */
+  ReflectedType within(AnnotatedType use) {
+    return of(use.getType(), use, scope());
+  }
+
+  private ReflectedType of(
+      Type type, @Nullable AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
+    ReflectedType bound = type instanceof TypeVariable<?> variable ? outer.get(variable) : null;
+    return bound == null ? new ReflectedType(type, use, outer, added) : bound;
+  }
+
+  private static Class<?> rawOf(Type type) {
+    if (type instanceof Class<?> plain) {
+      return plain;
+    }
+    if (type instanceof ParameterizedType parameterized) {
+      return (Class<?>) parameterized.getRawType();
+    }
+    if (type instanceof GenericArrayType array) {
+      return Array.newInstance(rawOf(array.getGenericComponentType()), 0).getClass();
+    }
+    return Object.class;
+  }
+
+  private List<JavaType> arguments(Map<TypeVariable<?>, ReflectedType> outer) {
+    if (use instanceof AnnotatedParameterizedType parameterized) {
+      return Arrays.stream(parameterized.getAnnotatedActualTypeArguments())
+          .<JavaType>map(argument -> of(argument.getType(), argument, outer))
+          .toList();
+    }
+    if (use instanceof AnnotatedArrayType array) {
+      AnnotatedType component = array.getAnnotatedGenericComponentType();
+      return List.of(of(component.getType(), component, outer));
+    }
+    if (type instanceof ParameterizedType parameterized) {
+      return Arrays.stream(parameterized.getActualTypeArguments())
+          .<JavaType>map(argument -> of(argument, null, outer))
+          .toList();
+    }
+    if (type instanceof GenericArrayType array) {
+      return List.of(of(array.getGenericComponentType(), null, outer));
+    }
+    return raw.isArray() ? List.of(of(raw.getComponentType(), added)) : List.of();
+  }
+
+  Class<?> raw() {
+    return raw;
+  }
+
+  AddedAnnotations added() {
+    return added;
+  }
+
+  /** What the variables of its declaration stand for. */
+  private Map<TypeVariable<?>, ReflectedType> scope() {
+    TypeVariable<?>[] variables = raw.getTypeParameters();
+    if (variables.length == 0 || variables.length != arguments.size()) {
+      return Map.of();
+    }
+    Map<TypeVariable<?>, ReflectedType> scope = new HashMap<>();
+    for (int i = 0; i < variables.length; i++) {
+      scope.put(variables[i], (ReflectedType) arguments.get(i));
+    }
+    return scope;
+  }
+
+  @Override
+  public Kind kind() {
+    if (type instanceof TypeVariable<?>) {
+      return Kind.VARIABLE;
+    }
+    if (type instanceof WildcardType) {
+      return Kind.WILDCARD;
+    }
+    if (raw == void.class || raw == Void.class) {
+      return Kind.VOID;
+    }
+    if (raw.isPrimitive()) {
+      return Kind.PRIMITIVE;
+    }
+    if (raw.isArray()) {
+      return Kind.ARRAY;
+    }
+    if (raw.isEnum()) {
+      return Kind.ENUM;
+    }
+    if (raw.isRecord()) {
+      return Kind.RECORD;
+    }
+    return raw.isInterface() ? Kind.INTERFACE : Kind.CLASS;
+  }
+
+  @Override
+  public String name() {
+    return raw.getName();
+  }
+
+  @Override
+  public String simpleName() {
+    return raw.getSimpleName();
+  }
+
+  @Override
+  public List<JavaType> arguments() {
+    return arguments;
+  }
+
+  @Override
+  public boolean isGeneric() {
+    return raw.getTypeParameters().length > 0;
+  }
+
+  @Override
+  public boolean isA(String name) {
+    if (raw.getName().equals(name)) {
+      return true;
+    }
+    JavaType above = superclass();
+    return (above != null && above.isA(name))
+        || interfaces().stream().anyMatch(each -> each.isA(name));
+  }
+
+  @Override
+  public @Nullable JavaType superclass() {
+    AnnotatedType above = raw.getAnnotatedSuperclass();
+    return above == null || raw.isArray() ? null : within(above);
+  }
+
+  @Override
+  public List<JavaType> interfaces() {
+    return Arrays.stream(raw.getAnnotatedInterfaces()).<JavaType>map(this::within).toList();
+  }
+
+  @Override
+  public List<JavaType> permitted() {
+    return new PermittedTypes(this).all();
+  }
+
+  @Override
+  public boolean isAbstract() {
+    return Modifier.isAbstract(raw.getModifiers());
+  }
+
+  @Override
+  public List<JavaMember> components() {
+    if (!raw.isRecord()) {
+      return List.of();
+    }
+    return Arrays.stream(raw.getRecordComponents())
+        .<JavaMember>map(component -> ReflectedMember.of(this, component))
+        .toList();
+  }
+
+  @Override
+  public List<JavaMember> properties() {
+    return ReflectedClass.properties(this);
+  }
+
+  @Override
+  public List<JavaConstant> constants() {
+    if (!raw.isEnum()) {
+      return List.of();
+    }
+    return Arrays.stream(raw.getDeclaredFields())
+        .filter(field -> field.isEnumConstant())
+        .<JavaConstant>map(field -> new ReflectedConstant(field, added))
+        .toList();
+  }
+
+  @Override
+  public List<JavaMethod> methods() {
+    return ReflectedClass.methods(this);
+  }
+
+  @Override
+  public List<JavaMethod> constructors() {
+    return Arrays.stream(raw.getConstructors())
+        .sorted(Comparator.comparing(Constructor::toGenericString))
+        .<JavaMethod>map(c -> new ReflectedMethod(raw, this, c, List.of()))
+        .toList();
+  }
+
+  @Override
+  public boolean hasPlainConstructor() {
+    return Arrays.stream(raw.getDeclaredConstructors()).anyMatch(c -> c.getParameterCount() == 0);
+  }
+
+  @Override
+  public @Nullable String missingOpens() {
+    return ReflectedClass.missingOpens(this);
+  }
+
+  @Override
+  public String signature() {
+    if (raw.isArray()) {
+      return arguments.get(0).signature() + "[]";
+    }
+    if (type instanceof TypeVariable<?> || type instanceof WildcardType) {
+      // A wildcard's name has its bounds with their packages.
+      return type.getTypeName().replaceAll("[\\w.$]*[.$](?=\\w)", "");
+    }
+    return arguments.isEmpty()
+        ? simpleName()
+        : arguments.stream()
+            .map(JavaElement::signature)
+            .collect(Collectors.joining(", ", simpleName() + "<", ">"));
+  }
+
+  @Override
+  public <A extends Annotation> @Nullable A annotation(Class<A> annotation) {
+    return added.on(raw, annotation);
+  }
+
+  @Override
+  public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
+    return ReflectedAnnotations.classes(this, raw, annotation, member);
+  }
+
+  @Override
+  public <A extends Annotation> @Nullable A useAnnotation(Class<A> annotation) {
+    return use == null ? null : use.getAnnotation(annotation);
+  }
+
+  @Override
+  public List<JavaAnnotation> useConstraints() {
+    return use == null ? List.of() : ReflectedAnnotations.constraints(use);
+  }
+
+  @Override
+  public List<JavaAnnotation> classConstraints() {
+    return ReflectedAnnotations.constraints(raw);
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof ReflectedType that
+        && raw == that.raw
+        && kind() == that.kind()
+        && arguments.equals(that.arguments)
+        && Objects.equals(shape(), that.shape());
+  }
+
+  /** Its shape, whatever the order in which members are named; null for none. */
+  private @Nullable Object shape() {
+    Shape shape = useAnnotation(Shape.class);
+    return shape == null
+        ? null
+        : List.of(
+            shape.name(),
+            new TreeSet<>(Arrays.asList(shape.only())),
+            new TreeSet<>(Arrays.asList(shape.omit())));
+  }
+
+  @Override
+  public int hashCode() {
+    return raw.hashCode() * 31 + arguments.hashCode();
+  }
+
+  @Override
+  public String toString() {
+    return signature();
+  }
+}

@@ -1,0 +1,75 @@
+package org.calmanchor.core.introspection;
+
+import java.lang.reflect.AnnotatedElement;
+import java.lang.reflect.Executable;
+import java.lang.reflect.Field;
+import java.lang.reflect.Method;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** The way back from the view of Java to reflection, for planning. */
+public final class Reflection {
+  private Reflection() {}
+
+  /** The view of {@code type}. */
+  public static JavaType typeOf(Class<?> type) {
+    return typeOf(type, AddedAnnotations.NONE);
+  }
+
+  /** The view of {@code type} with annotations that its source does not have. */
+  public static JavaType typeOf(Class<?> type, AddedAnnotations added) {
+    return ReflectedType.of(type, added);
+  }
+
+  /**
+   * The elements on which the annotations of a member may stand.
+   *
+   * @throws IllegalArgumentException when the view was not made from a class
+   */
+  public static List<AnnotatedElement> placesOf(JavaMember member) {
+    if (member instanceof ReflectedMember reflected) {
+      return reflected.places();
+    }
+    throw new IllegalArgumentException("not read from a class: " + member.signature());
+  }
+
+  /**
+   * The class behind a type's view.
+   *
+   * @throws IllegalArgumentException when the view was not made from classes
+   */
+  public static Class<?> classOf(JavaType type) {
+    if (type instanceof ReflectedType reflected) {
+      return reflected.raw();
+    }
+    throw new IllegalArgumentException("not read from a class: " + type.signature());
+  }
+
+  /**
+   * The method or constructor behind its view.
+   *
+   * @throws IllegalArgumentException when the view was not made from classes
+   */
+  public static Executable executableOf(JavaMethod method) {
+    if (method instanceof ReflectedMethod reflected) {
+      return reflected.executable();
+    }
+    throw new IllegalArgumentException("not read from a class: " + method.signature());
+  }
+
+  /** The ways to a property behind its view, by methods or a field. */
+  public record Property(@Nullable Method getter, @Nullable Method setter, @Nullable Field field) {}
+
+  /**
+   * The property or component behind its view.
+   *
+   * @throws IllegalArgumentException when the view was not made from a class's property
+   */
+  public static Property propertyOf(JavaMember member) {
+    if (member instanceof ReflectedMember reflected && reflected.access() != null) {
+      ReflectedMember.Access access = reflected.access();
+      return new Property(access.getter(), access.setter(), access.field());
+    }
+    throw new IllegalArgumentException("no property of a class: " + member.signature());
+  }
+}

@@ -1,0 +1,39 @@
+package org.calmanchor.core.objects;
+
+import java.lang.reflect.Array;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** What Java holds for a member that a message does not carry. */
+final class Absent {
+  private Absent() {}
+
+  /** The absent value of a type; null where it has no other. */
+  static @Nullable Object of(Class<?> type) {
+    if (type == Optional.class) {
+      return Optional.empty();
+    }
+    if (type.isArray()) {
+      return Array.newInstance(type.getComponentType(), 0);
+    }
+    if (type.isPrimitive()) {
+      return Array.get(Array.newInstance(type, 1), 0);
+    }
+    if (type == Set.class) {
+      return Set.of();
+    }
+    if (type == Map.class) {
+      return Map.of();
+    }
+    if (type == Stream.class) {
+      return Stream.empty();
+    }
+    return type.isAssignableFrom(List.class) && Iterable.class.isAssignableFrom(type)
+        ? List.of()
+        : null;
+  }
+}

@@ -1,0 +1,61 @@
+package org.calmanchor.core.objects;
+
+import static java.lang.invoke.MethodType.methodType;
+
+import java.lang.invoke.MethodHandle;
+import java.util.List;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Reads the members of one class. Begins with plain handles, which cost nothing to make; a class
+ * that is much used gets accessors that the JIT compiles as if they had been written by hand.
+ */
+final class Getters {
+  private final Class<?> owner;
+  private final List<MethodHandle> direct;
+  private Function<Object, @Nullable Object>[] getters;
+  private int uses;
+
+  /** Reads members of {@code owner} by handles from it to each member. */
+  Getters(Class<?> owner, List<MethodHandle> direct) {
+    this.owner = owner;
+    this.direct = List.copyOf(direct);
+    this.getters = array(this.direct.stream().map(Getters::plain).toList());
+  }
+
+  @SuppressWarnings({"unchecked", "rawtypes"}) // there are no arrays of a generic type
+  private static Function<Object, @Nullable Object>[] array(
+      List<Function<Object, @Nullable Object>> getters) {
+    return getters.toArray(new Function[0]);
+  }
+
+  private static Function<Object, @Nullable Object> plain(MethodHandle direct) {
+    MethodHandle handle = direct.asType(methodType(Object.class, Object.class));
+    return whole -> got(handle, whole);
+  }
+
+  private static @Nullable Object got(MethodHandle getter, Object whole) {
+    try {
+      return (Object) getter.invokeExact(whole);
+    } catch (Error | RuntimeException raised) {
+      throw raised;
+    } catch (Throwable checked) {
+      throw new IllegalStateException("an accessor failed", checked);
+    }
+  }
+
+  /** The member at {@code index} of {@code whole}. */
+  @Nullable Object get(Object whole, int index) {
+    // Threads may count over each other: it does not matter when exactly this happens, nor how
+    // often.
+    if (index == 0 && uses < HandleLambdas.MUCH && ++uses == HandleLambdas.MUCH) {
+      getters =
+          array(
+              direct.stream()
+                  .map(handle -> HandleLambdas.getter(owner, handle, plain(handle)))
+                  .toList());
+    }
+    return getters[index].apply(whole);
+  }
+}

@@ -1,0 +1,91 @@
+package org.calmanchor.core.objects;
+
+import static java.lang.invoke.MethodType.methodType;
+
+import java.lang.invoke.LambdaMetafactory;
+import java.lang.invoke.MethodHandle;
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.MethodType;
+import java.util.function.Function;
+import org.calmanchor.core.logging.Loggable;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Makes objects of method handles: a handle that is no constant costs more than a plain call. Where
+ * a class cannot be reached for that (its module does not know us), the handle goes on.
+ */
+final class HandleLambdas {
+  /** How many uses of a class make it worth some tens of microseconds a member. */
+  static final int MUCH = 500;
+
+  private static final Logger LOG = LoggerFactory.getLogger(HandleLambdas.class);
+  private static final MethodHandles.Lookup LOOKUP = MethodHandles.lookup();
+
+  private HandleLambdas() {}
+
+  /** An accessor of {@code owner}, or {@code otherwise}. */
+  @SuppressWarnings("unchecked") // it takes and gives what the handle does
+  static Function<Object, @Nullable Object> getter(
+      Class<?> owner, MethodHandle direct, Function<Object, @Nullable Object> otherwise) {
+    MethodType type = direct.type();
+    try {
+      return (Function<Object, @Nullable Object>)
+          factory(
+                  owner,
+                  "apply",
+                  Function.class,
+                  methodType(Object.class, Object.class),
+                  direct,
+                  methodType(type.returnType(), type.parameterType(0)).wrap())
+              .invoke();
+    } catch (Throwable unreachable) {
+      note(owner, unreachable);
+      return otherwise;
+    }
+  }
+
+  /** A constructor of {@code owner}, or {@code otherwise}. */
+  static Maker.Shape maker(Class<?> owner, MethodHandle direct, Maker.Shape otherwise) {
+    int count = direct.type().parameterCount();
+    Class<?> shape = Makers.shape(count);
+    if (shape == null) {
+      return otherwise;
+    }
+    try {
+      MethodHandle factory =
+          factory(
+              owner,
+              "make",
+              shape,
+              MethodType.genericMethodType(count),
+              direct,
+              direct.type().wrap());
+      return Makers.of(factory.invoke(), count);
+    } catch (Throwable unreachable) {
+      note(owner, unreachable);
+      return otherwise;
+    }
+  }
+
+  private static MethodHandle factory(
+      Class<?> owner,
+      String name,
+      Class<?> shape,
+      MethodType erased,
+      MethodHandle direct,
+      MethodType exact)
+      throws Throwable {
+    MethodHandles.Lookup in = MethodHandles.privateLookupIn(owner, LOOKUP);
+    return LambdaMetafactory.metafactory(in, name, methodType(shape), erased, direct, exact)
+        .getTarget();
+  }
+
+  private static void note(Class<?> owner, Throwable unreachable) {
+    LOG.debug(
+        "members of {} are reached by plain handles",
+        owner.getName(),
+        Loggable.failure(unreachable));
+  }
+}

@@ -1,0 +1,269 @@
+package org.calmanchor.core.objects;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.Alternatives;
+import org.calmanchor.core.codec.AnyHolder;
+import org.calmanchor.core.codec.BinaryHolder;
+import org.calmanchor.core.codec.Composite;
+import org.calmanchor.core.codec.PlainHolder;
+import org.calmanchor.core.codec.ValueModel;
+import org.calmanchor.core.constraint.Constraint;
+import org.calmanchor.core.introspection.Container;
+import org.calmanchor.core.introspection.Reflection;
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.NodeKind;
+import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.read.JavaForm;
+import org.calmanchor.core.read.Members;
+import org.calmanchor.core.read.Members.FaultMember;
+import org.calmanchor.core.read.Members.OperationMember;
+import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.read.Members.StructureMember;
+import org.jspecify.annotations.Nullable;
+import org.w3c.dom.Element;
+
+/** The end of Java values: records, classes, enums, the types of the table, what is around them. */
+public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
+  private final Members members;
+
+  /** What stands at a position in Java. */
+  public sealed interface Java permits Held, Lazy, Arguments, Result, Detail, Entries {}
+
+  /** A value, or what is around values. */
+  public record Held(JavaForm use) implements Java {}
+
+  /** A stream with which a message ends: its items are read as they are asked for. */
+  record Lazy(JavaForm.Many many) implements Java {}
+
+  /** The arguments of a method: an {@code Object[]} in the order of its parameters. */
+  public record Arguments(OperationMember operation) implements Java {}
+
+  /** The result of a method: an {@code Object[]} of one, or of none for void. */
+  public record Result(OperationMember operation) implements Java {}
+
+  /** A declared fault: the exception when written, an {@code Object[]} of members when read. */
+  public record Detail(FaultMember fault) implements Java {}
+
+  /** The entries of a map. */
+  record Entries(JavaForm.Entry entry) implements Java {}
+
+  /** The end for the members of one reading. */
+  public JavaValueModel(Members members) {
+    this.members = members;
+  }
+
+  @Override
+  public Lexical<Object> lexical(TypeUse type, Java held) {
+    JavaForm use = ((Held) held).use();
+    if (use instanceof JavaForm.Simple simple) {
+      return constrained(generic(simple.row().lexical()), simple.constraints());
+    }
+    if (use instanceof JavaForm.Constant constant) {
+      return Handles.constants(constant);
+    }
+    throw new IllegalArgumentException("nothing maps " + use);
+  }
+
+  @Override
+  public @Nullable BinaryHolder binary(TypeUse type, Java held) {
+    if (!(((Held) held).use() instanceof JavaForm.Simple simple)
+        || !simple.row().base().getLocalPart().equals("base64Binary")) {
+      return null;
+    }
+    Consumer<Object> check =
+        value -> simple.constraints().forEach(constraint -> constraint.check(value));
+    Consumer<Object> checkWritten =
+        value ->
+            simple.constraints().stream()
+                .filter(Constraint::isPublished)
+                .forEach(constraint -> constraint.check(value));
+    return new BinaryHolder(simple.row().javaType() == byte[].class, check, checkWritten);
+  }
+
+  @SuppressWarnings("unchecked") // only ever given values of the row's own Java type
+  private static Lexical<Object> generic(Lexical<?> lexical) {
+    return (Lexical<Object>) lexical;
+  }
+
+  /** What callers send must obey all; what we answer, at least what the schema says. */
+  private static Lexical<Object> constrained(
+      Lexical<Object> lexical, List<Constraint> constraints) {
+    if (constraints.isEmpty()) {
+      return lexical;
+    }
+    List<Constraint> published = constraints.stream().filter(Constraint::isPublished).toList();
+    return lexical.checked(
+        value -> constraints.forEach(constraint -> constraint.check(value)),
+        value -> published.forEach(constraint -> constraint.check(value)));
+  }
+
+  @Override
+  public AnyHolder any() {
+    return Tree.ELEMENT;
+  }
+
+  /** A tree is held as itself. */
+  private enum Tree implements AnyHolder {
+    ELEMENT;
+
+    @Override
+    public Object hold(Element element) {
+      return element;
+    }
+
+    @Override
+    public Element element(Object held) {
+      return (Element) held;
+    }
+  }
+
+  @Override
+  public Structure<Java> structure(ComplexType type, Java held) {
+    if (held instanceof Arguments arguments) {
+      List<PropertyMember> parameters = arguments.operation().parameters();
+      return new Structure<>(
+          lastLazy(parameters),
+          new Scattered(
+              arguments.operation().method().parameters().size(),
+              parameters.stream().mapToInt(PropertyMember::position).toArray()));
+    }
+    if (held instanceof Result result) {
+      PropertyMember member = result.operation().result();
+      return new Structure<>(
+          lastLazy(member == null ? List.of() : List.of(member)), new Scattered(1, new int[1]));
+    }
+    if (held instanceof Detail detail) {
+      return new Structure<>(
+          membersOf(detail.fault().properties()), Handles.exception(detail.fault()));
+    }
+    return structure(type, ((Held) held).use());
+  }
+
+  private Structure<Java> structure(ComplexType type, JavaForm use) {
+    if (use instanceof JavaForm.Wrapped wrapped) {
+      return new Structure<>(
+          List.of(element(wrapped.item(), wrapped.many())), WrapperComposite.LIST);
+    }
+    if (use instanceof JavaForm.Mapping mapping) {
+      return new Structure<>(
+          List.of(new Member<>(NodeKind.ELEMENT, mapping.entry(), new Entries(mapping.of()))),
+          WrapperComposite.MAP);
+    }
+    if (use instanceof JavaForm.Entry entry) {
+      return new Structure<>(
+          List.of(element(entry.keyName(), entry.key()), element(entry.valueName(), entry.value())),
+          WrapperComposite.ENTRY);
+    }
+    StructureMember structure = type.name() == null ? null : members.types().get(type.name());
+    if (structure == null) {
+      throw new IllegalArgumentException("nothing holds " + type.origin());
+    }
+    return new Structure<>(membersOf(structure.properties()), Handles.structure(structure));
+  }
+
+  private static Member<Java> element(QName name, JavaForm use) {
+    return new Member<>(NodeKind.ELEMENT, name, new Held(use));
+  }
+
+  private static List<Member<Java>> lastLazy(List<PropertyMember> properties) {
+    List<Member<Java>> members = new ArrayList<>(membersOf(properties));
+    int last = properties.size() - 1;
+    if (last >= 0
+        && properties.get(last).use() instanceof JavaForm.Many many
+        && many.container() == Container.STREAM) {
+      Member<Java> plain = members.get(last);
+      members.set(last, new Member<>(plain.kind(), plain.wireName(), new Lazy(many)));
+    }
+    return members;
+  }
+
+  private static List<Member<Java>> membersOf(List<PropertyMember> properties) {
+    return properties.stream()
+        .map(p -> new Member<Java>(p.kind(), p.wireName(), new Held(p.use())))
+        .toList();
+  }
+
+  @Override
+  public Position<Java> position(Java held, boolean repeats) {
+    if (held instanceof Entries entries) {
+      return new Position<>(PlainHolder.PLAIN, new Held(entries.entry()), true, false);
+    }
+    if (held instanceof Lazy lazy) {
+      return new Position<>(JavaHolder.of(lazy.many()), new Held(lazy.many().of()), true, true);
+    }
+    JavaForm use = ((Held) held).use();
+    if (use instanceof JavaForm.Maybe maybe) {
+      return new Position<>(JavaHolder.OPTIONAL, new Held(maybe.of()), false, false);
+    }
+    if (use instanceof JavaForm.Many many) {
+      return new Position<>(JavaHolder.of(many), new Held(many.of()), true, false);
+    }
+    return new Position<>(PlainHolder.PLAIN, held, false, false);
+  }
+
+  @Override
+  public Java derived(ComplexType derived, Java held) {
+    return new Held(new JavaForm.Structure(memberOf(derived).javaType()));
+  }
+
+  private StructureMember memberOf(ComplexType type) {
+    StructureMember member = type.name() == null ? null : members.types().get(type.name());
+    if (member == null) {
+      throw new IllegalArgumentException("nothing holds " + type.origin());
+    }
+    return member;
+  }
+
+  @Override
+  public Alternatives alternatives(List<ComplexType> types) {
+    Map<Class<?>, Integer> byClass = new HashMap<>();
+    for (int i = 0; i < types.size(); i++) {
+      byClass.put(Reflection.classOf(memberOf(types.get(i)).javaType()), i);
+    }
+    return new ByClass(Map.copyOf(byClass));
+  }
+
+  @Override
+  public boolean isLenient() {
+    return false;
+  }
+
+  /** Values tell their type by their class. */
+  private record ByClass(Map<Class<?>, Integer> indexes) implements Alternatives {
+    @Override
+    public int of(Object value) {
+      return indexes.getOrDefault(value.getClass(), UNKNOWN);
+    }
+
+    @Override
+    public Object marked(Object value, int index) {
+      return value;
+    }
+  }
+
+  /** An array of values, where the members of the message are some. */
+  private record Scattered(int length, int[] positions) implements Composite {
+    @Override
+    public Object assemble(@Nullable Object[] values) {
+      if (values.length == length) {
+        return values;
+      }
+      @Nullable Object[] all = new @Nullable Object[length];
+      for (int i = 0; i < values.length; i++) {
+        all[positions[i]] = values[i];
+      }
+      return all;
+    }
+
+    @Override
+    public @Nullable Object member(Object whole, int index) {
+      return ((@Nullable Object[]) whole)[positions[index]];
+    }
+  }
+}

@@ -1,0 +1,20 @@
+package org.calmanchor.core.objects;
+
+import org.calmanchor.core.codec.Composite;
+import org.calmanchor.core.constraint.ConstraintProvider;
+import org.jspecify.annotations.Nullable;
+
+/** A structure whose objects a provider of constraints checks when they were made. */
+record ProvidedComposite(Composite composite, ConstraintProvider provider) implements Composite {
+  @Override
+  public Object assemble(@Nullable Object[] members) {
+    Object made = composite.assemble(members);
+    provider.check(made);
+    return made;
+  }
+
+  @Override
+  public @Nullable Object member(Object whole, int index) {
+    return composite.member(whole, index);
+  }
+}

@@ -1,0 +1,79 @@
+package org.calmanchor.core.objects;
+
+import java.util.AbstractMap;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.core.codec.Composite;
+import org.calmanchor.core.lexical.LexicalException;
+import org.jspecify.annotations.Nullable;
+
+/** How Java holds elements that are around others: wrapped lists, maps and their entries. */
+enum WrapperComposite implements Composite {
+  /** An element around repeated ones is what holds them. */
+  LIST {
+    @Override
+    public Object assemble(@Nullable Object[] members) {
+      return present(members[0]);
+    }
+
+    @Override
+    public Object ofNull() {
+      return NO_ITEMS;
+    }
+
+    @Override
+    public @Nullable Object member(Object whole, int index) {
+      return whole == NO_ITEMS ? null : whole;
+    }
+  },
+  /** An element around entries is their map, in their order. */
+  MAP {
+    @Override
+    public Object assemble(@Nullable Object[] members) {
+      List<?> entries = (List<?>) present(members[0]);
+      Map<Object, Object> map = new LinkedHashMap<>();
+      for (Object each : entries) {
+        Map.Entry<?, ?> entry = (Map.Entry<?, ?>) each;
+        if (map.put(entry.getKey(), entry.getValue()) != null) {
+          throw LexicalException.constrained("each key once");
+        }
+      }
+      return Collections.unmodifiableMap(map);
+    }
+
+    @Override
+    public Object ofNull() {
+      return Map.of();
+    }
+
+    @Override
+    public Object member(Object whole, int index) {
+      return ((Map<?, ?>) whole).entrySet();
+    }
+  },
+  /** An entry is its key and its value. */
+  ENTRY {
+    @Override
+    public Object assemble(@Nullable Object[] members) {
+      return new AbstractMap.SimpleImmutableEntry<>(present(members[0]), present(members[1]));
+    }
+
+    @Override
+    public @Nullable Object member(Object whole, int index) {
+      Map.Entry<?, ?> entry = (Map.Entry<?, ?>) whole;
+      return index == 0 ? entry.getKey() : entry.getValue();
+    }
+  };
+
+  /** Stands for a container that is null, whichever it would be: a list, a set, an array. */
+  private static final Object NO_ITEMS = new Object();
+
+  private static Object present(@Nullable Object member) {
+    if (member == null) {
+      throw new IllegalStateException("a required member was not read");
+    }
+    return member;
+  }
+}

@@ -1,0 +1,25 @@
+package org.calmanchor.core.problem;
+
+/**
+ * Something that keeps a contract from being published. It cannot be made without a place and a
+ * fix.
+ *
+ * @param code what kind of problem
+ * @param element the Java element, with the way to it where that helps
+ * @param what what is wrong, as a sentence
+ * @param fix what to write instead, as a sentence
+ */
+public record Problem(ProblemCode code, String element, String what, String fix) {
+  /** Refuses problems that leave the reader without a way on. */
+  public Problem {
+    if (element.isBlank() || what.isBlank() || fix.isBlank()) {
+      throw new IllegalArgumentException("a problem needs a place, a reason and a fix");
+    }
+  }
+
+  /** Two lines: code, place and reason; the fix. */
+  @Override
+  public String toString() {
+    return code + " " + element + ": " + what + "\n  " + fix;
+  }
+}

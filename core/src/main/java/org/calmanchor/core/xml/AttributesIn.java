@@ -1,0 +1,163 @@
+package org.calmanchor.core.xml;
+
+import java.util.Set;
+import java.util.function.BiConsumer;
+import javax.xml.namespace.NamespaceContext;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.model.Names;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.codehaus.stax2.XMLStreamReader2;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The attributes of the element at which a message stands, and what XML Schema's own among them say
+ * (XML Schema 1.0 part 1, section 2.6).
+ */
+public final class AttributesIn {
+  /** XML Schema's own attributes (XML Schema 1.0 part 1, section 2.6). */
+  private static final Set<String> OF_SCHEMA =
+      Set.of("type", "nil", "schemaLocation", "noNamespaceSchemaLocation");
+
+  /** Those of SOAP on a header block (SOAP 1.1, section 4.2; SOAP 1.2 part 1, section 5.2). */
+  private static final Set<String> OF_SOAP =
+      Set.of("mustUnderstand", "actor", "role", "relay", "encodingStyle");
+
+  private final XMLStreamReader2 reader;
+  private final InputLocation location;
+  private String passed = "";
+  private int count;
+
+  AttributesIn(XMLStreamReader2 reader, InputLocation location) {
+    this.reader = reader;
+    this.location = location;
+  }
+
+  /** The message has come to another element; how many it has. */
+  int enter() {
+    count = reader.getAttributeCount();
+    return count;
+  }
+
+  public int count() {
+    return count;
+  }
+
+  public String namespace(int index) {
+    String namespace = reader.getAttributeNamespace(index);
+    return namespace == null ? "" : namespace;
+  }
+
+  public String name(int index) {
+    return reader.getAttributeLocalName(index);
+  }
+
+  /** Its name with the prefix that it was written with. */
+  String prefixedName(int index) {
+    return prefixed(reader.getAttributePrefix(index), name(index));
+  }
+
+  public String value(int index) {
+    return reader.getAttributeValue(index);
+  }
+
+  /** The value of the one of that name, or null. */
+  public @Nullable String value(String namespace, String localName) {
+    // Asked for the name alone, a parser gives one of any namespace.
+    for (int i = 0; i < count; i++) {
+      if (name(i).equals(localName) && namespace(i).equals(namespace)) {
+        return value(i);
+      }
+    }
+    return null;
+  }
+
+  /**
+   * Whether {@code xsi:nil} says that the element has no value.
+   *
+   * @throws InvalidMessageException when its value is no boolean
+   */
+  public boolean isNil() {
+    String nil = count == 0 ? null : value(Names.XSI, "nil");
+    if (nil == null) {
+      return false;
+    }
+    return switch (Lexical.collapse(nil)) {
+      case "true", "1" -> true;
+      case "false", "0" -> false;
+      default -> throw location.problem(Code.VALUE, "true or false", nil).within("@xsi:nil");
+    };
+  }
+
+  /**
+   * The type that {@code xsi:type} names, or null.
+   *
+   * @throws InvalidMessageException when it is no name
+   */
+  public @Nullable QName type() {
+    String type = count == 0 ? null : value(Names.XSI, "type");
+    if (type == null) {
+      return null;
+    }
+    try {
+      return name(type, scope());
+    } catch (InvalidMessageException undeclared) {
+      throw undeclared.within("@xsi:type");
+    }
+  }
+
+  /**
+   * The name that a text is, with or without a prefix (Namespaces in XML 1.0, section 4).
+   *
+   * @throws InvalidMessageException when it is no name, or its prefix is not declared
+   */
+  public QName name(String text, PrefixScope scope) {
+    String name = Lexical.collapse(text);
+    int colon = name.indexOf(':');
+    String prefix = colon < 0 ? "" : name.substring(0, colon);
+    String local = name.substring(colon + 1);
+    if (!Names.isNcName(local) || (colon >= 0 && !Names.isNcName(prefix))) {
+      throw location.problem(Code.VALUE, "a name, with or without a prefix", name);
+    }
+    String namespace = scope.namespaceOf(prefix);
+    if (namespace == null) {
+      throw location.problem(Code.VALUE, "a name whose prefix is declared", name);
+    }
+    return new QName(namespace, local);
+  }
+
+  static String prefixed(@Nullable String prefix, String name) {
+    return prefix == null || prefix.isEmpty() ? name : prefix + ":" + name;
+  }
+
+  /** Gives the declarations on the element itself: prefix and namespace, either may be empty. */
+  void declarations(BiConsumer<String, String> each) {
+    for (int i = 0; i < reader.getNamespaceCount(); i++) {
+      String prefix = reader.getNamespacePrefix(i);
+      String namespace = reader.getNamespaceURI(i);
+      each.accept(prefix == null ? "" : prefix, namespace == null ? "" : namespace);
+    }
+  }
+
+  /** The prefixes declared at the element. */
+  public PrefixScope scope() {
+    NamespaceContext declared = reader.getNonTransientNamespaceContext();
+    return prefix -> {
+      String namespace = declared.getNamespaceURI(prefix);
+      return namespace == null || namespace.isEmpty() ? (prefix.isEmpty() ? "" : null) : namespace;
+    };
+  }
+
+  /** Lets those of that namespace pass on any element; empty for no more. */
+  void pass(String namespace) {
+    passed = namespace;
+  }
+
+  /** Whether the one at {@code index} may stand on any element, by XML Schema or by SOAP. */
+  public boolean isForeign(int index) {
+    String namespace = namespace(index);
+    return namespace.equals(Names.XSI)
+        ? OF_SCHEMA.contains(name(index))
+        : !passed.isEmpty() && namespace.equals(passed) && OF_SOAP.contains(name(index));
+  }
+}

@@ -1,0 +1,36 @@
+package org.calmanchor.core.xml;
+
+import java.util.concurrent.atomic.AtomicReferenceArray;
+
+/**
+ * Buffers for messages that are written, kept for the next ones. Safe for any number of threads.
+ */
+final class Buffers {
+  private static final int KEPT = 64;
+  private static final int NEW_BYTES = 8 << 10;
+
+  /** A buffer that grew beyond this is not worth keeping. */
+  private static final int MOST_BYTES = 128 << 10;
+
+  /** Places of different threads are not in one cache line of 64 bytes. */
+  private static final int APART = 16;
+
+  private static final AtomicReferenceArray<byte[]> POOL = new AtomicReferenceArray<>(KEPT * APART);
+
+  private Buffers() {}
+
+  private static int place() {
+    return (int) (Thread.currentThread().getId() % KEPT) * APART;
+  }
+
+  static byte[] take() {
+    byte[] kept = POOL.getAndSet(place(), null);
+    return kept == null ? new byte[NEW_BYTES] : kept;
+  }
+
+  static void give(byte[] buffer) {
+    if (buffer.length >= NEW_BYTES && buffer.length <= MOST_BYTES) {
+      POOL.lazySet(place(), buffer);
+    }
+  }
+}

@@ -1,0 +1,77 @@
+package org.calmanchor.core.xml;
+
+import com.fasterxml.aalto.in.ReaderConfig;
+import com.fasterxml.aalto.stax.InputFactoryImpl;
+import com.fasterxml.aalto.util.CharsetNames;
+import java.io.InputStream;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamException;
+import org.codehaus.stax2.XMLInputFactory2;
+import org.codehaus.stax2.XMLStreamReader2;
+import org.codehaus.stax2.io.Stax2ByteArraySource;
+
+/**
+ * A factory of fast parsers, which keep the names that they have seen in a table that grows without
+ * end. So it is thrown away, table and all, when senders have put too much into it. Safe for any
+ * number of threads.
+ */
+final class FastParser {
+  /** Beyond so many names the table is thrown away. */
+  static final int MOST_NAMES = 4_000;
+
+  /** Beyond so many characters of names that no contract knows it is thrown away. */
+  private static final int MOST_UNKNOWN_CHARACTERS = 64 << 10;
+
+  /** Messages that declare no more prefixes than this are looked at now and then only. */
+  private static final int FEW_PREFIXES = 4;
+
+  private static final int NOW_AND_THEN = 8;
+
+  private volatile InputFactoryImpl factory = newFactory();
+
+  // Threads may count over each other: it does not matter when exactly the table is looked at.
+  private int messages;
+  private int unknownCharacters;
+
+  private static InputFactoryImpl newFactory() {
+    InputFactoryImpl made = new InputFactoryImpl();
+    harden(made);
+    // It then tells a text's start before reading all of it, so that a tag's bound is no text's.
+    made.setProperty(XMLInputFactory2.P_LAZY_PARSING, true);
+    return made;
+  }
+
+  /** Switches off what SOAP forbids: document types and entities. */
+  static void harden(XMLInputFactory factory) {
+    factory.setProperty(XMLInputFactory.IS_NAMESPACE_AWARE, true);
+    factory.setProperty(XMLInputFactory.IS_COALESCING, false);
+    factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+    factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+  }
+
+  XMLStreamReader2 open(byte[] message, int from, int length) throws XMLStreamException {
+    return (XMLStreamReader2)
+        factory.createXMLStreamReader(new Stax2ByteArraySource(message, from, length));
+  }
+
+  XMLStreamReader2 open(InputStream in) throws XMLStreamException {
+    return (XMLStreamReader2) factory.createXMLStreamReader(in);
+  }
+
+  /** A message with these names was read to its end, and they are in the table now. */
+  void learned(UnknownNames names) {
+    unknownCharacters += names.characters();
+    boolean isLooked = names.prefixes() > FEW_PREFIXES || ++messages % NOW_AND_THEN == 0;
+    if (unknownCharacters > MOST_UNKNOWN_CHARACTERS || (isLooked && size() > MOST_NAMES)) {
+      unknownCharacters = 0;
+      factory = newFactory();
+    }
+  }
+
+  /** How many names are in the table. */
+  int size() {
+    ReaderConfig shared = factory.getNonSharedConfig(null, null, null, false, false);
+    shared.setActualEncoding(CharsetNames.CS_UTF8);
+    return shared.getBBSymbols().size();
+  }
+}

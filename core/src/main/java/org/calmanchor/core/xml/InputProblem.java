@@ -1,0 +1,94 @@
+package org.calmanchor.core.xml;
+
+/**
+ * What is wrong with a message that came in, in words for its sender.
+ *
+ * @param path the way from the body element to the place, as in {@code quoteStay/nights}
+ * @param code what kind of mistake
+ * @param expected what should stand there
+ * @param found what stands there, cut when long
+ * @param line where, counted from 1; 0 when unknown
+ * @param column where, counted from 1; 0 when unknown
+ * @param isInHeader whether it is in a header block rather than in the body
+ */
+public record InputProblem(
+    String path,
+    Code code,
+    String expected,
+    String found,
+    int line,
+    int column,
+    boolean isInHeader) {
+  /** Cuts what was found. */
+  public InputProblem {
+    found = Excerpt.of(found);
+  }
+
+  /** One that is not in a header block. */
+  public InputProblem(String path, Code code, String expected, String found, int line, int column) {
+    this(path, code, expected, found, line, column, false);
+  }
+
+  /** The kinds of mistakes, as they are published. */
+  public enum Code {
+    NOT_WELL_FORMED("not-well-formed"),
+    FORBIDDEN("forbidden"),
+    MISSING("missing"),
+    UNEXPECTED("unexpected"),
+    TOO_MANY("too-many"),
+    VALUE("value"),
+    NIL("nil"),
+    TYPE("type"),
+    LIMIT("limit"),
+    SIZE("size"),
+    ENCODING("encoding");
+
+    private final String published;
+
+    Code(String published) {
+      this.published = published;
+    }
+
+    /** The word in a fault's detail. */
+    public String published() {
+      return published;
+    }
+  }
+
+  /** One sentence that a person can act on. */
+  public String sentence() {
+    String place = path.isEmpty() ? "The message" : path;
+    return switch (code) {
+      case NOT_WELL_FORMED -> "The message is not well-formed XML: " + found + ".";
+      case FORBIDDEN -> "The message holds " + found + ", which SOAP does not allow.";
+      case MISSING -> place + " is missing; expected " + expected + ".";
+      case UNEXPECTED -> place + " does not belong here; expected " + expected + ".";
+      case TOO_MANY -> place + " stands too often; expected " + expected + ".";
+      case VALUE, TYPE -> place + " is \"" + found + "\"; expected " + expected + ".";
+      case NIL -> place + " is nil; expected " + expected + ".";
+      case ENCODING ->
+          "The message is in the encoding \""
+              + found
+              + "\", which is not read here; send "
+              + expected
+              + ".";
+      case LIMIT, SIZE -> place + " is beyond a limit: " + expected + ".";
+    };
+  }
+
+  /** The same, seen from one level further out. */
+  InputProblem within(String step) {
+    return moved(step, isInHeader);
+  }
+
+  /** The same, known to be in a header block. */
+  InputProblem inHeader() {
+    return moved("Header", true);
+  }
+
+  private InputProblem moved(String step, boolean isThere) {
+    String shown = Excerpt.of(step);
+    String way = path.isEmpty() ? shown : shown + "/" + path;
+    return new InputProblem(way, code, expected, found, line, column, isThere);
+  }
+}

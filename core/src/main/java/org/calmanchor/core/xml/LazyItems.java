@@ -1,0 +1,110 @@
+package org.calmanchor.core.xml;
+
+import java.util.Iterator;
+import java.util.NoSuchElementException;
+import java.util.Spliterator;
+import java.util.Spliterators;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.stream.Stream;
+import java.util.stream.StreamSupport;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The repeated elements with which a message ends, read one by one as they are asked for, so that
+ * their number does not matter. Not safe for several threads.
+ */
+public final class LazyItems implements Iterator<Object> {
+  private final Supplier<@Nullable Object> reader;
+  private String path = "";
+  private Runnable atEnd = () -> {};
+  private Runnable atItem = () -> {};
+  private Function<InvalidMessageException, RuntimeException> raised = invalid -> invalid;
+  private boolean hasEnded;
+  private @Nullable Object next;
+  private @Nullable InvalidMessageException failed;
+
+  /** Items that {@code reader} reads; it gives null after the last one. */
+  public LazyItems(Supplier<@Nullable Object> reader) {
+    this.reader = reader;
+  }
+
+  /** Names the element in which the items stand. */
+  public void within(String step) {
+    path = path.isEmpty() ? step : step + "/" + path;
+  }
+
+  /** Has {@code end} run when the last item was read, to read what is behind. */
+  public void atEnd(Runnable end) {
+    atEnd = end;
+  }
+
+  /** Has {@code item} run before each item is read. */
+  public void atItem(Runnable item) {
+    atItem = item;
+  }
+
+  /** Has what is wrong with an item raised as something else. */
+  public void raisedAs(Function<InvalidMessageException, RuntimeException> exception) {
+    raised = exception;
+  }
+
+  /** The items as a stream, once. */
+  public Stream<Object> stream() {
+    return StreamSupport.stream(
+        Spliterators.spliteratorUnknownSize(this, Spliterator.ORDERED), false);
+  }
+
+  /** What was wrong with an item, or behind the items; null when nothing was so far. */
+  public @Nullable InvalidMessageException failed() {
+    return failed;
+  }
+
+  /**
+   * Reads what nobody asked for, to the message's end.
+   *
+   * @throws InvalidMessageException when something in it is wrong, or was before
+   */
+  public void drain() {
+    while (hasNext()) {
+      next = null;
+    }
+  }
+
+  @Override
+  public boolean hasNext() {
+    if (failed != null) {
+      throw raised.apply(failed);
+    }
+    if (next != null || hasEnded) {
+      return next != null;
+    }
+    try {
+      next = read();
+    } catch (InvalidMessageException invalid) {
+      failed = path.isEmpty() ? invalid : invalid.within(path);
+      throw raised.apply(failed);
+    }
+    return next != null;
+  }
+
+  private @Nullable Object read() {
+    atItem.run();
+    Object item = reader.get();
+    if (item == null) {
+      hasEnded = true;
+      atEnd.run();
+    }
+    return item;
+  }
+
+  @Override
+  public Object next() {
+    if (!hasNext() || next == null) {
+      throw new NoSuchElementException();
+    }
+    Object item = next;
+    next = null;
+    return item;
+  }
+}

@@ -1,0 +1,22 @@
+package org.calmanchor.core.xml;
+
+import java.nio.charset.StandardCharsets;
+
+/**
+ * An element's tags, encoded once.
+ *
+ * @param open its start without the end, for attributes to follow
+ * @param start its start as a whole
+ * @param close its end
+ */
+public record Tag(byte[] open, byte[] start, byte[] close) {
+  /** The tags of {@code name}, prefix included. */
+  public static Tag of(String name) {
+    return new Tag(encode("<" + name), encode("<" + name + ">"), encode("</" + name + ">"));
+  }
+
+  /** Text as UTF-8. */
+  public static byte[] encode(String text) {
+    return text.getBytes(StandardCharsets.UTF_8);
+  }
+}

@@ -1,0 +1,35 @@
+package org.calmanchor.core.xml;
+
+import java.util.Arrays;
+
+/**
+ * The XML declarations that most messages begin with. They say what is known without them (XML 1.0,
+ * sections 2.8 and 4.3.3), so that reading them byte by byte is saved.
+ */
+final class UsualDeclarations {
+  private static final byte[][] USUAL = {
+    Tag.encode("<?xml version=\"1.0\" encoding=\"utf-8\"?>"),
+    Tag.encode("<?xml version=\"1.0\" encoding=\"UTF-8\"?>"),
+    Tag.encode("<?xml version='1.0' encoding='UTF-8'?>"),
+    Tag.encode("<?xml version='1.0' encoding='utf-8'?>"),
+    Tag.encode("<?xml version=\"1.0\"?>"),
+  };
+
+  private UsualDeclarations() {}
+
+  /** How many bytes of a message can be passed over; 0 when it does not begin in a usual way. */
+  static int length(byte[] message, int length) {
+    for (byte[] usual : USUAL) {
+      int end = usual.length;
+      // What stands behind it must not be taken for the start of a message with one.
+      if (length > end + 1
+          && Arrays.equals(message, 0, end, usual, 0, end)
+          && (message[end] == '\n'
+              || message[end] == '\r'
+              || (message[end] == '<' && message[end + 1] != '?'))) {
+        return end;
+      }
+    }
+    return 0;
+  }
+}

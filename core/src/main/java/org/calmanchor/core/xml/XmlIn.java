@@ -1,0 +1,372 @@
+package org.calmanchor.core.xml;
+
+import com.fasterxml.aalto.UncheckedStreamException;
+import java.util.Arrays;
+import java.util.function.Consumer;
+import javax.xml.namespace.QName;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.codehaus.stax2.XMLStreamReader2;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A message being read, element by element. Refuses what SOAP forbids: document types, processing
+ * instructions, entities other than XML's five. Not safe for several threads.
+ */
+public final class XmlIn implements AutoCloseable {
+  private static final char[] NO_TEXT = new char[0];
+
+  private final XMLStreamReader2 reader;
+  private final @Nullable MeteredStream stream;
+  private final Bounds bounds;
+  private final @Nullable FastParser parser;
+  private final InputLocation location;
+  private final BoundsCheck boundsCheck;
+  private String localName = "";
+  private boolean isAtEnd;
+  private char[] text = NO_TEXT;
+  private int textLength;
+  private final AttributesIn attributes;
+  private final MessageResources resources = new MessageResources();
+
+  /**
+   * A message that is at its start.
+   *
+   * @param stream what the parser takes from; null when it has all bytes already
+   * @param parser what has to know which names it has learned; null for none
+   */
+  XmlIn(
+      XMLStreamReader2 reader,
+      @Nullable MeteredStream stream,
+      Bounds bounds,
+      @Nullable FastParser parser) {
+    this.reader = reader;
+    this.stream = stream;
+    this.bounds = bounds;
+    this.parser = parser;
+    this.location = new InputLocation(reader);
+    this.boundsCheck = new BoundsCheck(bounds, location);
+    this.attributes = new AttributesIn(reader, location);
+  }
+
+  /**
+   * Moves to the next element within the current one.
+   *
+   * @return false when the current one has ended
+   * @throws InvalidMessageException for text that is not white space, and anything forbidden
+   */
+  public boolean nextElement() {
+    while (true) {
+      switch (next()) {
+        case XMLStreamConstants.START_ELEMENT -> {
+          return true;
+        }
+        case XMLStreamConstants.END_ELEMENT, XMLStreamConstants.END_DOCUMENT -> {
+          return false;
+        }
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
+          finishText();
+          if (!isBlank()) {
+            throw problem(
+                    Code.UNEXPECTED, "elements, no text between them", reader.getText().strip())
+                .within("text()");
+          }
+        }
+        default -> refuseForbidden();
+      }
+    }
+  }
+
+  /** The text of the current element, which ends with it. */
+  public String text() {
+    readText();
+    return new String(text, 0, textLength);
+  }
+
+  /** Reads the text of the current element, which ends with it, for {@link #parseText}. */
+  public void readText() {
+    textLength = 0;
+    while (true) {
+      switch (next()) {
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
+          int length = finishText();
+          keep(reader.getTextCharacters(), reader.getTextStart(), length);
+        }
+        case XMLStreamConstants.END_ELEMENT -> {
+          return;
+        }
+        default -> refuseInText();
+      }
+    }
+  }
+
+  private void refuseInText() {
+    if (reader.getEventType() == XMLStreamConstants.START_ELEMENT) {
+      throw problem(Code.UNEXPECTED, "text only", localName()).within(localName());
+    }
+    refuseForbidden();
+  }
+
+  private void keep(char[] chars, int start, int length) {
+    if (length > bounds.textLength() - textLength) {
+      throw location.tooMuch(bounds.textLength() + " characters a text");
+    }
+    if (textLength + length > text.length) {
+      text = Arrays.copyOf(text, Math.max(textLength + length, Math.max(64, text.length * 2)));
+    }
+    System.arraycopy(chars, start, text, textLength, length);
+    textLength += length;
+  }
+
+  /** Takes a piece of text, which is overwritten afterwards. */
+  @FunctionalInterface
+  public interface Piece {
+    /** Takes the characters from {@code start} on. */
+    void take(char[] chars, int start, int length);
+  }
+
+  /** Gives the text of the current element, which ends with it, piece by piece. */
+  public void pieces(Piece piece) {
+    while (true) {
+      switch (next()) {
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
+          int length = finishText();
+          piece.take(reader.getTextCharacters(), reader.getTextStart(), length);
+        }
+        case XMLStreamConstants.END_ELEMENT -> {
+          return;
+        }
+        default -> refuseInText();
+      }
+    }
+  }
+
+  /** Passes over the rest of the current element. */
+  public void skip() {
+    int open = 1;
+    while (open > 0) {
+      switch (next()) {
+        case XMLStreamConstants.START_ELEMENT -> {
+          boundsCheck.open(localName, attributes);
+          open++;
+        }
+        case XMLStreamConstants.END_ELEMENT -> open--;
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> finishText();
+        default -> refuseForbidden();
+      }
+    }
+  }
+
+  private int next() {
+    if (stream != null) {
+      stream.expectTag();
+    }
+    int event;
+    try {
+      event = reader.next();
+    } catch (XMLStreamException malformed) {
+      throw Malformed.isAttributeLimit(malformed)
+          ? boundsCheck.tooManyAttributes()
+          : Malformed.of(malformed);
+    } catch (UncheckedStreamException malformed) {
+      throw Malformed.of(malformed);
+    }
+    if (event == XMLStreamConstants.START_ELEMENT) {
+      localName = reader.getLocalName();
+      boundsCheck.enter(reader, localName, attributes.enter());
+    } else if (event == XMLStreamConstants.END_ELEMENT) {
+      boundsCheck.leave();
+    } else if (event == XMLStreamConstants.END_DOCUMENT) {
+      isAtEnd = true;
+    }
+    return event;
+  }
+
+  /** Has the parser read the text that it is at to the end of its piece; its length. */
+  private int finishText() {
+    if (stream != null) {
+      stream.expectText();
+    }
+    try {
+      return reader.getTextLength();
+    } catch (UncheckedStreamException malformed) {
+      throw Malformed.of(malformed);
+    }
+  }
+
+  /** Whether elements may come in any order, and unknown ones pass. */
+  public boolean isLenient() {
+    return bounds.isLenient();
+  }
+
+  /** What of the message outlives its reading. */
+  public MessageResources resources() {
+    return resources;
+  }
+
+  /** The bytes that one binary value may have. */
+  public int binaryBytes() {
+    return bounds.binaryBytes();
+  }
+
+  /**
+   * The value of {@code text}.
+   *
+   * @throws InvalidMessageException when it is not in a form of {@code lexical}, or has too many
+   *     digits
+   */
+  public <T> T parse(Lexical<T> lexical, String text) {
+    if (lexical.isNumber() && text.length() > bounds.digits()) {
+      String digits = lexical.whiteSpace().apply(text);
+      if (digits.length() > bounds.digits()) {
+        throw location.tooMuch(bounds.digits() + " digits a number");
+      }
+    }
+    try {
+      return lexical.parse(text);
+    } catch (LexicalException invalid) {
+      String expected = invalid.expected();
+      // White space that counts must be seen.
+      String found = lexical.whiteSpace().apply(text);
+      throw problem(Code.VALUE, expected == null ? lexical.form() : expected, found);
+    }
+  }
+
+  /**
+   * The value of the text that {@link #readText} read last.
+   *
+   * @throws InvalidMessageException as for other texts
+   */
+  public <T> T parseText(Lexical<T> lexical) {
+    T quick = textLength <= bounds.digits() ? lexical.quick(text, textLength) : null;
+    return quick != null ? quick : parse(lexical, new String(text, 0, textLength));
+  }
+
+  private boolean isBlank() {
+    char[] chars = reader.getTextCharacters();
+    int end = reader.getTextStart() + reader.getTextLength();
+    for (int i = reader.getTextStart(); i < end; i++) {
+      if (!Lexical.isSpace(chars[i])) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private void refuseForbidden() {
+    switch (reader.getEventType()) {
+      case XMLStreamConstants.COMMENT, XMLStreamConstants.SPACE -> {}
+      case XMLStreamConstants.DTD ->
+          throw problem(Code.FORBIDDEN, "no document type", "a document type (DOCTYPE)");
+      case XMLStreamConstants.PROCESSING_INSTRUCTION ->
+          throw problem(Code.FORBIDDEN, "no processing instruction", "a processing instruction");
+      case XMLStreamConstants.ENTITY_REFERENCE ->
+          throw problem(Code.FORBIDDEN, "no entity of its own", "an entity of its own");
+      default ->
+          throw new IllegalStateException("event " + reader.getEventType() + " of the XML parser");
+    }
+  }
+
+  /** The local name of the element that began last. */
+  public String localName() {
+    return localName;
+  }
+
+  /** The current element's namespace; empty for none. */
+  public String namespace() {
+    String namespace = reader.getNamespaceURI();
+    return namespace == null ? "" : namespace;
+  }
+
+  /** The current element's name. */
+  public QName name() {
+    return new QName(namespace(), localName());
+  }
+
+  /** Whether the current element has that name. */
+  public boolean isAt(String namespace, String localName) {
+    return localName().equals(localName) && namespace().equals(namespace);
+  }
+
+  /** The current element's name with the prefix that it was written with. */
+  String prefixedName() {
+    return AttributesIn.prefixed(reader.getPrefix(), localName());
+  }
+
+  /**
+   * Goes through the content of the current element to its end.
+   *
+   * @param text takes each piece of text
+   * @param element is called at the start of each element, and must move to its end
+   */
+  void content(Consumer<String> text, Runnable element) {
+    while (true) {
+      switch (next()) {
+        case XMLStreamConstants.START_ELEMENT -> {
+          boundsCheck.open(localName, attributes);
+          element.run();
+        }
+        case XMLStreamConstants.END_ELEMENT -> {
+          return;
+        }
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
+          finishText();
+          text.accept(reader.getText());
+        }
+        default -> refuseForbidden();
+      }
+    }
+  }
+
+  /** The attributes of the current element. */
+  public AttributesIn attributes() {
+    return attributes;
+  }
+
+  /** The value of an attribute of the current element, or null. */
+  public @Nullable String attribute(String namespace, String localName) {
+    return attributes.value(namespace, localName);
+  }
+
+  /**
+   * Lets attributes of that namespace pass on any element, besides those of XML Schema itself;
+   * empty for no more.
+   */
+  public void passAttributesOf(String namespace) {
+    attributes.pass(namespace);
+  }
+
+  /** A mistake at the current place. */
+  public InvalidMessageException problem(Code code, String expected, String found) {
+    return location.problem(code, expected, found);
+  }
+
+  /** Counts the attributes of the current element, which no schema describes. */
+  public void passAttributes() {
+    if (attributes.count() > 0) {
+      boundsCheck.attributes(attributes);
+    }
+  }
+
+  /**
+   * Gives the parser's buffers back; the stream below stays open. Of a message that was not read to
+   * its end the parser forgets all: what it gives back it keeps for messages to come, names too.
+   */
+  @Override
+  public void close() {
+    if (!isAtEnd) {
+      return;
+    }
+    try {
+      reader.close();
+      if (parser != null) {
+        parser.learned(boundsCheck.unknownNames());
+      }
+    } catch (XMLStreamException alreadyBroken) {
+      throw Malformed.of(alreadyBroken);
+    }
+  }
+}

@@ -1,0 +1,169 @@
+package org.calmanchor.core.xml;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+
+import java.io.ByteArrayInputStream;
+import java.io.FilterInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.IntFunction;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.calmanchor.core.soap.EnvelopeReader;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** What parsers keep of the names that senders make up, and what such names may cost. */
+class NameTablesTest {
+  private static final int SLOTS = 16;
+
+  private final Inputs inputs = new Inputs(Bounds.DEFAULT);
+
+  private static String envelope(String header, String body) {
+    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>"
+        + header
+        + "<e:Body>"
+        + body
+        + "</e:Body></e:Envelope>";
+  }
+
+  /** Takes a message as an endpoint does that knows an element "known" without content. */
+  private void take(String message, boolean isLengthKnown) {
+    byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
+    InputStream in = new ByteArrayInputStream(bytes);
+    try (XmlIn opened = inputs.open(in, null, isLengthKnown ? bytes.length : -1)) {
+      EnvelopeReader reader = EnvelopeReader.open(opened);
+      reader.toBody(EnvelopeReader.HeaderBlocks.NONE);
+      if (opened.localName().equals("known") && opened.attributes().count() == 0) {
+        opened.nextElement();
+        reader.end();
+      } else {
+        opened.skip();
+      }
+    } catch (InvalidMessageException refused) {
+      assertThat(refused.problem().sentence()).isNotEmpty();
+    }
+  }
+
+  private static String fresh(int message, int name) {
+    return "n" + "x".repeat(20) + message + "_" + name;
+  }
+
+  /** Where 40 fresh names of a message can stand. */
+  private static Stream<IntFunction<String>> places() {
+    return Stream.of(
+        m -> envelope("", "<known " + attributes(m, "") + "/>"),
+        m -> envelope("", "<known " + attributes(m, "xmlns:") + "/>"),
+        m -> envelope("", "<" + fresh(m, 0) + "/>"),
+        m -> envelope("", prefixed(m)),
+        m -> envelope("<e:Header>" + blocks(m) + "</e:Header>", "<known/>"),
+        m -> envelope("<e:Header><b " + attributes(m, "") + "/></e:Header>", "<known/>"),
+        m -> envelope("<e:Header><b>" + blocks(m) + "</b></e:Header>", "<known/>"),
+        m -> envelope("", "<known/>").replace("<e:Body", "<e:Body " + attributes(m, "")),
+        m -> "<e:Envelope " + attributes(m, ""),
+        m -> "<" + fresh(m, 1) + " " + attributes(m, ""));
+  }
+
+  private static String attributes(int message, String prefix) {
+    return IntStream.range(0, 40)
+        .mapToObj(i -> prefix + fresh(message, i) + "='1'")
+        .collect(Collectors.joining(" "));
+  }
+
+  private static String blocks(int message) {
+    return IntStream.range(0, 40)
+        .mapToObj(i -> "<" + fresh(message, i) + "/>")
+        .collect(Collectors.joining());
+  }
+
+  private static String prefixed(int message) {
+    String prefix = "p" + message;
+    return "<" + prefix + ":known xmlns:" + prefix + "=''/>".replace("''", "'urn:x'");
+  }
+
+  @ParameterizedTest
+  @MethodSource("places")
+  void keepsFewNamesHoweverManyASenderMakesUp(IntFunction<String> place) {
+    for (int message = 0; message < 3_000; message++) {
+      take(place.apply(message), message % 2 == 0);
+    }
+    int most = SLOTS * (FastParser.MOST_NAMES + Bounds.DEFAULT.unknownNames());
+    assertThat(inputs.namesKept()).isLessThan(most / SLOTS + SLOTS * 100);
+  }
+
+  /** By command with -Dcalm.anchor.names=25000: a million fresh names in each place. */
+  @Test
+  void keepsFewNamesOfAllPlacesTogether() {
+    int messages = Integer.getInteger("calm.anchor.names", 300);
+    places()
+        .forEach(
+            place -> {
+              for (int message = 0; message < messages; message++) {
+                take(place.apply(-message), true);
+              }
+            });
+    assertThat(inputs.namesKept()).isLessThan(FastParser.MOST_NAMES * 2);
+  }
+
+  /** The parser looks names up by a hash that is known, so work grows with the square of them. */
+  @ParameterizedTest
+  @MethodSource("floods")
+  void readsLittleOfAMessageWithTooManyNames(String message) {
+    for (boolean isLengthKnown : new boolean[] {true, false}) {
+      byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
+      AtomicInteger taken = new AtomicInteger();
+      InputStream counted =
+          new FilterInputStream(new ByteArrayInputStream(bytes)) {
+            @Override
+            public int read(byte[] into, int offset, int length) throws IOException {
+              int read = in.read(into, offset, length);
+              taken.addAndGet(Math.max(0, read));
+              return read;
+            }
+          };
+      assertThatExceptionOfType(InvalidMessageException.class)
+          .isThrownBy(
+              () -> {
+                try (XmlIn in = inputs.open(counted, null, isLengthKnown ? bytes.length : -1)) {
+                  EnvelopeReader reader = EnvelopeReader.open(in);
+                  reader.toBody(EnvelopeReader.HeaderBlocks.NONE);
+                  in.skip();
+                }
+              })
+          .withMessageContaining("beyond a limit: at most");
+      assertThat(taken).hasValueLessThan(40_000);
+    }
+  }
+
+  private static Stream<String> floods() {
+    String attributes =
+        IntStream.range(0, 100_000).mapToObj(i -> "a" + i + "=''").collect(Collectors.joining(" "));
+    String declarations =
+        IntStream.range(0, 50_000)
+            .mapToObj(i -> "xmlns:a" + i + "=\"u\"")
+            .collect(Collectors.joining(" "));
+    String elements =
+        IntStream.range(0, 50_000).mapToObj(i -> "<a" + i + "/>").collect(Collectors.joining());
+    String tags =
+        IntStream.range(0, 10_000)
+            .mapToObj(i -> "<a b" + i + "='' c" + i + "='' d" + i + "=''/>")
+            .collect(Collectors.joining());
+    String prefixes =
+        IntStream.range(0, 50_000)
+            .mapToObj(i -> "<p" + i + ":a xmlns:p" + i + "='u'/>")
+            .collect(Collectors.joining());
+    return Stream.of(
+        envelope("", "<x " + attributes + "/>"),
+        envelope("", "<x " + declarations + "/>"),
+        envelope("", "<x>" + elements + "</x>"),
+        envelope("", "<x>" + tags + "</x>"),
+        envelope("", "<x>" + prefixes + "</x>"),
+        envelope("<e:Header><x>" + elements + "</x></e:Header>", "<x/>"),
+        "<x " + attributes + "/>");
+  }
+}
