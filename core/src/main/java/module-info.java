@@ -17,6 +17,7 @@ module org.calmanchor.core {
   exports org.calmanchor.core.read;
   exports org.calmanchor.core.wsdl;
   exports org.calmanchor.core.dynamic;
+  exports org.calmanchor.core.limits;
   exports org.calmanchor.core.endpoint;
   exports org.calmanchor.core.xml to
       org.calmanchor.client;

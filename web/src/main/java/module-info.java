@@ -9,6 +9,7 @@ module org.calmanchor.web {
   requires org.slf4j;
 
   exports org.calmanchor.web;
+  exports org.calmanchor.web.http;
 
   // The template engine runs the compiled templates, which are made after this is compiled.
   opens org.calmanchor.web.template to

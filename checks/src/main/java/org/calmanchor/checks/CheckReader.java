@@ -89,13 +89,18 @@ final class CheckReader {
         expected(parts.get("expect"), node));
   }
 
+  /** The version's number, as a file names it. */
+  static String number(SoapVersion version) {
+    return version == SoapVersion.SOAP_1_1 ? "1.1" : "1.2";
+  }
+
   private @Nullable SoapVersion version(@Nullable Node node) {
     if (node == null) {
       return null;
     }
     String text = scalar(node, "1.1 or 1.2");
     for (SoapVersion version : SoapVersion.values()) {
-      if (CheckWriter.number(version).equals(text)) {
+      if (number(version).equals(text)) {
         return version;
       }
     }

@@ -4,7 +4,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.Expected.Compare;
-import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.api.Dump;
 import org.snakeyaml.engine.v2.api.DumpSettings;
@@ -23,11 +22,6 @@ final class CheckWriter {
 
   String write(Expected expected) {
     return dump(expected(expected));
-  }
-
-  /** The version's number, as a file names it. */
-  static String number(SoapVersion version) {
-    return version == SoapVersion.SOAP_1_1 ? "1.1" : "1.2";
   }
 
   private static String dump(Object tree) {
@@ -49,7 +43,7 @@ final class CheckWriter {
     }
     tree.put("operation", check.operation());
     if (check.version() != null) {
-      tree.put("soap", number(check.version()));
+      tree.put("soap", CheckReader.number(check.version()));
     }
     if (!check.headers().isEmpty()) {
       tree.put("headers", check.headers());

@@ -15,7 +15,7 @@ import java.util.function.Function;
 import javax.xml.datatype.DatatypeConfigurationException;
 import javax.xml.datatype.DatatypeConstants;
 import javax.xml.datatype.DatatypeFactory;
-import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.WhiteSpace;
 
 /**
  * When two texts of a built-in type stand for one value (XML Schema 1.0 part 2, 3.2): numbers by
@@ -46,8 +46,8 @@ final class Values {
     if (builtIn.equals("string") || builtIn.equals("normalizedString") || builtIn.isEmpty()) {
       return false;
     }
-    String a = Lexical.collapse(one);
-    String b = Lexical.collapse(other);
+    String a = WhiteSpace.collapse(one);
+    String b = WhiteSpace.collapse(other);
     if (a.equals(b)) {
       return true;
     }

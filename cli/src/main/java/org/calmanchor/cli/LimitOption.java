@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.stream.Collectors;
-import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.SoapHost;
 
 /** One {@code --limit name=value}. */

@@ -6,7 +6,7 @@ import java.time.Duration;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.xml.Inputs;
 

@@ -26,7 +26,7 @@ import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.zip.GZIPOutputStream;
-import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;

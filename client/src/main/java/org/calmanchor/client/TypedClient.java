@@ -7,8 +7,8 @@ import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import org.calmanchor.core.endpoint.Limit;
-import org.calmanchor.core.endpoint.Limits;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
 
 /**

@@ -37,7 +37,7 @@ import org.calmanchor.client.PilotStation.Fairway;
 import org.calmanchor.client.PilotStation.Pass;
 import org.calmanchor.client.PilotStation.UnknownFairway;
 import org.calmanchor.core.endpoint.CallContext;
-import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;

@@ -10,8 +10,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import org.calmanchor.web.HttpRequest;
-import org.calmanchor.web.HttpResponse;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
 
 /** A request made of arbitrary parts, and what came back. */
 final class Sent implements HttpRequest, HttpResponse {

@@ -4,8 +4,8 @@ import java.net.InetSocketAddress;
 import java.net.SocketAddress;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import org.calmanchor.core.endpoint.AddressShares;
-import org.calmanchor.core.endpoint.UnsharedAddresses;
+import org.calmanchor.core.limits.AddressShares;
+import org.calmanchor.core.limits.UnsharedAddresses;
 import org.eclipse.jetty.io.EndPoint;
 
 /**

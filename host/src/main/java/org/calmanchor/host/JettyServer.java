@@ -3,9 +3,9 @@ package org.calmanchor.host;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.concurrent.TimeoutException;
-import org.calmanchor.core.endpoint.Limit;
-import org.calmanchor.core.endpoint.Limits;
-import org.calmanchor.core.endpoint.UnsharedAddresses;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.limits.UnsharedAddresses;
 import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.io.EndPoint;
 import org.eclipse.jetty.server.ConnectionFactory;
@@ -21,7 +21,7 @@ import org.slf4j.LoggerFactory;
 
 /** The embedded server around a site. */
 final class JettyServer {
-  private static final Logger LOG = LoggerFactory.getLogger(SoapHost.class);
+  private static final Logger LOG = LoggerFactory.getLogger(JettyServer.class);
   private static final Duration DRAIN = Duration.ofSeconds(10);
 
   /** Threads beyond those that calls may take: for pages, documents, and to say "busy". */

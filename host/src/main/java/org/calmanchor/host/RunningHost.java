@@ -13,7 +13,7 @@ import org.slf4j.LoggerFactory;
  * program ends, on a signal say, it is closed as well.
  */
 public final class RunningHost implements AutoCloseable {
-  private static final Logger LOG = LoggerFactory.getLogger(SoapHost.class);
+  private static final Logger LOG = LoggerFactory.getLogger(RunningHost.class);
 
   private final JettyServer server;
   private final SiteHandler handler;

@@ -18,7 +18,7 @@ import org.slf4j.LoggerFactory;
 
 /** Hands each request to the site, and its answer to the server. */
 final class SiteHandler extends Handler.Abstract implements Graceful {
-  private static final Logger LOG = LoggerFactory.getLogger(SoapHost.class);
+  private static final Logger LOG = LoggerFactory.getLogger(SiteHandler.class);
 
   /** A request is counted here and where its answer ends, whichever comes last. */
   private static final int PARTS = 2;

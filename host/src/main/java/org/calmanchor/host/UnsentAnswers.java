@@ -3,10 +3,10 @@ package org.calmanchor.host;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
-import org.calmanchor.core.endpoint.AddressShares;
-import org.calmanchor.core.endpoint.Limit;
-import org.calmanchor.core.endpoint.Limits;
-import org.calmanchor.core.endpoint.UnsharedAddresses;
+import org.calmanchor.core.limits.AddressShares;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.limits.UnsharedAddresses;
 import org.eclipse.jetty.util.thread.Scheduler;
 import org.jspecify.annotations.Nullable;
 

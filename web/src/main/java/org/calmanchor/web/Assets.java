@@ -6,9 +6,15 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
+import org.calmanchor.web.http.PageResponses;
 
 /** The pages' own style sheet, script and mark; held in memory. */
 final class Assets {
+  /** Below here the files are served. */
+  static final String PATH = "/calm-anchor";
+
   private static final Map<String, String> TYPES =
       Map.ofEntries(
           Map.entry("page.css", "text/css; charset=utf-8"),
@@ -51,7 +57,7 @@ final class Assets {
   }
 
   void send(HttpRequest request, HttpResponse response) throws IOException {
-    String name = request.path().substring(SitePages.ASSETS.length() + 1);
+    String name = request.path().substring(PATH.length() + 1);
     byte[] file = files.get(name);
     String type = TYPES.get(name);
     if (file == null || type == null) {

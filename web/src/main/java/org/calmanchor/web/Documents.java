@@ -5,6 +5,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.web.http.HttpResponse;
+import org.calmanchor.web.http.PageResponses;
+import org.calmanchor.web.http.Query;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
 

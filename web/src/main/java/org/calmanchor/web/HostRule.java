@@ -4,6 +4,7 @@ import java.net.URI;
 import java.net.URISyntaxException;
 import java.util.Locale;
 import java.util.Set;
+import org.calmanchor.web.http.HttpRequest;
 import org.jspecify.annotations.Nullable;
 
 /**

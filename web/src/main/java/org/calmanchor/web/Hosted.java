@@ -13,13 +13,13 @@ public record Hosted(String path, Endpoint endpoint, boolean isListed) {
   /** Refuses paths that no client could ask for. */
   public Hosted {
     boolean isPath = path.matches("(/[A-Za-z0-9._~-]+)+") && !path.matches(".*/[.]{1,2}(/.*)?");
-    if (!isPath || path.equals(SitePages.ASSETS) || path.startsWith(SitePages.ASSETS + "/")) {
+    if (!isPath || path.equals(Assets.PATH) || path.startsWith(Assets.PATH + "/")) {
       throw new IllegalArgumentException(
           "\""
               + path
               + "\" cannot be a service's path; write one like \"/berths\", of letters,"
               + " digits, '.', '_', '~' and '-', and not below "
-              + SitePages.ASSETS);
+              + Assets.PATH);
     }
   }
 

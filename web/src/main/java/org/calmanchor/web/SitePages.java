@@ -4,8 +4,14 @@ import java.io.IOException;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.calmanchor.web.exchange.ExchangeLog;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
+import org.calmanchor.web.http.PageResponses;
+import org.calmanchor.web.http.Query;
 import org.calmanchor.web.page.Pages;
 import org.calmanchor.web.page.ServiceSite;
+import org.calmanchor.web.question.QuestionHandler;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,8 +19,6 @@ import org.jspecify.annotations.Nullable;
  * the test page, and whatever is not there. Safe for any number of threads.
  */
 final class SitePages {
-  static final String ASSETS = "/calm-anchor";
-
   /** The documents of a service are kept for each address that it is asked for by, up to here. */
   private static final int KEPT_DOCUMENTS = 200;
 
@@ -77,7 +81,7 @@ final class SitePages {
     } else if (request.path().equals("/")) {
       PageResponses.html(
           response, 200, rendered.index(listed(), hosts.baseOf(request), settings.showsPages()));
-    } else if (request.path().startsWith(ASSETS + "/")) {
+    } else if (request.path().startsWith(Assets.PATH + "/")) {
       assets.send(request, response);
     } else {
       missing(request, response);
@@ -107,7 +111,7 @@ final class SitePages {
     } else if (site == null) {
       PageResponses.plain(response, 404, "There is no such service.");
     } else {
-      new PageCalls(site, settings, log, hosts.baseOf(request) + service.path())
+      new QuestionHandler(site, settings.checks(), log, hosts.baseOf(request) + service.path())
           .answer(String.valueOf(query.value("page")), request, response);
     }
   }

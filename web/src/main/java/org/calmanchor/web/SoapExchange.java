@@ -10,6 +10,9 @@ import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.web.http.Coding;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -18,7 +21,7 @@ import org.slf4j.LoggerFactory;
  * An HTTP request and response as an endpoint sees them (SOAP 1.1, section 6; SOAP 1.2 part 2, 7).
  */
 final class SoapExchange implements Request, Response {
-  private static final Logger LOG = LoggerFactory.getLogger(Site.class);
+  private static final Logger LOG = LoggerFactory.getLogger(SoapExchange.class);
 
   private final HttpRequest request;
   private final HttpResponse response;

@@ -13,6 +13,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.zip.GZIPInputStream;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
 
 /** A request and its answer without any server. */
 final class Exchange implements HttpRequest, HttpResponse {

@@ -9,7 +9,7 @@ import java.util.stream.Stream;
 import org.calmanchor.annotations.Binary;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
-import org.calmanchor.core.endpoint.Limit;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 

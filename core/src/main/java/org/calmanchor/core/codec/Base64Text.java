@@ -1,7 +1,7 @@
 package org.calmanchor.core.codec;
 
 import java.util.Arrays;
-import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.calmanchor.core.xml.InvalidMessageException;
 import org.calmanchor.core.xml.XmlIn;
@@ -57,7 +57,7 @@ final class Base64Text implements XmlIn.Piece {
         }
       } else if (c == '=' && sextets + padding < 4 && sextets > 1) {
         padding++;
-      } else if (!Lexical.isSpace(c)) {
+      } else if (!WhiteSpace.isSpace(c)) {
         throw malformed();
       }
     }
@@ -83,7 +83,8 @@ final class Base64Text implements XmlIn.Piece {
   }
 
   private InvalidMessageException malformed() {
-    return in.problem(Code.VALUE, "bytes as Base64 text", Lexical.collapse(beginning.toString()));
+    return in.problem(
+        Code.VALUE, "bytes as Base64 text", WhiteSpace.collapse(beginning.toString()));
   }
 
   /** The bytes of the text, which has ended. */

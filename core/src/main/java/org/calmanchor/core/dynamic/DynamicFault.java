@@ -37,7 +37,7 @@ final class DynamicFault {
       return false;
     }
     name = in.localName();
-    values = DynamicMessages.fields(codec.read(in));
+    values = DynamicValueModel.members(codec.read(in));
     return true;
   }
 }

@@ -217,7 +217,8 @@ public final class DynamicMessages {
       QName name = in.name();
       for (Map.Entry<String, Plan> plan : plans.entrySet()) {
         if (plan.getValue().request().name().equals(name)) {
-          Map<String, Object> values = fields(plan.getValue().request().read(in));
+          Map<String, Object> values =
+              DynamicValueModel.members(plan.getValue().request().read(in));
           envelope.end();
           return new DynamicRequest(plan.getKey(), envelope.version(), values, headers);
         }
@@ -246,11 +247,6 @@ public final class DynamicMessages {
       return new Outcome.Unreadable(
           "The body holds " + in.localName() + ", not the operation's response.");
     }
-    return new Outcome.Result(fields(response.read(in)));
-  }
-
-  @SuppressWarnings("unchecked") // a complex element at the tree end is a map by member name
-  static Map<String, Object> fields(Object tree) {
-    return (Map<String, Object>) tree;
+    return new Outcome.Result(DynamicValueModel.members(response.read(in)));
   }
 }

@@ -91,6 +91,12 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
     return isTaken ? "@" + local : local;
   }
 
+  /** The members by name of {@code structure}, a value of a complex type. */
+  @SuppressWarnings("unchecked") // structures are maps by member name
+  static Map<String, Object> members(Object structure) {
+    return (Map<String, Object>) structure;
+  }
+
   /** The key of the text of a structure with simple content. */
   public static String textKey(ComplexType type) {
     boolean isTaken =

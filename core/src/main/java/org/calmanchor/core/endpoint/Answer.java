@@ -29,7 +29,7 @@ import org.slf4j.event.Level;
  * still replace it. Only the owner of the answer writes; for everybody else nothing happens.
  */
 final class Answer {
-  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+  private static final Logger LOG = LoggerFactory.getLogger(Answer.class);
   private static final LogFlood REFUSED = new LogFlood(LOG, Level.WARN);
 
   private final AnswerOutput output;
@@ -352,11 +352,6 @@ final class Answer {
       return;
     }
     output.close(by);
-  }
-
-  /** Something took too long; from the watching thread. */
-  void late(Lateness late, long nanos) {
-    new LateAnswer(this, output, context, state, nanos).write(late);
   }
 
   /** The host stops: whatever is not answered is broken off. */

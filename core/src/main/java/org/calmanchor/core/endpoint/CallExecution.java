@@ -19,19 +19,20 @@ import org.slf4j.LoggerFactory;
 import org.slf4j.event.Level;
 
 /** One call, from the first byte in to the last byte out, and the one place where it ends. */
-final class CallExecution implements RunningCalls.Watched {
-  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+final class CallExecution implements SlotHolder {
+  private static final Logger LOG = LoggerFactory.getLogger(CallExecution.class);
 
   private static final LogFlood OTHER_ACTION = new LogFlood(LOG, Level.INFO);
 
   private static final CompletionStage<Void> DONE = CompletableFuture.completedFuture(null);
 
-  private final Endpoint endpoint;
+  private final EndpointPlan endpoint;
   private final Request request;
   private final ContentType contentType;
   private final RunningCalls calls;
   private final CallState state;
   private final CallContext context;
+  private final AnswerOutput output;
   private final Answer answer;
   private int slot = RunningCalls.FULL;
   private @Nullable XmlIn in;
@@ -39,17 +40,17 @@ final class CallExecution implements RunningCalls.Watched {
   private volatile @Nullable CompletableFuture<Void> ended;
   private volatile boolean isOver;
 
-  CallExecution(Endpoint endpoint, Request request, Response response) {
+  CallExecution(EndpointPlan endpoint, Request request, Response response) {
     this.endpoint = endpoint;
     this.request = request;
-    this.contentType = endpoint.contentType(request.contentType());
+    this.contentType = endpoint.contentTypes().of(request.contentType());
     this.calls = endpoint.settings().calls();
     this.state = calls.newState();
     SoapVersion version =
         contentType.version() == null ? SoapVersion.SOAP_1_1 : contentType.version();
     this.context = new CallContext(request, version);
-    AnswerOutput output = new AnswerOutput(response, context, state, endpoint.digits());
-    this.answer = new Answer(output, context, state, endpoint.anyService());
+    this.output = new AnswerOutput(response, context, state, endpoint.digits());
+    this.answer = new Answer(output, context, state, endpoint.operations().anyService());
   }
 
   /** Serves the call; the stage completes when it has ended, and never fails. */
@@ -170,11 +171,13 @@ final class CallExecution implements RunningCalls.Watched {
 
   private OperationPlan dispatch(boolean hasBody, XmlIn message) {
     if (!hasBody) {
-      throw message.problem(Code.MISSING, "one of " + endpoint.known(), "").within("Body");
+      throw message
+          .problem(Code.MISSING, "one of " + endpoint.operations().shownNames(), "")
+          .within("Body");
     }
-    OperationPlan found = endpoint.operation(message.namespace(), message.localName());
+    OperationPlan found = endpoint.operations().find(message.namespace(), message.localName());
     if (found == null) {
-      throw endpoint.unknown(message);
+      throw endpoint.operations().unknown(message);
     }
     if (!found.service().speaks(context.version())) {
       throw new SoapFaultException(
@@ -316,7 +319,7 @@ final class CallExecution implements RunningCalls.Watched {
 
   private void answerLate(Lateness late, long nanos) {
     try {
-      answer.late(late, nanos);
+      new LateAnswer(answer, output, context, state, nanos).write(late);
     } finally {
       if (state.lateAnswered()) {
         calls.later(this::end);

@@ -1,6 +1,7 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.List;
+import org.calmanchor.core.limits.Limits;
 
 /**
  * How an endpoint serves. Immutable.

@@ -23,7 +23,7 @@ import org.slf4j.LoggerFactory;
  * written but for what is held back. Proceeds once.
  */
 final class Invocation {
-  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+  private static final Logger LOG = LoggerFactory.getLogger(Invocation.class);
 
   /** How most calls proceed: at once, and well. */
   static final CompletionStage<CallEnd> RESULT =

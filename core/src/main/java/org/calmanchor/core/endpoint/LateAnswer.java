@@ -16,7 +16,7 @@ import org.slf4j.event.Level;
 
 /** What the watching thread answers for a call that takes too long. It runs nobody else's code. */
 final class LateAnswer {
-  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+  private static final Logger LOG = LoggerFactory.getLogger(LateAnswer.class);
   private static final LogFlood SLOW = new LogFlood(LOG, Level.WARN);
 
   private final Answer answer;

@@ -21,14 +21,14 @@ import org.w3c.dom.Element;
 
 /** The header blocks of one message that operations here know, or handlers do. */
 final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
-  private final Map<QName, Endpoint.KnownHeader> known;
+  private final Map<QName, OperationTable.KnownHeader> known;
   private final Map<QName, HeaderHandler> handlers;
   private final Inputs inputs;
   private Map<QName, Object> values = Map.of();
   private Map<HeaderHandler, List<Element>> handled = Map.of();
 
-  MessageHeaders(Endpoint endpoint) {
-    this.known = endpoint.headers();
+  MessageHeaders(EndpointPlan endpoint) {
+    this.known = endpoint.operations().headers();
     this.handlers = endpoint.handlers();
     this.inputs = endpoint.inputs();
   }
@@ -38,7 +38,7 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
 
   @Override
   public boolean read(XmlIn in) {
-    Endpoint.KnownHeader header = known.isEmpty() ? null : known.get(in.name());
+    OperationTable.KnownHeader header = known.isEmpty() ? null : known.get(in.name());
     if (header == null) {
       return isHandled(in);
     }

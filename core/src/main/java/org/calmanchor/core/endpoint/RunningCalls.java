@@ -7,6 +7,10 @@ import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Consumer;
+import org.calmanchor.core.limits.AddressShares;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.limits.UnsharedAddresses;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -25,13 +29,13 @@ public final class RunningCalls implements AutoCloseable {
   public static final RunningCalls UNWATCHED =
       new RunningCalls(Limits.DEFAULT, 0, UnsharedAddresses.LOOPBACK);
 
-  private static final Logger LOG = LoggerFactory.getLogger(Endpoint.class);
+  private static final Logger LOG = LoggerFactory.getLogger(RunningCalls.class);
   private static final long LOOK_MILLIS = 25;
 
   /** Neighbouring threads take slots that are not neighbours in memory. */
   private static final int STRIDE = 17;
 
-  private final AtomicReferenceArray<@Nullable Watched> slots;
+  private final AtomicReferenceArray<@Nullable SlotHolder> slots;
   private final AddressShares shares;
   private final long readNanos;
   private final long callNanos;
@@ -71,18 +75,6 @@ public final class RunningCalls implements AutoCloseable {
     return calls;
   }
 
-  /** What holds a slot. */
-  interface Watched {
-    /** Does what has to be done about what takes too long; must not wait for anything. */
-    void look(long now);
-
-    /** Is told to break off whatever is not done: the host stops. */
-    void stop();
-
-    /** Whether it goes on although it was told to end. */
-    boolean isStuck();
-  }
-
   /** Whether calls are counted at all. */
   boolean isWatched() {
     return watch != null;
@@ -107,7 +99,7 @@ public final class RunningCalls implements AutoCloseable {
   static final int SHARE_TAKEN = -2;
 
   /** The number of a slot for {@code call}, or {@link #FULL} or {@link #SHARE_TAKEN}. */
-  int admit(Watched call, String address) {
+  int admit(SlotHolder call, String address) {
     if (!shares.enter(address)) {
       return SHARE_TAKEN;
     }
@@ -185,7 +177,7 @@ public final class RunningCalls implements AutoCloseable {
   public int stuckCount() {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {
-      Watched call = slots.get(i);
+      SlotHolder call = slots.get(i);
       count += call != null && call.isStuck() ? 1 : 0;
     }
     return count;
@@ -212,9 +204,9 @@ public final class RunningCalls implements AutoCloseable {
     }
   }
 
-  private void each(Consumer<Watched> action) {
+  private void each(Consumer<SlotHolder> action) {
     for (int i = 0; i < slots.length(); i++) {
-      Watched call = slots.get(i);
+      SlotHolder call = slots.get(i);
       if (call != null) {
         guarded(action, call);
       }
@@ -222,7 +214,7 @@ public final class RunningCalls implements AutoCloseable {
   }
 
   /** Whatever happens with one call, the watch goes on for all the others. */
-  private static void guarded(Consumer<Watched> action, Watched call) {
+  private static void guarded(Consumer<SlotHolder> action, SlotHolder call) {
     try {
       action.accept(call);
     } catch (Throwable failed) {
@@ -239,7 +231,7 @@ public final class RunningCalls implements AutoCloseable {
   public void close() {
     if (watch != null) {
       watch.interrupt();
-      each(Watched::stop);
+      each(SlotHolder::stop);
     }
     if (later != null) {
       later.shutdown();

@@ -4,7 +4,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 
 /** A page or document that holds a slot: broken off when it takes too long. */
-final class RunningPage implements RunningCalls.Watched {
+final class RunningPage implements SlotHolder {
   private final long nanos;
   private final Runnable breakOff;
   private final AtomicLong until = new AtomicLong();

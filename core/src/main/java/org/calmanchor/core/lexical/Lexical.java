@@ -75,10 +75,10 @@ public final class Lexical<T> {
     int from = 0;
     int to = length;
     if (whiteSpace == WhiteSpace.COLLAPSE) {
-      while (from < to && isSpace(text[from])) {
+      while (from < to && WhiteSpace.isSpace(text[from])) {
         from++;
       }
-      while (to > from && isSpace(text[to - 1])) {
+      while (to > from && WhiteSpace.isSpace(text[to - 1])) {
         to--;
       }
     } else if (whiteSpace == WhiteSpace.REPLACE) {
@@ -145,36 +145,5 @@ public final class Lexical<T> {
         },
         quick.checked(check, checkWritten),
         isNumber);
-  }
-
-  /** White space at the ends removed, inner runs made one space. */
-  public static String collapse(String text) {
-    int length = text.length();
-    boolean clean = true;
-    for (int i = 0; i < length && clean; i++) {
-      char c = text.charAt(i);
-      clean = c > ' ' || (c == ' ' && i > 0 && i < length - 1 && text.charAt(i - 1) != ' ');
-    }
-    if (clean) {
-      return text;
-    }
-    StringBuilder out = new StringBuilder(length);
-    for (int i = 0; i < length; i++) {
-      char c = text.charAt(i);
-      if (!isSpace(c)) {
-        out.append(c);
-      } else if (out.length() > 0 && out.charAt(out.length() - 1) != ' ') {
-        out.append(' ');
-      }
-    }
-    if (out.length() > 0 && out.charAt(out.length() - 1) == ' ') {
-      out.setLength(out.length() - 1);
-    }
-    return out.toString();
-  }
-
-  /** Whether {@code c} is white space to XML (XML 1.0, production 3). */
-  public static boolean isSpace(char c) {
-    return c == ' ' || c == '\t' || c == '\n' || c == '\r';
   }
 }

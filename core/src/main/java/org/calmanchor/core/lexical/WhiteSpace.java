@@ -14,7 +14,38 @@ public enum WhiteSpace {
     return switch (this) {
       case PRESERVE -> text;
       case REPLACE -> text.replace('\t', ' ').replace('\n', ' ').replace('\r', ' ');
-      case COLLAPSE -> Lexical.collapse(text);
+      case COLLAPSE -> collapse(text);
     };
+  }
+
+  /** White space at the ends removed, inner runs made one space. */
+  public static String collapse(String text) {
+    int length = text.length();
+    boolean clean = true;
+    for (int i = 0; i < length && clean; i++) {
+      char c = text.charAt(i);
+      clean = c > ' ' || (c == ' ' && i > 0 && i < length - 1 && text.charAt(i - 1) != ' ');
+    }
+    if (clean) {
+      return text;
+    }
+    StringBuilder out = new StringBuilder(length);
+    for (int i = 0; i < length; i++) {
+      char c = text.charAt(i);
+      if (!isSpace(c)) {
+        out.append(c);
+      } else if (out.length() > 0 && out.charAt(out.length() - 1) != ' ') {
+        out.append(' ');
+      }
+    }
+    if (out.length() > 0 && out.charAt(out.length() - 1) == ' ') {
+      out.setLength(out.length() - 1);
+    }
+    return out.toString();
+  }
+
+  /** Whether {@code c} is white space to XML (XML 1.0, production 3). */
+  public static boolean isSpace(char c) {
+    return c == ' ' || c == '\t' || c == '\n' || c == '\r';
   }
 }

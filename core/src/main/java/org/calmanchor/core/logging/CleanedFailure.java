@@ -10,7 +10,7 @@ final class CleanedFailure extends Exception {
   private static final long serialVersionUID = 1;
 
   private CleanedFailure(Throwable original, @Nullable Throwable cause) {
-    super(Loggable.sentence(original), cause, true, true);
+    super(LogText.clean(original, LogText.MOST_OF_SENTENCE), cause, true, true);
     setStackTrace(original.getStackTrace());
   }
 
@@ -27,7 +27,7 @@ final class CleanedFailure extends Exception {
     if (failure == null || !seen.add(failure)) {
       return true;
     }
-    boolean isClean = Loggable.isClean(failure.toString()) && isClean(failure.getCause(), seen);
+    boolean isClean = LogText.isClean(failure.toString()) && isClean(failure.getCause(), seen);
     for (Throwable suppressed : failure.getSuppressed()) {
       isClean &= isClean(suppressed, seen);
     }

@@ -8,18 +8,17 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Loggable {
   private static final int MOST = 200;
-  private static final int MOST_OF_SENTENCE = 2_000;
 
   private Loggable() {}
 
   /** The text with everything odd in it replaced by a question mark, cut where it is long. */
   public static String text(@Nullable Object from) {
-    return text(from, MOST);
+    return LogText.clean(from, MOST);
   }
 
   /** The same for a sentence, which may be longer. */
   public static String sentence(@Nullable Object from) {
-    return text(from, MOST_OF_SENTENCE);
+    return LogText.clean(from, LogText.MOST_OF_SENTENCE);
   }
 
   /**
@@ -28,47 +27,5 @@ public final class Loggable {
    */
   public static @Nullable Throwable failure(@Nullable Throwable failure) {
     return failure == null ? null : CleanedFailure.of(failure);
-  }
-
-  static boolean isClean(String text) {
-    return text.length() <= MOST_OF_SENTENCE && text.chars().noneMatch(c -> isOdd((char) c));
-  }
-
-  private static String text(@Nullable Object from, int most) {
-    String text = String.valueOf(from);
-    int length = Math.min(text.length(), most);
-    for (int i = 0; i < length; i++) {
-      if (isOdd(text.charAt(i))) {
-        return cleaned(text, length);
-      }
-    }
-    return text.length() > most ? text.substring(0, most) + "\u2026" : text;
-  }
-
-  private static String cleaned(String text, int length) {
-    StringBuilder cleaned = new StringBuilder(length + 1);
-    for (int i = 0; i < length; i++) {
-      char c = text.charAt(i);
-      cleaned.append(isOdd(c) ? '?' : c);
-    }
-    return text.length() > length ? cleaned.append('\u2026').toString() : cleaned.toString();
-  }
-
-  /** Control characters, those that break lines or order text, and halves of pairs. */
-  private static boolean isOdd(char c) {
-    if (c >= ' ' && c < 0x7F) {
-      return false;
-    }
-    return switch (Character.getType(c)) {
-      case Character.CONTROL,
-          Character.FORMAT,
-          Character.LINE_SEPARATOR,
-          Character.PARAGRAPH_SEPARATOR,
-          Character.SURROGATE,
-          Character.UNASSIGNED,
-          Character.PRIVATE_USE ->
-          true;
-      default -> false;
-    };
   }
 }

@@ -1,7 +1,6 @@
 package org.calmanchor.core.model;
 
 import java.util.List;
-import java.util.Set;
 import javax.xml.namespace.QName;
 import org.jspecify.annotations.Nullable;
 
@@ -162,14 +161,6 @@ public final class Contract {
   /** The types that extend {@code type}, directly or not, by name; empty for an anonymous one. */
   public List<ComplexType> derived(ComplexType type) {
     return components.derived(type);
-  }
-
-  /**
-   * How many types deep the flattest value of {@code type} is, 1 when it needs no other; {@link
-   * Integer#MAX_VALUE} when it would need itself.
-   */
-  public int height(ComplexType type) {
-    return new MinimumDepth(this).of(type, Set.of());
   }
 
   @Override

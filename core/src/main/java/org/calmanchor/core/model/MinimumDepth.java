@@ -3,10 +3,21 @@ package org.calmanchor.core.model;
 import java.util.HashSet;
 import java.util.Set;
 
-/** Finds how flat a value of a type can be. */
-record MinimumDepth(Contract contract) {
+/**
+ * How many types deep the flattest value of a type is.
+ *
+ * @param contract the contract that has the types
+ */
+public record MinimumDepth(Contract contract) {
+  /**
+   * The depth of {@code type}: 1 when it needs no other type; {@link Integer#MAX_VALUE} when each
+   * value would have to contain another value of the same type.
+   */
+  public int of(ComplexType type) {
+    return of(type, Set.of());
+  }
 
-  int of(ComplexType type, Set<ComplexType> above) {
+  private int of(ComplexType type, Set<ComplexType> above) {
     if (above.contains(type)) {
       return Integer.MAX_VALUE;
     }

@@ -32,7 +32,7 @@ final class HandleLambdas {
     MethodType type = direct.type();
     try {
       return (Function<Object, @Nullable Object>)
-          factory(
+          lambda(
                   owner,
                   "apply",
                   Function.class,
@@ -47,38 +47,38 @@ final class HandleLambdas {
   }
 
   /** A constructor of {@code owner}, or {@code otherwise}. */
-  static Maker.Shape maker(Class<?> owner, MethodHandle direct, Maker.Shape otherwise) {
+  static ObjectFactory factory(Class<?> owner, MethodHandle direct, ObjectFactory otherwise) {
     int count = direct.type().parameterCount();
-    Class<?> shape = Makers.shape(count);
-    if (shape == null) {
+    Class<?> functional = ConstructorInterfaces.of(count);
+    if (functional == null) {
       return otherwise;
     }
     try {
-      MethodHandle factory =
-          factory(
+      MethodHandle lambda =
+          lambda(
               owner,
-              "make",
-              shape,
+              "create",
+              functional,
               MethodType.genericMethodType(count),
               direct,
               direct.type().wrap());
-      return Makers.of(factory.invoke(), count);
+      return ConstructorInterfaces.factory(lambda.invoke(), count);
     } catch (Throwable unreachable) {
       note(owner, unreachable);
       return otherwise;
     }
   }
 
-  private static MethodHandle factory(
+  private static MethodHandle lambda(
       Class<?> owner,
       String name,
-      Class<?> shape,
+      Class<?> functional,
       MethodType erased,
       MethodHandle direct,
       MethodType exact)
       throws Throwable {
     MethodHandles.Lookup in = MethodHandles.privateLookupIn(owner, LOOKUP);
-    return LambdaMetafactory.metafactory(in, name, methodType(shape), erased, direct, exact)
+    return LambdaMetafactory.metafactory(in, name, methodType(functional), erased, direct, exact)
         .getTarget();
   }
 

@@ -104,14 +104,14 @@ public final class Handles {
         .toArray();
   }
 
-  private static Maker constructor(Class<?> raw) {
+  private static ConstructorCall constructor(Class<?> raw) {
     Class<?>[] types =
         Arrays.stream(raw.getRecordComponents())
             .map(RecordComponent::getType)
             .toArray(Class<?>[]::new);
     try {
       Constructor<?> constructor = raw.getDeclaredConstructor(types);
-      return new Maker(raw, planned(constructor, () -> unreflected(constructor)));
+      return new ConstructorCall(raw, planned(constructor, () -> unreflected(constructor)));
     } catch (NoSuchMethodException impossible) {
       throw new IllegalStateException("a record without its constructor: " + raw, impossible);
     }

@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A record: made by its constructor, read by its accessors. */
 final class RecordComposite implements Composite {
-  private final Maker constructor;
+  private final ConstructorCall constructor;
   private final int[] positions;
   private final @Nullable Object[] absent;
   private final Getters getters;
@@ -20,7 +20,8 @@ final class RecordComposite implements Composite {
    * @param absent what stands for each component that is no member
    * @param getters from the record to each member
    */
-  RecordComposite(Maker constructor, int[] positions, @Nullable Object[] absent, Getters getters) {
+  RecordComposite(
+      ConstructorCall constructor, int[] positions, @Nullable Object[] absent, Getters getters) {
     this.constructor = constructor;
     this.positions = positions;
     this.absent = absent;
@@ -47,7 +48,7 @@ final class RecordComposite implements Composite {
       }
     }
     try {
-      return constructor.make(all);
+      return constructor.create(all);
     } catch (Error error) {
       throw error;
     } catch (Throwable refused) {

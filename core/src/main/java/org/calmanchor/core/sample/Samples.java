@@ -15,6 +15,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.Member;
+import org.calmanchor.core.model.MinimumDepth;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
@@ -183,7 +184,7 @@ public final class Samples {
         .filter(derived -> !open.contains(derived))
         .findFirst()
         // Each of them is open: the way back is the one that ends soonest.
-        .or(() -> able.stream().min(Comparator.comparingInt(contract::height)))
+        .or(() -> able.stream().min(Comparator.comparingInt(new MinimumDepth(contract)::of)))
         .orElse(type);
   }
 }

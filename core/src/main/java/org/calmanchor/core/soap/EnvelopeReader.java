@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.function.Predicate;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.xml.Excerpt;
 import org.calmanchor.core.xml.InputProblem.Code;
@@ -142,7 +142,7 @@ public final class EnvelopeReader {
     if (flag == null) {
       return false;
     }
-    return switch (Lexical.collapse(flag)) {
+    return switch (WhiteSpace.collapse(flag)) {
       case "1" -> true;
       case "0" -> false;
       case "true" -> version == SoapVersion.SOAP_1_2 || notABoolean(flag);

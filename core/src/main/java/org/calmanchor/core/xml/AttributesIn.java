@@ -4,7 +4,7 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import javax.xml.namespace.NamespaceContext;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.codehaus.stax2.XMLStreamReader2;
@@ -82,7 +82,7 @@ public final class AttributesIn {
     if (nil == null) {
       return false;
     }
-    return switch (Lexical.collapse(nil)) {
+    return switch (WhiteSpace.collapse(nil)) {
       case "true", "1" -> true;
       case "false", "0" -> false;
       default -> throw location.problem(Code.VALUE, "true or false", nil).within("@xsi:nil");
@@ -112,7 +112,7 @@ public final class AttributesIn {
    * @throws InvalidMessageException when it is no name, or its prefix is not declared
    */
   public QName name(String text, PrefixScope scope) {
-    String name = Lexical.collapse(text);
+    String name = WhiteSpace.collapse(text);
     int colon = name.indexOf(':');
     String prefix = colon < 0 ? "" : name.substring(0, colon);
     String local = name.substring(colon + 1);

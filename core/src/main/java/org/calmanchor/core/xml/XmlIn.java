@@ -8,6 +8,7 @@ import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
@@ -249,7 +250,7 @@ public final class XmlIn implements AutoCloseable {
     char[] chars = reader.getTextCharacters();
     int end = reader.getTextStart() + reader.getTextLength();
     for (int i = reader.getTextStart(); i < end; i++) {
-      if (!Lexical.isSpace(chars[i])) {
+      if (!WhiteSpace.isSpace(chars[i])) {
         return false;
       }
     }

@@ -122,7 +122,8 @@ class DynamicMessagesTest {
                 Map.of("flags", "\u0000"),
                 "read/flags: the character U+0000 at position 1 cannot stand in XML"))) {
       assertThatIllegalArgumentException()
-          .isThrownBy(() -> call(SoapVersion.SOAP_1_1, "read", DynamicMessages.fields(row.get(0))))
+          .isThrownBy(
+              () -> call(SoapVersion.SOAP_1_1, "read", DynamicValueModel.members(row.get(0))))
           .withMessage((String) row.get(1));
     }
   }

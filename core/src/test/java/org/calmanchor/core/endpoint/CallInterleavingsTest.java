@@ -19,6 +19,7 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
+import org.calmanchor.core.limits.Limits;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -69,8 +70,10 @@ class CallInterleavingsTest {
       works.pending = pending;
       this.execution =
           new CallExecution(
-              endpoint.with(
-                  new EndpointSettings(Limits.DEFAULT, false, List.of(this), List.of(), calls)),
+              endpoint
+                  .with(
+                      new EndpointSettings(Limits.DEFAULT, false, List.of(this), List.of(), calls))
+                  .plan(),
               call,
               call);
     }

@@ -17,6 +17,8 @@ import java.util.stream.Stream;
 import javax.xml.namespace.QName;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.calmanchor.annotations.Fault;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -356,7 +356,7 @@ class LexicalsTest {
 
   @Property
   void collapsesWhiteSpaceAsXmlDoes(@ForAll("spaced") String text) {
-    assertThat(Lexical.collapse(text))
+    assertThat(WhiteSpace.collapse(text))
         .isEqualTo(text.replaceAll("[ \t\r\n]+", " ").replaceAll("^ | $", ""));
   }
 

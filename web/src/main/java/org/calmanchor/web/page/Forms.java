@@ -13,6 +13,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.Member;
+import org.calmanchor.core.model.MinimumDepth;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
@@ -184,7 +185,7 @@ final class Forms {
     return types.stream()
         .filter(type -> !type.isAbstract())
         // The page fills in the first one, which must come to an end.
-        .sorted(Comparator.comparingInt(contract::height))
+        .sorted(Comparator.comparingInt(new MinimumDepth(contract)::of))
         .map(type -> new FieldView.TypeChoice(id(type), nameOf(type)))
         .toList();
   }

@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.http;
 
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -7,13 +7,13 @@ import org.calmanchor.core.endpoint.Refusal;
 import org.jspecify.annotations.Nullable;
 
 /** The content coding of a message and its answer: gzip or none (RFC 9110, section 8.4). */
-final class Coding {
+public final class Coding {
   private final HttpRequest request;
   private final HttpResponse response;
   private final long mostRatio;
   private final String coding;
 
-  Coding(HttpRequest request, HttpResponse response, long mostRatio) {
+  public Coding(HttpRequest request, HttpResponse response, long mostRatio) {
     this.request = request;
     this.response = response;
     this.mostRatio = mostRatio;
@@ -27,7 +27,7 @@ final class Coding {
   }
 
   /** Whether the message comes as it is. */
-  boolean isPlain() {
+  public boolean isPlain() {
     return coding.equals("identity") || coding.isEmpty();
   }
 
@@ -37,7 +37,7 @@ final class Coding {
    * @throws Refusal when its coding is not known, now; when it is damaged or blown up, while
    *     reading
    */
-  InputStream body() {
+  public InputStream body() {
     if (isPlain()) {
       return request.body();
     }
@@ -49,7 +49,7 @@ final class Coding {
   }
 
   /** Takes the answer, and compresses it where the caller likes that and it is worth it. */
-  OutputStream output() {
+  public OutputStream output() {
     return isWanted(request.header("Accept-Encoding"))
         ? new GzipOutput(response)
         : response.output();

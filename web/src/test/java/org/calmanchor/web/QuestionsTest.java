@@ -15,13 +15,14 @@ import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.web.exchange.RecordedText;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** What the page asks of the server, without a browser. */
-class PageCallsTest {
+class QuestionsTest {
   private static final String HOSTILE = "<script>alert(1)</script>\"'&";
 
   /** A lock-keeper. */

@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.http;
 
 import java.io.OutputStream;
 

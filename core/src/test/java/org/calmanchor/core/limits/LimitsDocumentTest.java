@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.limits;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.question;
 
 import java.util.LinkedHashMap;
 import java.util.Map;

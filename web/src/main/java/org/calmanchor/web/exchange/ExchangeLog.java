@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.exchange;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -9,6 +9,8 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  * kept, so that the others cost nothing; how many were not is counted. Safe for any number of
  * threads.
  */
-final class ExchangeLog {
+public final class ExchangeLog {
   private static final int KEPT = 50;
   private static final int PER_SECOND = 20;
 
@@ -26,7 +28,7 @@ final class ExchangeLog {
   private final AtomicLong passedOver = new AtomicLong();
 
   /** A recording of an exchange that begins now; null when enough of this second are recorded. */
-  @Nullable RecordedExchange begin(HttpRequest request, HttpResponse response) {
+  public @Nullable RecordedExchange begin(HttpRequest request, HttpResponse response) {
     long now = TimeUnit.NANOSECONDS.toSeconds(System.nanoTime());
     long known = second.get();
     if (now != known && second.compareAndSet(known, now)) {
@@ -40,7 +42,7 @@ final class ExchangeLog {
     return new RecordedExchange(request, response);
   }
 
-  synchronized void add(RecordedExchange exchange) {
+  public synchronized void add(RecordedExchange exchange) {
     if (last.size() == KEPT) {
       last.removeLast();
     }
@@ -48,7 +50,7 @@ final class ExchangeLog {
   }
 
   /** The exchanges of a path as the page shows them, the newest first. */
-  Map<String, Object> shown(String path) {
+  public Map<String, Object> shown(String path) {
     List<RecordedExchange> all;
     synchronized (this) {
       all = new ArrayList<>(last);

@@ -5,35 +5,29 @@ import static java.lang.invoke.MethodType.methodType;
 import java.lang.invoke.MethodHandle;
 import org.jspecify.annotations.Nullable;
 
-/** Calls one constructor, as {@link Getters} reads members: by a handle, until it is much used. */
-final class Maker {
+/** Calls a constructor by its handle and, if it is called often, by a compiled lambda. */
+final class ConstructorCall {
   private final Class<?> owner;
   private final MethodHandle direct;
-  private Shape shape;
+  private ObjectFactory factory;
   private int uses;
 
-  /** Makes a whole of its members. */
-  @FunctionalInterface
-  interface Shape {
-    Object make(@Nullable Object[] members) throws Throwable;
-  }
-
   /** Calls the constructor of {@code owner} behind {@code direct}. */
-  Maker(Class<?> owner, MethodHandle direct) {
+  ConstructorCall(Class<?> owner, MethodHandle direct) {
     this.owner = owner;
     this.direct = direct;
     MethodHandle handle =
         direct
             .asSpreader(Object[].class, direct.type().parameterCount())
             .asType(methodType(Object.class, Object[].class));
-    this.shape = members -> (Object) handle.invokeExact(members);
+    this.factory = arguments -> (Object) handle.invokeExact(arguments);
   }
 
-  /** A whole of {@code members}. */
-  Object make(@Nullable Object[] members) throws Throwable {
+  /** A new object. */
+  Object create(@Nullable Object[] arguments) throws Throwable {
     if (uses < HandleLambdas.MUCH && ++uses == HandleLambdas.MUCH) {
-      shape = HandleLambdas.maker(owner, direct, shape);
+      factory = HandleLambdas.factory(owner, direct, factory);
     }
-    return shape.make(members);
+    return factory.create(arguments);
   }
 }

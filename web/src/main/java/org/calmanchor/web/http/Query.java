@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.http;
 
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
@@ -8,12 +8,12 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** The parameters of a query (RFC 3986, section 3.4), by names in any case. */
-final class Query {
+public final class Query {
   private final Map<String, String> values = new LinkedHashMap<>();
 
   private Query() {}
 
-  static Query of(@Nullable String query) {
+  public static Query of(@Nullable String query) {
     Query parsed = new Query();
     for (String part : query == null ? new String[0] : query.split("&", -1)) {
       int equal = part.indexOf('=');
@@ -32,12 +32,12 @@ final class Query {
     }
   }
 
-  boolean isEmpty() {
+  public boolean isEmpty() {
     return values.isEmpty();
   }
 
   /** Whether one of the names is there. */
-  boolean has(String... names) {
+  public boolean has(String... names) {
     for (String name : names) {
       if (values.containsKey(name)) {
         return true;
@@ -47,7 +47,7 @@ final class Query {
   }
 
   /** The value of a parameter, empty when it has none; null when it is not there. */
-  @Nullable String value(String name) {
+  public @Nullable String value(String name) {
     return values.get(name);
   }
 }

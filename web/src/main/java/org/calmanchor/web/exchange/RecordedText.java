@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.exchange;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -16,11 +16,11 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** The beginning of a message, as a text for people. */
-final class RecordedText {
+public final class RecordedText {
   /** How much of a message is kept. */
   static final int MOST_BYTES = 64 << 10;
 
-  private static final Logger LOG = LoggerFactory.getLogger(Site.class);
+  private static final Logger LOG = LoggerFactory.getLogger(RecordedText.class);
   private static final Pattern CHARSET =
       Pattern.compile("charset=\"?([A-Za-z0-9._:-]+)", Pattern.CASE_INSENSITIVE);
   private static final Pattern DECLARED =
@@ -36,7 +36,7 @@ final class RecordedText {
    * @param contentType the {@code Content-Type} that it came with
    * @param isOurs whether it is an answer: its plain sentences hold no secrets
    */
-  static String of(
+  public static String of(
       byte[] kept, @Nullable String coding, @Nullable String contentType, boolean isOurs) {
     byte[] bytes = "gzip".equals(coding) ? unpacked(kept) : kept;
     boolean isCut = bytes.length >= MOST_BYTES || kept.length >= MOST_BYTES;

@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.question;
 
 import com.fasterxml.jackson.core.JsonFactoryBuilder;
 import com.fasterxml.jackson.core.StreamReadConstraints;

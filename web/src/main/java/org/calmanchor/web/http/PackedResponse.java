@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.http;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -10,12 +10,12 @@ import java.util.zip.GZIPOutputStream;
  * and it is worth it. A server hands over one write without waiting for the reader, so a page that
  * nobody reads holds no thread.
  */
-final class PackedResponse implements HttpResponse {
+public final class PackedResponse implements HttpResponse {
   private final HttpResponse response;
   private final boolean isPacked;
   private final ByteArrayOutputStream held = new ByteArrayOutputStream(0);
 
-  PackedResponse(HttpRequest request, HttpResponse response) {
+  public PackedResponse(HttpRequest request, HttpResponse response) {
     this.response = response;
     this.isPacked = Coding.isWanted(request.header("Accept-Encoding"));
   }
@@ -41,7 +41,7 @@ final class PackedResponse implements HttpResponse {
   }
 
   /** Writes and ends the response. */
-  void close() throws IOException {
+  public void close() throws IOException {
     ByteArrayOutputStream body = held;
     response.header("Vary", "Accept-Encoding");
     if (isPacked && held.size() >= GzipOutput.WORTH_BYTES) {

@@ -1,14 +1,19 @@
-package org.calmanchor.web;
+package org.calmanchor.web.question;
 
 import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.calmanchor.checks.CheckFileException;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.DynamicRequest;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.web.exchange.ExchangeLog;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
+import org.calmanchor.web.http.PageResponses;
 import org.calmanchor.web.page.JavaCall;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
@@ -17,26 +22,28 @@ import org.jspecify.annotations.Nullable;
  * What a service's page asks of the server: the envelope for a tree of values and the reverse, the
  * typed outcome of an answer, checks, and the last exchanges. The page itself knows no XML.
  */
-final class PageCalls {
+public final class QuestionHandler {
   private final ServiceSite service;
-  private final PageChecks checks;
+  private final CheckQuestions checks;
   private final @Nullable ExchangeLog log;
   private final String address;
 
   /**
    * Answers for one service.
    *
+   * @param folder where checks are kept, or null for nowhere
    * @param log the last exchanges, or null where none are kept
    * @param address where the service answers
    */
-  PageCalls(ServiceSite service, SiteSettings settings, @Nullable ExchangeLog log, String address) {
+  public QuestionHandler(
+      ServiceSite service, @Nullable Path folder, @Nullable ExchangeLog log, String address) {
     this.service = service;
-    this.checks = new PageChecks(service, settings.checks());
+    this.checks = new CheckQuestions(service, folder);
     this.log = log;
     this.address = address;
   }
 
-  void answer(String what, HttpRequest request, HttpResponse response) throws IOException {
+  public void answer(String what, HttpRequest request, HttpResponse response) throws IOException {
     String type = request.header("Content-Type");
     if (type == null || !type.startsWith("application/json")) {
       refuse(response, 415, "Send application/json.");

@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.http;
 
 import java.io.BufferedInputStream;
 import java.io.FilterInputStream;

@@ -1,28 +1,29 @@
-package org.calmanchor.web;
+package org.calmanchor.web.http;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 
 /** The kinds of answers that are not SOAP. */
-final class PageResponses {
+public final class PageResponses {
   private static final String PAGE_POLICY =
       "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self'; connect-src 'self';"
           + " base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
   private PageResponses() {}
 
-  static void html(HttpResponse response, int status, String page) throws IOException {
+  public static void html(HttpResponse response, int status, String page) throws IOException {
     response.header("Content-Security-Policy", PAGE_POLICY);
     response.header("Referrer-Policy", "no-referrer");
     send(response, status, "text/html; charset=utf-8", page.getBytes(StandardCharsets.UTF_8));
   }
 
-  static void plain(HttpResponse response, int status, String text) throws IOException {
+  public static void plain(HttpResponse response, int status, String text) throws IOException {
     byte[] bytes = (text + "\n").getBytes(StandardCharsets.UTF_8);
     send(response, status, "text/plain; charset=utf-8", bytes);
   }
 
-  static void send(HttpResponse response, int status, String type, byte[] body) throws IOException {
+  public static void send(HttpResponse response, int status, String type, byte[] body)
+      throws IOException {
     response.status(status);
     response.header("Content-Type", type);
     response.header("X-Content-Type-Options", "nosniff");

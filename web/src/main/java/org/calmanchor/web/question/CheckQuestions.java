@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.question;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -22,8 +22,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /** What the page asks about checks of one service. */
-final class PageChecks {
-  private static final Logger LOG = LoggerFactory.getLogger(Site.class);
+final class CheckQuestions {
+  private static final Logger LOG = LoggerFactory.getLogger(CheckQuestions.class);
 
   private final ServiceSite service;
   private final @Nullable Path folder;
@@ -33,7 +33,7 @@ final class PageChecks {
    *
    * @param folder where checks are kept, or null for nowhere
    */
-  PageChecks(ServiceSite service, @Nullable Path folder) {
+  CheckQuestions(ServiceSite service, @Nullable Path folder) {
     this.service = service;
     this.folder = folder;
   }

@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.exchange;
 
 import java.io.ByteArrayOutputStream;
 import java.io.FilterInputStream;
@@ -13,10 +13,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.logging.SecretNames;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
 
 /** An exchange that passes through and is kept, up to a limit, with its secrets masked. */
-final class RecordedExchange implements HttpRequest, HttpResponse {
+public final class RecordedExchange implements HttpRequest, HttpResponse {
   private final HttpRequest request;
   private final HttpResponse response;
   private final Map<String, Object> begun = new LinkedHashMap<>();
@@ -46,7 +48,7 @@ final class RecordedExchange implements HttpRequest, HttpResponse {
   }
 
   /** Takes down what came of it. */
-  synchronized void end() {
+  public synchronized void end() {
     Map<String, Object> all = new LinkedHashMap<>(begun);
     all.put("request", RecordedText.of(received.toByteArray(), requestCoding, requestType, false));
     all.put("status", status);

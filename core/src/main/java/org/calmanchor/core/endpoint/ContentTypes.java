@@ -1,0 +1,28 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
+
+/** What content types say; callers send the same few over and over. Safe for several threads. */
+final class ContentTypes {
+  /** How many are kept, however many callers make up. */
+  private static final int MOST = 64;
+
+  private final Map<String, ContentType> known = new ConcurrentHashMap<>();
+
+  ContentType of(@Nullable String header) {
+    if (header == null) {
+      return ContentType.of(null);
+    }
+    ContentType found = known.get(header);
+    if (found != null) {
+      return found;
+    }
+    ContentType read = ContentType.of(header);
+    if (known.size() < MOST) {
+      known.put(header, read);
+    }
+    return read;
+  }
+}

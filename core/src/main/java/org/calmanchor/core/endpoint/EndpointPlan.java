@@ -1,0 +1,64 @@
+package org.calmanchor.core.endpoint;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Set;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.xml.Inputs;
+
+/**
+ * All that the calls of an endpoint share. Immutable but for what the parsers and content types
+ * keep; safe for several threads.
+ */
+final class EndpointPlan {
+  private final OperationTable operations;
+  private final EndpointSettings settings;
+  private final Set<String> switchedOff;
+  private final Map<QName, HeaderHandler> handlers = new HashMap<>();
+  private final ContentTypes contentTypes = new ContentTypes();
+  private final Inputs inputs;
+  private final int digits;
+
+  EndpointPlan(OperationTable operations, EndpointSettings settings, Set<String> switchedOff) {
+    this.operations = operations;
+    this.settings = settings;
+    this.switchedOff = switchedOff;
+    this.digits = (int) settings.limits().value(Limit.DIGITS);
+    this.inputs = settings.limits().inputs(settings.isLenient());
+    for (HeaderHandler handler : settings.headerHandlers()) {
+      handler.blocks().forEach(name -> handlers.putIfAbsent(name, handler));
+    }
+  }
+
+  OperationTable operations() {
+    return operations;
+  }
+
+  EndpointSettings settings() {
+    return settings;
+  }
+
+  /** The names of the operations that are switched off. */
+  Set<String> switchedOff() {
+    return switchedOff;
+  }
+
+  /** The handler of each header block that is no parameter. */
+  Map<QName, HeaderHandler> handlers() {
+    return handlers;
+  }
+
+  ContentTypes contentTypes() {
+    return contentTypes;
+  }
+
+  Inputs inputs() {
+    return inputs;
+  }
+
+  /** How many digits a number in an answer may have. */
+  int digits() {
+    return digits;
+  }
+}
