@@ -13,9 +13,11 @@ import java.time.YearMonth;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.ToIntFunction;
+import org.calmanchor.core.introspection.JavaAnnotation;
 
 /** Which values of java.time lie before and after now. */
 final class TimeConstraints {
@@ -50,5 +52,23 @@ final class TimeConstraints {
   /** Below, at or above zero, as {@code value} lies before, at or after now by the system clock. */
   static int compareWithNow(Object value) {
     return Objects.requireNonNull(BY_TYPE.get(value.getClass().getName())).applyAsInt(value);
+  }
+
+  /** Reads a constraint on the past or future. */
+  static void read(JavaAnnotation given, ConstrainedPosition position) {
+    if (!isKnown(position.type().name())) {
+      position.unfit(given, "It belongs on a type of java.time.");
+      return;
+    }
+    boolean isPast = given.simpleName().startsWith("Past");
+    boolean orPresent = given.simpleName().endsWith("Present");
+    position.add(
+        new Constraint(
+            "in the " + (isPast ? "past" : "future") + (orPresent ? " or now" : ""),
+            List.of(),
+            value -> {
+              int compared = compareWithNow(value);
+              return (orPresent && compared == 0) || (isPast ? compared < 0 : compared > 0);
+            }));
   }
 }

@@ -1,14 +1,9 @@
 package org.calmanchor.core.introspection;
 
 import java.lang.annotation.Annotation;
-import java.lang.reflect.AnnotatedArrayType;
-import java.lang.reflect.AnnotatedParameterizedType;
 import java.lang.reflect.AnnotatedType;
-import java.lang.reflect.Array;
 import java.lang.reflect.Constructor;
-import java.lang.reflect.GenericArrayType;
 import java.lang.reflect.Modifier;
-import java.lang.reflect.ParameterizedType;
 import java.lang.reflect.Type;
 import java.lang.reflect.TypeVariable;
 import java.lang.reflect.WildcardType;
@@ -31,7 +26,7 @@ final class ReflectedType implements JavaType {
   private final List<JavaType> arguments;
   private final AddedAnnotations added;
 
-  private ReflectedType(
+  ReflectedType(
       Type type,
       @Nullable AnnotatedType use,
       Map<TypeVariable<?>, ReflectedType> outer,
@@ -39,8 +34,8 @@ final class ReflectedType implements JavaType {
     this.added = added;
     this.type = type;
     this.use = use;
-    this.raw = rawOf(type);
-    this.arguments = arguments(outer);
+    this.raw = Erasure.of(type);
+    this.arguments = new TypeArguments(outer, added).of(type, use);
   }
 
   private ReflectedType(Class<?> raw, List<JavaType> arguments, AddedAnnotations added) {
@@ -63,47 +58,7 @@ final class ReflectedType implements JavaType {
 
   /** A type used within this one's declaration, where its variables stand for its arguments. */
   ReflectedType within(AnnotatedType use) {
-    return of(use.getType(), use, scope());
-  }
-
-  private ReflectedType of(
-      Type type, @Nullable AnnotatedType use, Map<TypeVariable<?>, ReflectedType> outer) {
-    ReflectedType bound = type instanceof TypeVariable<?> variable ? outer.get(variable) : null;
-    return bound == null ? new ReflectedType(type, use, outer, added) : bound;
-  }
-
-  private static Class<?> rawOf(Type type) {
-    if (type instanceof Class<?> plain) {
-      return plain;
-    }
-    if (type instanceof ParameterizedType parameterized) {
-      return (Class<?>) parameterized.getRawType();
-    }
-    if (type instanceof GenericArrayType array) {
-      return Array.newInstance(rawOf(array.getGenericComponentType()), 0).getClass();
-    }
-    return Object.class;
-  }
-
-  private List<JavaType> arguments(Map<TypeVariable<?>, ReflectedType> outer) {
-    if (use instanceof AnnotatedParameterizedType parameterized) {
-      return Arrays.stream(parameterized.getAnnotatedActualTypeArguments())
-          .<JavaType>map(argument -> of(argument.getType(), argument, outer))
-          .toList();
-    }
-    if (use instanceof AnnotatedArrayType array) {
-      AnnotatedType component = array.getAnnotatedGenericComponentType();
-      return List.of(of(component.getType(), component, outer));
-    }
-    if (type instanceof ParameterizedType parameterized) {
-      return Arrays.stream(parameterized.getActualTypeArguments())
-          .<JavaType>map(argument -> of(argument, null, outer))
-          .toList();
-    }
-    if (type instanceof GenericArrayType array) {
-      return List.of(of(array.getGenericComponentType(), null, outer));
-    }
-    return raw.isArray() ? List.of(of(raw.getComponentType(), added)) : List.of();
+    return new TypeArguments(scope(), added).resolved(use.getType(), use);
   }
 
   Class<?> raw() {
@@ -129,28 +84,7 @@ final class ReflectedType implements JavaType {
 
   @Override
   public Kind kind() {
-    if (type instanceof TypeVariable<?>) {
-      return Kind.VARIABLE;
-    }
-    if (type instanceof WildcardType) {
-      return Kind.WILDCARD;
-    }
-    if (raw == void.class || raw == Void.class) {
-      return Kind.VOID;
-    }
-    if (raw.isPrimitive()) {
-      return Kind.PRIMITIVE;
-    }
-    if (raw.isArray()) {
-      return Kind.ARRAY;
-    }
-    if (raw.isEnum()) {
-      return Kind.ENUM;
-    }
-    if (raw.isRecord()) {
-      return Kind.RECORD;
-    }
-    return raw.isInterface() ? Kind.INTERFACE : Kind.CLASS;
+    return Erasure.kindOf(type);
   }
 
   @Override

@@ -1,14 +1,11 @@
 package org.calmanchor.core.xml;
 
-import com.fasterxml.aalto.UncheckedStreamException;
 import java.util.Arrays;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
 import javax.xml.stream.XMLStreamConstants;
-import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
-import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
@@ -20,14 +17,10 @@ import org.jspecify.annotations.Nullable;
 public final class XmlIn implements AutoCloseable {
   private static final char[] NO_TEXT = new char[0];
 
+  private final XmlEvents events;
   private final XMLStreamReader2 reader;
-  private final @Nullable MeteredStream stream;
   private final Bounds bounds;
-  private final @Nullable FastParser parser;
   private final InputLocation location;
-  private final BoundsCheck boundsCheck;
-  private String localName = "";
-  private boolean isAtEnd;
   private char[] text = NO_TEXT;
   private int textLength;
   private final AttributesIn attributes;
@@ -45,12 +38,10 @@ public final class XmlIn implements AutoCloseable {
       Bounds bounds,
       @Nullable FastParser parser) {
     this.reader = reader;
-    this.stream = stream;
     this.bounds = bounds;
-    this.parser = parser;
     this.location = new InputLocation(reader);
-    this.boundsCheck = new BoundsCheck(bounds, location);
     this.attributes = new AttributesIn(reader, location);
+    this.events = new XmlEvents(reader, stream, parser, attributes, bounds, location);
   }
 
   /**
@@ -61,7 +52,7 @@ public final class XmlIn implements AutoCloseable {
    */
   public boolean nextElement() {
     while (true) {
-      switch (next()) {
+      switch (events.next()) {
         case XMLStreamConstants.START_ELEMENT -> {
           return true;
         }
@@ -69,14 +60,14 @@ public final class XmlIn implements AutoCloseable {
           return false;
         }
         case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
-          finishText();
-          if (!isBlank()) {
+          events.finishText();
+          if (!events.isBlank()) {
             throw problem(
                     Code.UNEXPECTED, "elements, no text between them", reader.getText().strip())
                 .within("text()");
           }
         }
-        default -> refuseForbidden();
+        default -> events.refuseForbidden();
       }
     }
   }
@@ -91,9 +82,9 @@ public final class XmlIn implements AutoCloseable {
   public void readText() {
     textLength = 0;
     while (true) {
-      switch (next()) {
+      switch (events.next()) {
         case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
-          int length = finishText();
+          int length = events.finishText();
           keep(reader.getTextCharacters(), reader.getTextStart(), length);
         }
         case XMLStreamConstants.END_ELEMENT -> {
@@ -108,7 +99,7 @@ public final class XmlIn implements AutoCloseable {
     if (reader.getEventType() == XMLStreamConstants.START_ELEMENT) {
       throw problem(Code.UNEXPECTED, "text only", localName()).within(localName());
     }
-    refuseForbidden();
+    events.refuseForbidden();
   }
 
   private void keep(char[] chars, int start, int length) {
@@ -132,9 +123,9 @@ public final class XmlIn implements AutoCloseable {
   /** Gives the text of the current element, which ends with it, piece by piece. */
   public void pieces(Piece piece) {
     while (true) {
-      switch (next()) {
+      switch (events.next()) {
         case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
-          int length = finishText();
+          int length = events.finishText();
           piece.take(reader.getTextCharacters(), reader.getTextStart(), length);
         }
         case XMLStreamConstants.END_ELEMENT -> {
@@ -149,52 +140,15 @@ public final class XmlIn implements AutoCloseable {
   public void skip() {
     int open = 1;
     while (open > 0) {
-      switch (next()) {
+      switch (events.next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          boundsCheck.open(localName, attributes);
+          events.countOpenElement();
           open++;
         }
         case XMLStreamConstants.END_ELEMENT -> open--;
-        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> finishText();
-        default -> refuseForbidden();
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> events.finishText();
+        default -> events.refuseForbidden();
       }
-    }
-  }
-
-  private int next() {
-    if (stream != null) {
-      stream.expectTag();
-    }
-    int event;
-    try {
-      event = reader.next();
-    } catch (XMLStreamException malformed) {
-      throw Malformed.isAttributeLimit(malformed)
-          ? boundsCheck.tooManyAttributes()
-          : Malformed.of(malformed);
-    } catch (UncheckedStreamException malformed) {
-      throw Malformed.of(malformed);
-    }
-    if (event == XMLStreamConstants.START_ELEMENT) {
-      localName = reader.getLocalName();
-      boundsCheck.enter(reader, localName, attributes.enter());
-    } else if (event == XMLStreamConstants.END_ELEMENT) {
-      boundsCheck.leave();
-    } else if (event == XMLStreamConstants.END_DOCUMENT) {
-      isAtEnd = true;
-    }
-    return event;
-  }
-
-  /** Has the parser read the text that it is at to the end of its piece; its length. */
-  private int finishText() {
-    if (stream != null) {
-      stream.expectText();
-    }
-    try {
-      return reader.getTextLength();
-    } catch (UncheckedStreamException malformed) {
-      throw Malformed.of(malformed);
     }
   }
 
@@ -246,34 +200,9 @@ public final class XmlIn implements AutoCloseable {
     return quick != null ? quick : parse(lexical, new String(text, 0, textLength));
   }
 
-  private boolean isBlank() {
-    char[] chars = reader.getTextCharacters();
-    int end = reader.getTextStart() + reader.getTextLength();
-    for (int i = reader.getTextStart(); i < end; i++) {
-      if (!WhiteSpace.isSpace(chars[i])) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  private void refuseForbidden() {
-    switch (reader.getEventType()) {
-      case XMLStreamConstants.COMMENT, XMLStreamConstants.SPACE -> {}
-      case XMLStreamConstants.DTD ->
-          throw problem(Code.FORBIDDEN, "no document type", "a document type (DOCTYPE)");
-      case XMLStreamConstants.PROCESSING_INSTRUCTION ->
-          throw problem(Code.FORBIDDEN, "no processing instruction", "a processing instruction");
-      case XMLStreamConstants.ENTITY_REFERENCE ->
-          throw problem(Code.FORBIDDEN, "no entity of its own", "an entity of its own");
-      default ->
-          throw new IllegalStateException("event " + reader.getEventType() + " of the XML parser");
-    }
-  }
-
   /** The local name of the element that began last. */
   public String localName() {
-    return localName;
+    return events.localName();
   }
 
   /** The current element's namespace; empty for none. */
@@ -305,19 +234,19 @@ public final class XmlIn implements AutoCloseable {
    */
   void content(Consumer<String> text, Runnable element) {
     while (true) {
-      switch (next()) {
+      switch (events.next()) {
         case XMLStreamConstants.START_ELEMENT -> {
-          boundsCheck.open(localName, attributes);
+          events.countOpenElement();
           element.run();
         }
         case XMLStreamConstants.END_ELEMENT -> {
           return;
         }
         case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
-          finishText();
+          events.finishText();
           text.accept(reader.getText());
         }
-        default -> refuseForbidden();
+        default -> events.refuseForbidden();
       }
     }
   }
@@ -348,7 +277,7 @@ public final class XmlIn implements AutoCloseable {
   /** Counts the attributes of the current element, which no schema describes. */
   public void passAttributes() {
     if (attributes.count() > 0) {
-      boundsCheck.attributes(attributes);
+      events.countOpenAttributes();
     }
   }
 
@@ -358,16 +287,6 @@ public final class XmlIn implements AutoCloseable {
    */
   @Override
   public void close() {
-    if (!isAtEnd) {
-      return;
-    }
-    try {
-      reader.close();
-      if (parser != null) {
-        parser.learned(boundsCheck.unknownNames());
-      }
-    } catch (XMLStreamException alreadyBroken) {
-      throw Malformed.of(alreadyBroken);
-    }
+    events.close();
   }
 }

@@ -170,7 +170,8 @@ class ArchitectureTest {
               "ReflectedClass",
               "ReflectedMember",
               "ReflectedMethod",
-              "ReflectedType"),
+              "ReflectedType",
+              "TypeArguments"),
           // Reading a type reads its members, which reads their types.
           Set.of(
               "AttributeReader",

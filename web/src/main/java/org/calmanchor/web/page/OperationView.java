@@ -22,4 +22,13 @@ public record OperationView(
     List<FieldView> headers,
     List<FieldView> fields,
     String result,
-    List<String> faults) {}
+    List<String> faults) {
+
+  /** What comes of a call, as a sentence. */
+  public String outcome() {
+    String answers = "Answers " + result + ".";
+    return faults.isEmpty()
+        ? answers
+        : answers + " Declared faults: " + String.join(", ", faults) + ".";
+  }
+}

@@ -1,6 +1,6 @@
 // What an answer says: the typed outcome as people read it.
 
-import { banner, button, download, element, grid, heading } from "./dom.js";
+import { banner, button, download, element, grid } from "./dom.js";
 
 /** What an answer without a body says, as one-way operations give. */
 export function arrived(answer) {
@@ -69,18 +69,22 @@ function typed(node) {
 const NUMBERS = ["byte", "short", "int", "long", "integer", "decimal", "float", "double"];
 const isNumber = (node) => NUMBERS.includes(node.type);
 
-/** Members as rows of name, type and value. */
+/** Members as rows: the name with its type beneath, and the value. */
 function table(nodes) {
   const rows = nodes.map((node) =>
     element(
       "tr",
       { "data-result": node.name },
-      element("th", { scope: "row" }, node.name),
-      element("td", { class: "note" }, node.type),
+      element(
+        "th",
+        { scope: "row" },
+        node.name,
+        element("span", { class: "type" }, node.type),
+      ),
       element("td", {}, valueOf(node)),
     ),
   );
-  return grid(["name", "type", "value"].map(heading), rows);
+  return grid([], rows);
 }
 
 /** Items as rows, with a column for each member; those of several types one below the other. */

@@ -27,7 +27,7 @@ export const banner = (isFault, title, text) =>
     text,
   );
 
-/** A table that scrolls by itself when the page is narrow. */
+/** A table that scrolls by itself when the page is narrow; without head cells it has no head. */
 export function grid(head, rows, kind = "typed") {
   return element(
     "div",
@@ -35,7 +35,7 @@ export function grid(head, rows, kind = "typed") {
     element(
       "table",
       { class: kind },
-      element("thead", {}, element("tr", {}, ...head)),
+      ...(head.length ? [element("thead", {}, element("tr", {}, ...head))] : []),
       element("tbody", {}, ...rows),
     ),
   );

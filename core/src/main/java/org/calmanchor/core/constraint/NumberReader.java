@@ -1,0 +1,86 @@
+package org.calmanchor.core.constraint;
+
+import java.math.BigDecimal;
+import java.util.Set;
+import org.calmanchor.core.introspection.JavaAnnotation;
+
+/** Reads a constraint on numbers. */
+record NumberReader(JavaAnnotation given, ConstrainedPosition position) {
+  private static final Set<String> WHOLE =
+      Set.of(
+          "byte",
+          "short",
+          "int",
+          "long",
+          "java.lang.Byte",
+          "java.lang.Short",
+          "java.lang.Integer",
+          "java.lang.Long",
+          "java.math.BigInteger");
+  private static final Set<String> FLOATING =
+      Set.of("float", "double", "java.lang.Float", "java.lang.Double");
+
+  void read() {
+    switch (given.simpleName()) {
+      case "Min" -> least(BigDecimal.valueOf(given.number("value")), true);
+      case "Max" -> most(BigDecimal.valueOf(given.number("value")), true);
+      case "DecimalMin" -> decimal(true);
+      case "DecimalMax" -> decimal(false);
+      case "Positive" -> least(BigDecimal.ZERO, false);
+      case "PositiveOrZero" -> least(BigDecimal.ZERO, true);
+      case "Negative" -> most(BigDecimal.ZERO, false);
+      case "NegativeOrZero" -> most(BigDecimal.ZERO, true);
+      default -> digits();
+    }
+  }
+
+  private boolean isWhole() {
+    return WHOLE.contains(position.type().name());
+  }
+
+  private boolean isExact() {
+    return isWhole() || position.isOf("java.math.BigDecimal");
+  }
+
+  private boolean isNumber(boolean isSign) {
+    if (isExact() || (isSign && FLOATING.contains(position.type().name()))) {
+      return true;
+    }
+    position.unfit(given, "It belongs on a whole number or a BigDecimal.");
+    return false;
+  }
+
+  private void decimal(boolean isLeast) {
+    try {
+      BigDecimal bound = new BigDecimal(given.text("value"));
+      if (isLeast) {
+        least(bound, given.flag("inclusive", true));
+      } else {
+        most(bound, given.flag("inclusive", true));
+      }
+    } catch (NumberFormatException noNumber) {
+      position.contradicts(
+          "\"" + given.text("value") + "\" is no number.", "Write a decimal number as in 42.50.");
+    }
+  }
+
+  private void least(BigDecimal bound, boolean inclusive) {
+    if (isNumber(bound.signum() == 0)) {
+      position.add(NumberConstraints.least(isWhole(), bound, inclusive));
+    }
+  }
+
+  private void most(BigDecimal bound, boolean inclusive) {
+    if (isNumber(bound.signum() == 0)) {
+      position.add(NumberConstraints.most(isWhole(), bound, inclusive));
+    }
+  }
+
+  private void digits() {
+    if (isNumber(false)) {
+      int whole = (int) given.number("integer");
+      int fraction = (int) given.number("fraction");
+      position.add(NumberConstraints.digits(isWhole(), whole, fraction));
+    }
+  }
+}

@@ -1,0 +1,86 @@
+package org.calmanchor.core.xml;
+
+import java.io.IOException;
+import java.util.Arrays;
+
+/**
+ * Bytes that are held up to a limit; what goes beyond is handed to a sink. A superclass, not a
+ * field, of what writes into it: each value of an answer is written into the array at first hand.
+ */
+abstract class OutputBuffer implements AutoCloseable {
+  private static final byte[] CLOSED = new byte[0];
+
+  private final ByteSink sink;
+  private final int most;
+  private int room;
+
+  /** What is held. */
+  byte[] buffer = Buffers.take();
+
+  /** How many bytes of the buffer are held. */
+  int length;
+
+  OutputBuffer(ByteSink sink, int most) {
+    this.sink = sink;
+    this.most = most;
+    this.room = Math.min(buffer.length, most);
+  }
+
+  /** What is held now, as a copy. */
+  public byte[] bytes() {
+    return Arrays.copyOf(buffer, length);
+  }
+
+  /**
+   * Hands what is held to the sink.
+   *
+   * @throws BrokenSinkException when it takes no more
+   */
+  public void flush() {
+    try {
+      sink.take(buffer, length);
+    } catch (IOException gone) {
+      throw new BrokenSinkException(gone);
+    }
+    length = 0;
+  }
+
+  /** Gives the buffer back; nothing may be written any more. */
+  @Override
+  public void close() {
+    byte[] used = buffer;
+    buffer = CLOSED;
+    length = 0;
+    Buffers.give(used);
+  }
+
+  /** Bytes as they are. */
+  public final void raw(byte[] bytes) {
+    reserve(bytes.length);
+    System.arraycopy(bytes, 0, buffer, length, bytes.length);
+    length += bytes.length;
+  }
+
+  final void raw(char ascii) {
+    reserve(1);
+    buffer[length++] = (byte) ascii;
+  }
+
+  /** Makes room for {@code more} bytes. */
+  final void reserve(int more) {
+    if (length + more <= room) {
+      return;
+    }
+    makeRoom(more);
+  }
+
+  private void makeRoom(int more) {
+    if (length + more > most && length > 0) {
+      flush();
+    }
+    if (length + more > buffer.length) {
+      buffer = Arrays.copyOf(buffer, Math.max(buffer.length * 2, length + more));
+    }
+    room = Math.min(buffer.length, Math.max(most, length + more));
+  }
+}

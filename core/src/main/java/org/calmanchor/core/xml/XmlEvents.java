@@ -1,0 +1,136 @@
+package org.calmanchor.core.xml;
+
+import com.fasterxml.aalto.UncheckedStreamException;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import org.calmanchor.core.lexical.WhiteSpace;
+import org.calmanchor.core.xml.InputProblem.Code;
+import org.codehaus.stax2.XMLStreamReader2;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The events of a parser, held to the bounds and to what SOAP allows. Not safe for several threads.
+ */
+final class XmlEvents {
+  private final XMLStreamReader2 reader;
+  private final @Nullable MeteredStream stream;
+  private final @Nullable FastParser parser;
+  private final AttributesIn attributes;
+  private final InputLocation location;
+  private final BoundsCheck boundsCheck;
+  private String localName = "";
+  private boolean isAtEnd;
+
+  XmlEvents(
+      XMLStreamReader2 reader,
+      @Nullable MeteredStream stream,
+      @Nullable FastParser parser,
+      AttributesIn attributes,
+      Bounds bounds,
+      InputLocation location) {
+    this.reader = reader;
+    this.stream = stream;
+    this.parser = parser;
+    this.attributes = attributes;
+    this.location = location;
+    this.boundsCheck = new BoundsCheck(bounds, location);
+  }
+
+  /** The local name of the element that began last. */
+  String localName() {
+    return localName;
+  }
+
+  /** Moves to the next event of the parser; its kind as in {@link XMLStreamConstants}. */
+  int next() {
+    if (stream != null) {
+      stream.expectTag();
+    }
+    int event;
+    try {
+      event = reader.next();
+    } catch (XMLStreamException malformed) {
+      throw Malformed.isAttributeLimit(malformed)
+          ? boundsCheck.tooManyAttributes()
+          : Malformed.of(malformed);
+    } catch (UncheckedStreamException malformed) {
+      throw Malformed.of(malformed);
+    }
+    if (event == XMLStreamConstants.START_ELEMENT) {
+      localName = reader.getLocalName();
+      boundsCheck.enter(reader, localName, attributes.enter());
+    } else if (event == XMLStreamConstants.END_ELEMENT) {
+      boundsCheck.leave();
+    } else if (event == XMLStreamConstants.END_DOCUMENT) {
+      isAtEnd = true;
+    }
+    return event;
+  }
+
+  /** Has the parser read the text that it is at to the end of its piece; its length. */
+  int finishText() {
+    if (stream != null) {
+      stream.expectText();
+    }
+    try {
+      return reader.getTextLength();
+    } catch (UncheckedStreamException malformed) {
+      throw Malformed.of(malformed);
+    }
+  }
+
+  /** Whether the text that the parser is at is white space only. */
+  boolean isBlank() {
+    char[] chars = reader.getTextCharacters();
+    int end = reader.getTextStart() + reader.getTextLength();
+    for (int i = reader.getTextStart(); i < end; i++) {
+      if (!WhiteSpace.isSpace(chars[i])) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /**
+   * Passes over a comment; refuses what SOAP forbids (SOAP 1.1, section 3; SOAP 1.2, section 5).
+   */
+  void refuseForbidden() {
+    switch (reader.getEventType()) {
+      case XMLStreamConstants.COMMENT, XMLStreamConstants.SPACE -> {}
+      case XMLStreamConstants.DTD ->
+          throw location.problem(Code.FORBIDDEN, "no document type", "a document type (DOCTYPE)");
+      case XMLStreamConstants.PROCESSING_INSTRUCTION ->
+          throw location.problem(
+              Code.FORBIDDEN, "no processing instruction", "a processing instruction");
+      case XMLStreamConstants.ENTITY_REFERENCE ->
+          throw location.problem(Code.FORBIDDEN, "no entity of its own", "an entity of its own");
+      default ->
+          throw new IllegalStateException("event " + reader.getEventType() + " of the XML parser");
+    }
+  }
+
+  /** Counts the current element, which no schema describes, and its names. */
+  void countOpenElement() {
+    boundsCheck.open(localName, attributes);
+  }
+
+  /** Counts the attributes of the current element, which no schema describes. */
+  void countOpenAttributes() {
+    boundsCheck.attributes(attributes);
+  }
+
+  /** Gives the parser's buffers back, unless the message was not read to its end. */
+  void close() {
+    if (!isAtEnd) {
+      return;
+    }
+    try {
+      reader.close();
+      if (parser != null) {
+        parser.learned(boundsCheck.unknownNames());
+      }
+    } catch (XMLStreamException alreadyBroken) {
+      throw Malformed.of(alreadyBroken);
+    }
+  }
+}
