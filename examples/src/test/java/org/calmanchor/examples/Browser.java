@@ -29,6 +29,8 @@ public final class Browser implements AutoCloseable {
   private Browser(ChromeDriver driver) {
     this.driver = driver;
     this.waiting = new WebDriverWait(driver, PATIENCE);
+    // By default it looks twice a second only, which the tests would mostly spend waiting.
+    waiting.pollingEvery(Duration.ofMillis(20));
     // The page may draw anew between finding something and looking at it.
     waiting.ignoring(StaleElementReferenceException.class);
   }
@@ -64,10 +66,15 @@ public final class Browser implements AutoCloseable {
     driver.manage().window().setSize(new Dimension(width, height));
   }
 
-  /** Goes to a page. */
+  /** Loads a page, even if it is the one that is shown already. */
   public void open(URI address) {
-    driver.get("about:blank");
-    driver.get(address.toString());
+    String page = address.toString().replaceFirst("#.*", "");
+    if (String.valueOf(driver.getCurrentUrl()).replaceFirst("#.*", "").equals(page)) {
+      driver.executeScript("history.replaceState(null, '', arguments[0])", address.toString());
+      driver.navigate().refresh();
+    } else {
+      driver.get(address.toString());
+    }
   }
 
   /** The first visible element for a CSS selector, as soon as there is one. */

@@ -10,7 +10,6 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -20,12 +19,12 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class CommandLineTest {
-  private static final String DESK = "org.calmanchor.examples.harbor.BerthDesk";
+  static final String DESK = "org.calmanchor.examples.harbor.BerthDesk";
   private static final Pattern CALL = Pattern.compile("curl -s (\\S+) -H '(.*?): (.*?)' -d '(.*)'");
 
   @TempDir private Path folder;
 
-  private static final String GREETER =
+  static final String GREETER =
       """
       import org.calmanchor.annotations.Operation;
       import org.calmanchor.annotations.PortType;
@@ -158,93 +157,6 @@ class CommandLineTest {
             CALM-105 Greeter.greet(String), parameter 1: its name is not in the class file.
               Compile with -parameters, or name it here: @Element(name = "...").
             """);
-  }
-
-  @Test
-  void writesTheDocumentWithTheAddressGiven() throws Exception {
-    String address = "https://lanternquay.test/berths";
-    Tool written = Tool.run(folder, "wsdl", DESK, "--address", address, "--out", "berths.wsdl");
-    assertThat(written)
-        .isEqualTo(
-            new Tool(
-                0,
-                "Wrote berths.wsdl: service BerthDeskService, 13 operations, address "
-                    + address
-                    + "\n",
-                ""));
-    Path file = folder.resolve("berths.wsdl");
-    assertThat(file).content().contains("location=\"" + address + "\"");
-
-    Files.writeString(file, "mine");
-    Tool refused = Tool.run(folder, "wsdl", DESK, "--address", address, "--out", "berths.wsdl");
-    assertThat(refused.err())
-        .isEqualTo("berths.wsdl is there already. Overwrite it with --force.\n");
-    assertThat(refused.exitCode()).isEqualTo(2);
-    assertThat(file).hasContent("mine");
-
-    Tool.run(folder, "wsdl", DESK, "--address", address, "--out", "berths.wsdl", "--force");
-    assertThat(file).content().contains("wsdl:definitions");
-  }
-
-  @Test
-  void writesEachSchemaToAFileOfItsOwnOrNothingAtAll() throws Exception {
-    Path schema = folder.resolve("berths-1.xsd");
-    Files.writeString(schema, "mine");
-    Tool refused = Tool.run(folder, "wsdl", DESK, "--out", "berths.wsdl", "--split");
-    assertThat(refused.err()).startsWith("berths-1.xsd is there already.");
-    assertThat(folder.resolve("berths.wsdl")).doesNotExist();
-    Tool tool = Tool.run(folder, "wsdl", DESK, "--out", "berths.wsdl", "--split", "--force");
-    assertThat(tool.out()).startsWith("Wrote berths.wsdl, berths-1.xsd: service BerthDeskService");
-    assertThat(folder.resolve("berths.wsdl"))
-        .content()
-        .contains("schemaLocation=\"berths-1.xsd\"")
-        .doesNotContain("complexType");
-    assertThat(schema).content().contains("<xsd:complexType name=\"Berth\">");
-  }
-
-  @Test
-  void leadsToTheAdviceOnADocumentThatItWrites() throws Exception {
-    Sources.compile(folder, "Greeter", GREETER.replace("boat", "in"), "-parameters");
-    assertThat(Tool.run(folder, "wsdl", "Greeter", "--address", "http://x.test/").err())
-        .isEqualTo(
-            "1 piece of advice on the WSDL of Greeter, for the sake of those who generate code from"
-                + " it: calm-anchor judge Greeter\n");
-  }
-
-  @Test
-  void judgesClassesAndDocuments() throws Exception {
-    Tool.run(folder, "wsdl", DESK, "--out", "berths.wsdl");
-    Path file = folder.resolve("berths.wsdl");
-    String wsdl = Files.readString(file).replace("name=\"boat\"", "name=\"class\"");
-    Files.writeString(file, wsdl);
-    Tool fine = Tool.run(folder, "judge", DESK, "berths.wsdl");
-    assertThat(fine.out())
-        .startsWith(
-            DESK
-                + ": conforms to Basic Profile 1.1, Basic Profile 1.2, Basic Profile 2.0.\n"
-                + "berths.wsdl: conforms to Basic Profile 1.1, Basic Profile 1.2, Basic Profile 2.0,"
-                + " 4 pieces of advice.\nCALM-404 line ")
-        .contains("a member of lastPosition is named class.");
-    assertThat(fine.exitCode()).isZero();
-    assertThat(Tool.run(folder, "judge", "berths.wsdl", "--strict").exitCode()).isEqualTo(1);
-    Files.writeString(file, wsdl.replace("use=\"literal\"", "use=\"encoded\""));
-    Tool broken = Tool.run(folder, "judge", "berths.wsdl");
-    assertThat(broken.out()).contains("problems, 4 pieces of advice.\nR2706 line ");
-    assertThat(broken.exitCode()).isEqualTo(1);
-  }
-
-  @Test
-  void printsTheDocumentWithAPlaceholderThatNobodyTakesForAnAddress() throws Exception {
-    Tool tool = Tool.run(folder, "wsdl", DESK);
-    assertThat(tool.out())
-        .startsWith("<?xml")
-        .contains("location=\"http://address-not-set.invalid/BerthDesk\"")
-        .endsWith("</wsdl:definitions>\n");
-    assertThat(tool.err())
-        .isEqualTo(
-            "The address in it is a placeholder, http://address-not-set.invalid/BerthDesk; set it"
-                + " with --address URL.\n");
-    assertThat(tool.exitCode()).isZero();
   }
 
   @Test

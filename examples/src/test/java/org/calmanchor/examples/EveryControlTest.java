@@ -105,13 +105,13 @@ class EveryControlTest {
       page.envelope("<tns:remark>remark</tns:remark>");
       assertThat(page.send("remark"))
           .contains(
-              "code string code",
-              "isWet boolean true",
-              "stowed date 2027-06-11",
-              "lid Lid OPEN",
-              "photo base64Binary Save 4 bytes",
-              "owner string owner",
-              "labels list of string",
+              "code\nstring\ncode",
+              "isWet\nboolean\ntrue",
+              "stowed\ndate\n2027-06-11",
+              "lid\nLid\nOPEN",
+              "photo\nbase64Binary\nSave 4 bytes",
+              "owner\nstring\nowner",
+              "labels\nlist of string",
               "<any xmlns=\"urn:example\"/>");
       browser.click(part("expect") + " summary");
       page.click("take");
@@ -140,7 +140,7 @@ class EveryControlTest {
               "result/gear/xsi:type Rope Sail",
               "result/remark remark remark\ntwo",
               "result/box/within");
-      assertThat(browser.visible(part("outcome")).getText()).contains("owner string nil");
+      assertThat(browser.visible(part("outcome")).getText()).contains("owner\nstring\nnil");
       String third = part("form") + " .field[data-key=item] .item:nth-child(3)";
       browser.fill(third + " > input", "many");
       page.click("send");
@@ -173,7 +173,7 @@ class EveryControlTest {
           .containsSubsequence("<tns:next>", "<tns:next xsi:nil");
       page.click("example");
       page.click("send");
-      assertThat(browser.textOf(part("outcome"), "result")).contains("next Buoy nil");
+      assertThat(browser.textOf(part("outcome"), "result")).contains("next\nBuoy\nnil");
     }
   }
 }

@@ -9,28 +9,14 @@ import java.util.Map;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.calmanchor.web.http.PageResponses;
+import org.calmanchor.web.page.Scripts;
 
 /** The pages' own style sheet, script and mark; held in memory. */
 final class Assets {
   /** Below here the files are served. */
   static final String PATH = "/calm-anchor";
 
-  private static final Map<String, String> TYPES =
-      Map.ofEntries(
-          Map.entry("page.css", "text/css; charset=utf-8"),
-          Map.entry("mark.svg", "image/svg+xml"),
-          script("page"),
-          script("dom"),
-          script("server"),
-          script("forms"),
-          script("controls"),
-          script("marks"),
-          script("paste"),
-          script("wire"),
-          script("answer"),
-          script("expect"),
-          script("checks"),
-          script("exchanges"));
+  private static final Map<String, String> TYPES = types();
 
   private final Map<String, byte[]> files = new LinkedHashMap<>();
 
@@ -47,8 +33,12 @@ final class Assets {
     }
   }
 
-  private static Map.Entry<String, String> script(String name) {
-    return Map.entry(name + ".js", "text/javascript; charset=utf-8");
+  private static Map<String, String> types() {
+    Map<String, String> types = new LinkedHashMap<>();
+    types.put("page.css", "text/css; charset=utf-8");
+    types.put("mark.svg", "image/svg+xml");
+    Scripts.NAMES.forEach(name -> types.put(name + ".js", "text/javascript; charset=utf-8"));
+    return types;
   }
 
   /** The text of a file of the page. */

@@ -1,17 +1,14 @@
 package org.calmanchor.examples.harbor;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.calmanchor.examples.PageDriver.part;
 
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
 
-/** What every view of the page owes to everybody who looks at it. */
+/** The views that are not operations, and all of them in narrow windows. */
 class PageViewsTest extends HarborPage {
   /** How often the layout has jumped since the page was opened. */
   private static final String SHIFTS =
@@ -42,26 +39,9 @@ class PageViewsTest extends HarborPage {
     assertThat(one.body()).contains("<style>").doesNotContain("<link", "<script", "src=");
   }
 
-  @ParameterizedTest
-  @ValueSource(strings = {"light", "dark"})
-  void hasNoBarriers(String scheme) {
+  @Test
+  void fitsNarrowWindows() {
     try {
-      page.prefer(scheme);
-      quote("3");
-      assertThat(page.barriers()).isEmpty();
-      page.send("140.25");
-      browser.click(part("expect") + " summary");
-      assertThat(page.barriers()).isEmpty();
-      page.open("reserve");
-      page.send("Declared fault");
-      assertThat(page.barriers()).isEmpty();
-      page.view("exchanges");
-      browser.textOf("[data-anybody]", "quoteStay");
-      assertThat(page.barriers()).isEmpty();
-      page.view("checks");
-      assertThat(page.barriers()).isEmpty();
-      browser.open(host.address("/"));
-      assertThat(page.barriers()).isEmpty();
       // As at 200 % of an ordinary window, and on a small telephone (WCAG 2.2, 1.4.10).
       for (int width : new int[] {640, 420, 320}) {
         browser.resize(width, 900);
@@ -73,7 +53,6 @@ class PageViewsTest extends HarborPage {
       }
     } finally {
       browser.resize(1280, 800);
-      page.prefer("light");
     }
   }
 }

@@ -27,7 +27,7 @@ class TestPageTest extends HarborPage {
             "<tns:boatLength>12.35</tns:boatLength>", "<tns:arrival>2027-06-11</tns:arrival>");
     send();
     assertThat(browser.textOf("[data-outcome] tr[data-result=total]", "140.25"))
-        .isEqualTo("total decimal 140.25");
+        .isEqualTo("total\ndecimal\n140.25");
     assertThat(browser.visible("[data-response-headers]").getText())
         .contains("HTTP 200", "bytes in", "content-type: text/xml; charset=utf-8");
     assertThat(browser.visible("[data-response-body]").getText())
@@ -84,7 +84,7 @@ class TestPageTest extends HarborPage {
         .contains(
             "Declared fault BerthTaken (Client)",
             "H-07 is taken; it is free from 2027-07-08.",
-            "freeFrom date 2027-07-08");
+            "freeFrom\ndate\n2027-07-08");
   }
 
   @Test
@@ -96,7 +96,8 @@ class TestPageTest extends HarborPage {
     browser.fill(field("change") + " .field[data-key=departure] > .values > *", "2027-06-12");
     browser.textOf("[data-request-envelope]", "2027-06-12");
     send();
-    assertThat(browser.textOf("[data-outcome]", "departure")).contains("departure date 2027-06-12");
+    assertThat(browser.textOf("[data-outcome]", "departure"))
+        .contains("departure\ndate\n2027-06-12");
     browser.fill(field("holder"), " ");
     send();
     assertThat(browser.textOf("[data-outcome]", "Header/"))
@@ -122,7 +123,8 @@ class TestPageTest extends HarborPage {
     open("lastPosition");
     browser.fill(field("boat"), "boat");
     send();
-    assertThat(browser.textOf("[data-outcome]", "at")).contains("at dateTime 2027-06-11T14:30:00Z");
+    assertThat(browser.textOf("[data-outcome]", "at"))
+        .contains("at\ndateTime\n2027-06-11T14:30:00Z");
   }
 
   @Test
@@ -162,6 +164,6 @@ class TestPageTest extends HarborPage {
     open("cancel");
     browser.run("document.querySelector('section:not([hidden]) form input').focus()");
     browser.visible(field("number")).sendKeys("9", Keys.ENTER);
-    assertThat(browser.textOf("[data-outcome]", "result")).contains("result boolean false");
+    assertThat(browser.textOf("[data-outcome]", "result")).contains("result\nboolean\nfalse");
   }
 }

@@ -2,10 +2,8 @@
 
 import { makeReady, putText, textOf } from "./controls.js";
 import { button, element } from "./dom.js";
-import { linesOf, pasteBox, rowsOf } from "./paste.js";
-
-/** Structures within structures deeper than this are folded at first. */
-const OPEN_DEPTH = 3;
+import { foldable } from "./folding.js";
+import { pasteLines, pasteRows } from "./paste.js";
 
 /** A list that must be longer begins with so many items all the same. */
 const MOST_ITEMS = 20;
@@ -37,7 +35,7 @@ export function prepare(container) {
     }
     begin(field);
     if (field.dataset.control === "structure" && !field.querySelector(":scope > .label .fold")) {
-      foldable(field);
+      foldable(field, values(field));
     }
   }
 }
@@ -65,71 +63,15 @@ function isWithinItself(field) {
   return id !== "" && field.parentElement.closest(`.field[data-structure="${CSS.escape(id)}"]`);
 }
 
-function foldable(field) {
-  const name = field.querySelector(":scope > .label > .name").textContent;
-  let depth = 0;
-  for (let at = field.parentElement.closest(".field"); at; at = at.parentElement.closest(".field")) {
-    depth++;
-  }
-  const fold = button("", () => set(values(field).classList.contains("folded")), {
-    class: "fold",
-    "aria-label": `Fold ${name}`,
-  });
-  const set = (isOpen) => {
-    values(field).classList.toggle("folded", !isOpen);
-    fold.setAttribute("aria-expanded", String(isOpen));
-  };
-  field.querySelector(":scope > .label").prepend(fold);
-  set(depth < OPEN_DEPTH);
-}
-
 function prepareList(field) {
   field.querySelector(":scope > .more > [data-add]").addEventListener("click", () => {
     addItem(field);
     changed(field);
   });
   const lines = field.querySelector(":scope > .more > [data-lines]");
-  lines?.addEventListener("click", () => pasteLines(field, lines));
+  lines?.addEventListener("click", () => pasteLines(lines, (items) => taken(field, items)));
   const rows = field.querySelector(":scope > .more > [data-rows]");
-  rows?.addEventListener("click", () => pasteRows(field, rows));
-}
-
-/** Takes several lines at once, an item of the list each. */
-function pasteLines(field, opener) {
-  pasteBox(opener, {
-    label: "One item on each line",
-    hint: "One item on each line.",
-    action: "Make items of the lines",
-    take: (text) => taken(field, linesOf(text).map((item) => item.trim())),
-  });
-}
-
-/** Takes a table's rows at once, an item of the list each. */
-function pasteRows(field, opener) {
-  const row = document.querySelector(`template[data-fields-of="${CSS.escape(field.dataset.structure)}"]`);
-  const cells = [...row.content.children].filter((each) => each.dataset.control !== "structure");
-  const nameOf = (each) => each.querySelector(".name").textContent;
-  const keys = new Map(cells.map((each) => [nameOf(each), each.dataset.key]));
-  // A row that is a list itself takes all the cells there are.
-  const list = cells.length === 1 && cells[0].dataset.repeats === "true" ? cells[0] : null;
-  const single = cells.filter((each) => each.dataset.repeats !== "true").map(nameOf);
-  const treeOf = (values) =>
-    Object.fromEntries([...values].filter(([, cell]) => cell !== "").map(([name, cell]) => [keys.get(name), cell]));
-  pasteBox(opener, {
-    label: "One item on each line, its cells apart",
-    hint: list
-      ? "One list on each line, with tabs, semicolons or commas between its items."
-      : `One item on each line, with tabs, semicolons or commas between ${single.join(", ")}. A first line of names may give another order.`,
-    action: "Make items of the rows",
-    take: (text) => {
-      if (list) {
-        const rows = linesOf(text).map((line) => line.split(/[\t;,]/).map((cell) => cell.trim()));
-        return taken(field, rows.map((items) => ({ [list.dataset.key]: items })));
-      }
-      const { rows, mistake } = rowsOf(text, single);
-      return mistake ?? taken(field, rows.map(treeOf));
-    },
-  });
+  rows?.addEventListener("click", () => pasteRows(field, rows, (items) => taken(field, items)));
 }
 
 /** Makes items of pasted values; where a control cannot hold one, none is made, and it is said. */

@@ -54,3 +54,41 @@ export function rowsOf(text, columns) {
   }
   return { rows: rows.map((row) => new Map(row.map((cell, i) => [order[i], cell]))) };
 }
+
+/** Takes several lines at once, an item of the list each. */
+export function pasteLines(opener, taken) {
+  pasteBox(opener, {
+    label: "One item on each line",
+    hint: "One item on each line.",
+    action: "Make items of the lines",
+    take: (text) => taken(linesOf(text).map((item) => item.trim())),
+  });
+}
+
+/** Takes a table's rows at once, an item of the list each. */
+export function pasteRows(field, opener, taken) {
+  const row = document.querySelector(`template[data-fields-of="${CSS.escape(field.dataset.structure)}"]`);
+  const cells = [...row.content.children].filter((each) => each.dataset.control !== "structure");
+  const nameOf = (each) => each.querySelector(".name").textContent;
+  const keys = new Map(cells.map((each) => [nameOf(each), each.dataset.key]));
+  // A row that is a list itself takes all the cells there are.
+  const list = cells.length === 1 && cells[0].dataset.repeats === "true" ? cells[0] : null;
+  const single = cells.filter((each) => each.dataset.repeats !== "true").map(nameOf);
+  const treeOf = (values) =>
+    Object.fromEntries([...values].filter(([, cell]) => cell !== "").map(([name, cell]) => [keys.get(name), cell]));
+  pasteBox(opener, {
+    label: "One item on each line, its cells apart",
+    hint: list
+      ? "One list on each line, with tabs, semicolons or commas between its items."
+      : `One item on each line, with tabs, semicolons or commas between ${single.join(", ")}. A first line of names may give another order.`,
+    action: "Make items of the rows",
+    take: (text) => {
+      if (list) {
+        const rows = linesOf(text).map((line) => line.split(/[\t;,]/).map((cell) => cell.trim()));
+        return taken(rows.map((items) => ({ [list.dataset.key]: items })));
+      }
+      const { rows, mistake } = rowsOf(text, single);
+      return mistake ?? taken(rows.map(treeOf));
+    },
+  });
+}

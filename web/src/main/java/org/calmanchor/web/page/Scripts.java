@@ -1,0 +1,32 @@
+package org.calmanchor.web.page;
+
+import java.util.List;
+
+/** The scripts of the test page. */
+public final class Scripts {
+  /** The script that the page starts with; it imports the others. */
+  public static final String ENTRY = "page";
+
+  /** The names of all scripts, without their ending. */
+  public static final List<String> NAMES =
+      List.of(
+          ENTRY,
+          "answer",
+          "checks",
+          "controls",
+          "copies",
+          "dom",
+          "exchanges",
+          "expect",
+          "folding",
+          "forms",
+          "hand",
+          "marks",
+          "paste",
+          "request",
+          "sending",
+          "server",
+          "wire");
+
+  private Scripts() {}
+}
