@@ -26,9 +26,14 @@ module org.calmanchor.core {
   exports org.calmanchor.core.objects to
       org.calmanchor.client;
   exports org.calmanchor.core.soap to
-      org.calmanchor.client;
+      org.calmanchor.client,
+      org.calmanchor.web;
   exports org.calmanchor.core.sample;
   exports org.calmanchor.core.conformance;
+  exports org.calmanchor.core.io to
+      org.calmanchor.client,
+      org.calmanchor.web,
+      org.calmanchor.host;
   exports org.calmanchor.core.logging to
       org.calmanchor.client,
       org.calmanchor.web,

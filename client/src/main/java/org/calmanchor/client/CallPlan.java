@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.objects.HeaderCodec;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,15 +27,12 @@ record CallPlan(
     String action,
     MessageCodec request,
     @Nullable MessageCodec response,
-    List<HeaderSlot> headersIn,
-    Map<QName, HeaderSlot> headersOut,
+    List<HeaderCodec> headersIn,
+    Map<QName, HeaderCodec> headersOut,
     Map<QName, RaisedFault> faults,
     boolean isAsynchronous,
     boolean answersInStream,
     boolean isStreamed) {
-
-  /** A parameter that is a header block. */
-  record HeaderSlot(MessageCodec codec, int position) {}
 
   /** A fault that becomes an exception again. */
   record RaisedFault(MessageCodec detail, MethodHandle constructor) {

@@ -2,6 +2,7 @@ package org.calmanchor.client;
 
 import java.util.List;
 import org.calmanchor.annotations.Fault;
+import org.calmanchor.core.problem.ReportedProblem;
 
 /** The service answered with a fault that the interface does not declare. */
 public final class FaultReceivedException extends RuntimeException {
@@ -9,19 +10,10 @@ public final class FaultReceivedException extends RuntimeException {
 
   private final Fault.Code code;
   private final String incident;
-  private final transient List<Problem> problems;
+  private final transient List<ReportedProblem> problems;
 
-  /**
-   * Something in the request that the service refused.
-   *
-   * @param path the way from the body element to it, or from {@code Header}
-   * @param code what kind of mistake
-   * @param expected what should stand there
-   * @param found what stands there
-   */
-  public record Problem(String path, String code, String expected, String found) {}
-
-  FaultReceivedException(Fault.Code code, String reason, String incident, List<Problem> problems) {
+  FaultReceivedException(
+      Fault.Code code, String reason, String incident, List<ReportedProblem> problems) {
     super(reason);
     this.code = code;
     this.incident = incident;
@@ -39,7 +31,7 @@ public final class FaultReceivedException extends RuntimeException {
   }
 
   /** What the service found wrong with the request; empty when it did not say. */
-  public List<Problem> problems() {
+  public List<ReportedProblem> problems() {
     return problems == null ? List.of() : problems;
   }
 }

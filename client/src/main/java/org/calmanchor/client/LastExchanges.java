@@ -1,7 +1,6 @@
 package org.calmanchor.client;
 
 import java.io.ByteArrayOutputStream;
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -9,6 +8,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
+import org.calmanchor.core.io.BulkInputStream;
 import org.calmanchor.core.logging.MaskedMessage;
 import org.calmanchor.core.logging.SecretNames;
 import org.jspecify.annotations.Nullable;
@@ -55,13 +55,7 @@ final class LastExchanges {
 
     /** The answer's body, noted while it is read. */
     InputStream noting(InputStream body) {
-      return new FilterInputStream(body) {
-        @Override
-        public int read() throws IOException {
-          byte[] one = new byte[1];
-          return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
-        }
-
+      return new BulkInputStream(body) {
         @Override
         public int read(byte[] bytes, int offset, int length) throws IOException {
           int read = in.read(bytes, offset, length);

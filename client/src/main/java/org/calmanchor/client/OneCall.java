@@ -13,10 +13,8 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
@@ -28,8 +26,9 @@ import java.util.function.Consumer;
 import java.util.zip.GZIPOutputStream;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.soap.EnvelopeWriter;
+import org.calmanchor.core.soap.SoapHttp;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
@@ -172,14 +171,7 @@ final class OneCall {
   }
 
   private Map<String, String> headers() {
-    Map<String, String> headers = new LinkedHashMap<>();
-    String type = settings.version().contentType();
-    if (settings.version() == SoapVersion.SOAP_1_1) {
-      headers.put("Content-Type", type);
-      headers.put("SOAPAction", "\"" + plan.action() + "\"");
-    } else {
-      headers.put("Content-Type", type + "; action=\"" + plan.action() + "\"");
-    }
+    Map<String, String> headers = SoapHttp.headers(settings.version(), plan.action());
     headers.put("Accept-Encoding", "gzip");
     if (settings.gzips()) {
       headers.put("Content-Encoding", "gzip");
@@ -223,9 +215,9 @@ final class OneCall {
 
   private List<Consumer<XmlOut>> blocks(@Nullable Object[] arguments) {
     List<Consumer<XmlOut>> blocks = new ArrayList<>();
-    for (CallPlan.HeaderSlot header : plan.headersIn()) {
+    for (HeaderCodec header : plan.headersIn()) {
       Object held = arguments[header.position()];
-      Object value = held instanceof Optional<?> optional ? optional.orElse(null) : held;
+      Object value = header.value(held);
       if (value != null) {
         blocks.add(out -> header.codec().write(out, value));
       }

@@ -13,6 +13,7 @@ import java.util.zip.GZIPInputStream;
 import org.calmanchor.annotations.HeaderOut;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
@@ -141,7 +142,7 @@ final class ReceivedAnswer {
   }
 
   private boolean header(XmlIn in, Map<MessageCodec, Object> blocks) {
-    CallPlan.HeaderSlot slot = plan.headersOut().get(in.name());
+    HeaderCodec slot = plan.headersOut().get(in.name());
     if (slot == null) {
       return false;
     }
@@ -151,7 +152,7 @@ final class ReceivedAnswer {
 
   @SuppressWarnings("unchecked") // a HeaderOut is filled with what its own codec has read
   private void give(Map<MessageCodec, Object> blocks, @Nullable Object[] arguments) {
-    for (CallPlan.HeaderSlot slot : plan.headersOut().values()) {
+    for (HeaderCodec slot : plan.headersOut().values()) {
       Object value = blocks.get(slot.codec());
       if (value != null && arguments[slot.position()] instanceof HeaderOut<?> out) {
         ((HeaderOut<Object>) out).set(value);

@@ -32,11 +32,7 @@ final class ReceivedFault {
         code == null || code == FaultCode.RECEIVER ? Fault.Code.RECEIVER : Fault.Code.SENDER,
         Loggable.sentence(fault.reason()),
         fault.incident(),
-        fault.problems().stream()
-            .map(
-                p ->
-                    new FaultReceivedException.Problem(p.path(), p.code(), p.expected(), p.found()))
-            .toList());
+        fault.problems());
   }
 
   private boolean detail(XmlIn in) {

@@ -10,6 +10,7 @@ import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.soap.SoapHttp;
 import org.calmanchor.web.http.Coding;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
@@ -95,23 +96,7 @@ final class SoapExchange implements Request, Response {
 
   @Override
   public @Nullable String action() {
-    String header = request.header("SOAPAction");
-    if (header != null) {
-      return unquoted(header.strip());
-    }
-    String type = contentType();
-    int parameter = type == null ? -1 : type.indexOf("action=");
-    if (type == null || parameter < 0) {
-      return null;
-    }
-    String value = type.substring(parameter + "action=".length());
-    int end = value.startsWith("\"") ? value.indexOf('"', 1) + 1 : value.indexOf(';');
-    return unquoted(end <= 0 ? value.strip() : value.substring(0, end));
-  }
-
-  private static String unquoted(String text) {
-    boolean isQuoted = text.length() > 1 && text.startsWith("\"") && text.endsWith("\"");
-    return isQuoted ? text.substring(1, text.length() - 1) : text;
+    return SoapHttp.action(request.header("SOAPAction"), contentType());
   }
 
   @Override

@@ -4,6 +4,7 @@ package org.calmanchor.core.codec;
 public final class RefusedValueException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
+  /** The data type threw {@code cause}. */
   public RefusedValueException(Throwable cause) {
     super(cause);
   }

@@ -22,12 +22,7 @@ final class DynamicFault {
   Outcome read(XmlIn in) {
     fault.read(in, this::detail);
     return values == null
-        ? new Outcome.OtherFault(
-            fault.code(),
-            fault.reason(),
-            fault.problems().stream()
-                .map(p -> new Outcome.Problem(p.path(), p.code(), p.expected(), p.found()))
-                .toList())
+        ? new Outcome.OtherFault(fault.code(), fault.reason(), fault.problems())
         : new Outcome.DeclaredFault(name, fault.code(), fault.reason(), values);
   }
 

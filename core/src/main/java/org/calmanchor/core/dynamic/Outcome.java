@@ -2,6 +2,7 @@ package org.calmanchor.core.dynamic;
 
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.core.problem.ReportedProblem;
 
 /** What an operation answered, as plain trees of values. */
 public sealed interface Outcome
@@ -28,7 +29,8 @@ public sealed interface Outcome
    * @param reason its words
    * @param problems what was wrong with the request, when the service says it
    */
-  record OtherFault(String code, String reason, List<Problem> problems) implements Outcome {}
+  record OtherFault(String code, String reason, List<ReportedProblem> problems)
+      implements Outcome {}
 
   /**
    * An answer that is not what the contract says.
@@ -36,7 +38,4 @@ public sealed interface Outcome
    * @param reason why
    */
   record Unreadable(String reason) implements Outcome {}
-
-  /** One thing wrong with a request, as the service published it. */
-  record Problem(String path, String code, String expected, String found) {}
 }

@@ -1,22 +1,16 @@
 package org.calmanchor.core.endpoint;
 
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import org.calmanchor.core.io.BulkInputStream;
 
 /** A message that comes in; while a thread waits for it, the call's state says so. */
-final class AwaitedInput extends FilterInputStream {
+final class AwaitedInput extends BulkInputStream {
   private final CallState state;
 
   AwaitedInput(InputStream in, CallState state) {
     super(in);
     this.state = state;
-  }
-
-  @Override
-  public int read() throws IOException {
-    byte[] one = new byte[1];
-    return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
   }
 
   @Override

@@ -8,6 +8,7 @@ import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.xml.DomReader;
 import org.calmanchor.core.xml.DomWriter;
@@ -88,7 +89,7 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
 
   /** Puts those of an operation into its arguments; the message has been read to its end. */
   void into(OperationPlan operation, @Nullable Object[] arguments, XmlIn in, SoapVersion version) {
-    for (HeaderPlan header : operation.headersIn()) {
+    for (HeaderCodec header : operation.headersIn()) {
       Object value = values.get(header.element());
       if (value instanceof UnreadBlock unread) {
         value = read(unread, header.codec(), version);

@@ -11,6 +11,7 @@ import javax.xml.namespace.QName;
 import org.calmanchor.annotations.HeaderOut;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.xml.EncodeException;
@@ -44,8 +45,8 @@ record OperationPlan(
     String action,
     MessageCodec request,
     @Nullable MessageCodec response,
-    List<HeaderPlan> headersIn,
-    List<HeaderPlan> headersOut,
+    List<HeaderCodec> headersIn,
+    List<HeaderCodec> headersOut,
     Set<QName> headerNames,
     List<FaultPlan> faults,
     boolean isAsynchronous,
@@ -60,7 +61,7 @@ record OperationPlan(
   /** The arguments in the body, and room for those of the header. */
   @Nullable Object[] decode(XmlIn in) {
     @Nullable Object[] arguments = (@Nullable Object[]) request.read(in);
-    for (HeaderPlan header : headersOut) {
+    for (HeaderCodec header : headersOut) {
       arguments[header.position()] = new HeaderOut<>();
     }
     return arguments;
@@ -93,7 +94,7 @@ record OperationPlan(
       return List.of();
     }
     List<Consumer<XmlOut>> blocks = new ArrayList<>();
-    for (HeaderPlan header : headersOut) {
+    for (HeaderCodec header : headersOut) {
       Object set = arguments[header.position()];
       Object value = header.value(set instanceof HeaderOut<?> out ? out.get() : null);
       if (value != null) {

@@ -2,26 +2,19 @@ package org.calmanchor.core.endpoint;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.BiConsumer;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
-import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.CodecPlanner;
-import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.constraint.Constraint;
 import org.calmanchor.core.constraint.ConstraintProvider;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.objects.Handles;
-import org.calmanchor.core.objects.JavaValueModel;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.HeaderMember;
+import org.calmanchor.core.objects.HeaderCodec;
+import org.calmanchor.core.objects.MethodCodecPlanner;
+import org.calmanchor.core.objects.MethodCodecs;
 import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.FaultCode;
@@ -29,14 +22,12 @@ import org.jspecify.annotations.Nullable;
 
 /** Plans the operations of one reading for one target. Used once. */
 final class OperationPlanner {
-  private final Reading reading;
   private final Contract contract;
   private final Class<?> type;
   private final Supplier<?> target;
   private final boolean isTargetOfCall;
   private final ServicePlan service;
-  private final CodecPlanner<JavaValueModel.Java> codecs;
-  private final Map<HeaderKey, MessageCodec> headers = new HashMap<>();
+  private final MethodCodecPlanner codecs;
 
   /**
    * A planner.
@@ -47,24 +38,10 @@ final class OperationPlanner {
   OperationPlanner(Reading reading, Class<?> type, Supplier<?> target, boolean isTargetOfCall) {
     this.type = type;
     this.isTargetOfCall = isTargetOfCall;
-    this.reading = reading;
     this.contract = reading.contract();
     this.target = target;
     this.service = new ServicePlan(reading);
-    this.codecs = new CodecPlanner<>(contract, new JavaValueModel(reading.members()));
-  }
-
-  /**
-   * What tells the codecs of header blocks apart: two operations may ask different things of one.
-   */
-  private record HeaderKey(QName element, Object held) {
-    static HeaderKey of(QName element, JavaForm use) {
-      if (use instanceof JavaForm.Simple simple) {
-        List<String> words = simple.constraints().stream().map(Constraint::words).toList();
-        return new HeaderKey(element, List.of(simple.type(), simple.row(), words));
-      }
-      return new HeaderKey(element, use);
-    }
+    this.codecs = new MethodCodecPlanner(reading);
   }
 
   List<OperationPlan> plan() {
@@ -76,26 +53,20 @@ final class OperationPlanner {
   }
 
   private OperationPlan plan(Operation operation) {
-    QName request = contract.bodyElement(operation.input().message()).name();
-    OperationMember member = reading.members().operations().get(request);
-    if (member == null) {
-      throw new IllegalArgumentException("no method stands for operation " + operation.name());
-    }
-    Operation.MessageUse output = operation.output();
-    List<HeaderPlan> in = headers(member, false);
+    MethodCodecs planned = codecs.plan(operation);
+    OperationMember member = planned.member();
     return new OperationPlan(
         service,
         operation.name(),
         operation.input().action(),
-        codecs.plan(contract.element(request), new JavaValueModel.Arguments(member)),
-        output == null
-            ? null
-            : codecs.plan(
-                contract.bodyElement(output.message()), new JavaValueModel.Result(member)),
-        in,
-        headers(member, true),
-        in.stream().map(HeaderPlan::element).collect(Collectors.toUnmodifiableSet()),
-        faults(member),
+        planned.request(),
+        planned.response(),
+        planned.headersIn(),
+        planned.headersOut(),
+        planned.headersIn().stream()
+            .map(HeaderCodec::element)
+            .collect(Collectors.toUnmodifiableSet()),
+        faults(planned),
         member.isAsynchronous(),
         check(member),
         target,
@@ -114,33 +85,14 @@ final class OperationPlanner {
     return Handles.checker(member.method(), provider);
   }
 
-  private List<HeaderPlan> headers(OperationMember member, boolean isOut) {
-    return member.headers().stream()
-        .filter(header -> header.isOut() == isOut)
-        .map(this::header)
-        .toList();
-  }
-
-  private HeaderPlan header(HeaderMember header) {
-    boolean isOptional = header.use() instanceof JavaForm.Maybe;
-    JavaForm use = header.use() instanceof JavaForm.Maybe maybe ? maybe.of() : header.use();
-    MessageCodec codec =
-        headers.computeIfAbsent(
-            HeaderKey.of(header.element(), use),
-            key -> codecs.plan(contract.element(key.element()), new JavaValueModel.Held(use)));
-    return new HeaderPlan(codec, header.position(), header.required(), isOptional);
-  }
-
-  private List<OperationPlan.FaultPlan> faults(OperationMember member) {
+  private static List<OperationPlan.FaultPlan> faults(MethodCodecs planned) {
     List<OperationPlan.FaultPlan> faults = new ArrayList<>();
-    for (FaultMember fault : member.faults()) {
-      MessageCodec detail =
-          codecs.plan(contract.element(fault.element()), new JavaValueModel.Detail(fault));
+    for (MethodCodecs.FaultCodec fault : planned.faults()) {
       faults.add(
           new OperationPlan.FaultPlan(
-              Reflection.classOf(fault.exception()),
-              fault.isSender() ? FaultCode.SENDER : FaultCode.RECEIVER,
-              detail));
+              Reflection.classOf(fault.member().exception()),
+              fault.member().isSender() ? FaultCode.SENDER : FaultCode.RECEIVER,
+              fault.detail()));
     }
     // A fault that extends another one is asked first.
     faults.sort(Comparator.comparingInt(fault -> -depth(fault.exception())));

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.calmanchor.core.xml.InvalidMessageException;
 import org.calmanchor.core.xml.XmlIn;
@@ -43,7 +44,7 @@ final class OperationTable {
     this.plans = List.copyOf(plans);
     for (OperationPlan plan : plans) {
       add(plan);
-      for (HeaderPlan header : plan.headersIn()) {
+      for (HeaderCodec header : plan.headersIn()) {
         headers.merge(header.element(), new KnownHeader(header.codec(), false), KnownHeader::and);
       }
     }

@@ -14,7 +14,8 @@ import org.slf4j.LoggerFactory;
 
 /**
  * The order in which a class file lists its methods (JVMS 4.1), which is the one of the source:
- * reflection promises none. Classes without a readable file have none.
+ * reflection promises none. Classes without a readable file have none. It is read by our own code:
+ * JDK 17 has no class file reader, and core none of the libraries for it.
  */
 final class MethodOrder {
   private static final Logger LOG = LoggerFactory.getLogger(MethodOrder.class);

@@ -22,6 +22,7 @@ public final class Problems {
     this.findsProvider = findsProvider;
   }
 
+  /** Adds a problem; see {@link Problem} for what its parts say. */
   public void add(ProblemCode code, String element, String what, String fix) {
     found.add(new Problem(code, element, what, fix));
   }
@@ -34,6 +35,7 @@ public final class Problems {
     return hasProvider;
   }
 
+  /** All problems, in the order in which they were found. */
   public List<Problem> all() {
     return List.copyOf(found);
   }

@@ -3,6 +3,7 @@ package org.calmanchor.core.soap;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
+import org.calmanchor.core.problem.ReportedProblem;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
@@ -11,20 +12,10 @@ import org.jspecify.annotations.Nullable;
  * since those tell what was wrong with a header block. Used for one message, by one thread.
  */
 public final class FaultReader {
-  private final List<Problem> problems = new ArrayList<>();
+  private final List<ReportedProblem> problems = new ArrayList<>();
   private String code = "";
   private String reason = "";
   private String incident = "";
-
-  /**
-   * Something wrong with a request, as services of this library publish it.
-   *
-   * @param path the way from the body element to it, or from {@code Header}
-   * @param code what kind of mistake
-   * @param expected what should stand there
-   * @param found what stands there
-   */
-  public record Problem(String path, String code, String expected, String found) {}
 
   /** One for the next message. */
   public FaultReader() {}
@@ -86,7 +77,7 @@ public final class FaultReader {
 
   private void problem(XmlIn in) {
     problems.add(
-        new Problem(
+        new ReportedProblem(
             attribute(in, "path"),
             attribute(in, "code"),
             attribute(in, "expected"),
@@ -114,7 +105,7 @@ public final class FaultReader {
   }
 
   /** What was wrong with the request; empty when it does not say. */
-  public List<Problem> problems() {
+  public List<ReportedProblem> problems() {
     return List.copyOf(problems);
   }
 }

@@ -39,15 +39,18 @@ public final class AttributesIn {
     return count;
   }
 
+  /** How many attributes the element has. */
   public int count() {
     return count;
   }
 
+  /** The namespace of the attribute at {@code index}; empty for none. */
   public String namespace(int index) {
     String namespace = reader.getAttributeNamespace(index);
     return namespace == null ? "" : namespace;
   }
 
+  /** The local name of the attribute at {@code index}. */
   public String name(int index) {
     return reader.getAttributeLocalName(index);
   }
@@ -57,6 +60,7 @@ public final class AttributesIn {
     return prefixed(reader.getAttributePrefix(index), name(index));
   }
 
+  /** The value of the attribute at {@code index}. */
   public String value(int index) {
     return reader.getAttributeValue(index);
   }

@@ -27,6 +27,7 @@ public final class MessageResources {
     keepsInMemory = true;
   }
 
+  /** Whether binary values are held in memory, whatever their size. */
   public boolean keepsInMemory() {
     return keepsInMemory;
   }

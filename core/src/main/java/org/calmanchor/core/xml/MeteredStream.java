@@ -1,15 +1,15 @@
 package org.calmanchor.core.xml;
 
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import org.calmanchor.core.io.BulkInputStream;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Counts what a parser takes: of the whole message, and of the tag or text that it is at. The bytes
  * that were looked at ahead come first.
  */
-final class MeteredStream extends FilterInputStream {
+final class MeteredStream extends BulkInputStream {
   /** What is taken at first: short messages as a whole. */
   private static final int HEAD_BYTES = 1 << 10;
 
@@ -62,12 +62,6 @@ final class MeteredStream extends FilterInputStream {
   /** A text comes next. Its length is limited by the reader of texts, not here. */
   void expectText() {
     isText = true;
-  }
-
-  @Override
-  public int read() throws IOException {
-    byte[] one = new byte[1];
-    return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
   }
 
   @Override

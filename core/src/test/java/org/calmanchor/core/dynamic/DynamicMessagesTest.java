@@ -14,6 +14,7 @@ import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.problem.ReportedProblem;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
@@ -95,7 +96,7 @@ class DynamicMessagesTest {
                 "measure/length/metres is \"deep\"; expected a whole number from -2147483648 to"
                     + " 2147483647.",
                 List.of(
-                    new Outcome.Problem(
+                    new ReportedProblem(
                         "measure/length/metres",
                         "value",
                         "a whole number from -2147483648 to 2147483647",

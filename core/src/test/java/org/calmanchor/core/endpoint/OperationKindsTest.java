@@ -24,6 +24,7 @@ import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.problem.ReportedProblem;
 import org.calmanchor.core.read.Description;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
@@ -184,7 +185,7 @@ class OperationKindsTest {
         (Outcome.OtherFault)
             DynamicMessages.of(endpoint.contracts().get(0))
                 .answer("greet", call.answer().getBytes(StandardCharsets.UTF_8));
-    assertThat(fault.problems().stream().map(Outcome.Problem::path))
+    assertThat(fault.problems().stream().map(ReportedProblem::path))
         .isEqualTo(path == null ? List.of() : List.of(path));
   }
 

@@ -42,6 +42,7 @@ public final class ExchangeLog {
     return new RecordedExchange(request, response);
   }
 
+  /** Adds an exchange that has ended; the oldest one goes. */
   public synchronized void add(RecordedExchange exchange) {
     if (last.size() == KEPT) {
       last.removeLast();

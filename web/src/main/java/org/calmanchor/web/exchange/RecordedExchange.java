@@ -1,7 +1,6 @@
 package org.calmanchor.web.exchange;
 
 import java.io.ByteArrayOutputStream;
-import java.io.FilterInputStream;
 import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -12,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import org.calmanchor.core.io.BulkInputStream;
 import org.calmanchor.core.logging.SecretNames;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
@@ -79,15 +79,9 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
     return open;
   }
 
-  private final class Received extends FilterInputStream {
+  private final class Received extends BulkInputStream {
     Received(InputStream in) {
       super(in);
-    }
-
-    @Override
-    public int read() throws IOException {
-      byte[] one = new byte[1];
-      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
     }
 
     @Override

@@ -6,13 +6,22 @@ import java.util.Locale;
 import org.calmanchor.core.endpoint.Refusal;
 import org.jspecify.annotations.Nullable;
 
-/** The content coding of a message and its answer: gzip or none (RFC 9110, section 8.4). */
+/**
+ * The content coding of a message and its answer: gzip or none (RFC 9110, section 8.4). It is our
+ * own since this module has no server, whose utilities would do it, and must bound what a
+ * compressed message becomes.
+ */
 public final class Coding {
   private final HttpRequest request;
   private final HttpResponse response;
   private final long mostRatio;
   private final String coding;
 
+  /**
+   * The coding of an exchange.
+   *
+   * @param mostRatio how many times its size a compressed message may become
+   */
   public Coding(HttpRequest request, HttpResponse response, long mostRatio) {
     this.request = request;
     this.response = response;

@@ -1,19 +1,19 @@
 package org.calmanchor.web.http;
 
 import java.io.BufferedInputStream;
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.ZipException;
 import org.calmanchor.core.endpoint.Refusal;
+import org.calmanchor.core.io.BulkInputStream;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Decompresses a message, as long as it does not become too many times its size, nor says too
  * little in too many bytes, as an endless file name in its header would.
  */
-final class Gunzip extends InputStream {
+final class Gunzip extends BulkInputStream {
   /** What bytes that cannot be compressed may become at most. */
   private static final int MOST_OVERHEAD = 2;
 
@@ -29,21 +29,16 @@ final class Gunzip extends InputStream {
   private long given;
 
   Gunzip(InputStream compressed, long mostRatio) {
+    super(compressed);
     this.compressed = new Counted(compressed);
     this.mostRatio = mostRatio;
   }
 
-  private final class Counted extends FilterInputStream {
+  private final class Counted extends BulkInputStream {
     private long taken;
 
     Counted(InputStream in) {
       super(in);
-    }
-
-    @Override
-    public int read() throws IOException {
-      byte[] one = new byte[1];
-      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
     }
 
     @Override
@@ -55,12 +50,6 @@ final class Gunzip extends InputStream {
       }
       return read;
     }
-  }
-
-  @Override
-  public int read() throws IOException {
-    byte[] one = new byte[1];
-    return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
   }
 
   @Override

@@ -15,6 +15,7 @@ public final class PackedResponse implements HttpResponse {
   private final boolean isPacked;
   private final ByteArrayOutputStream held = new ByteArrayOutputStream(0);
 
+  /** A response to {@code request} that is collected for {@code response}. */
   public PackedResponse(HttpRequest request, HttpResponse response) {
     this.response = response;
     this.isPacked = Coding.isWanted(request.header("Accept-Encoding"));

@@ -7,12 +7,16 @@ import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** The parameters of a query (RFC 3986, section 3.4), by names in any case. */
+/**
+ * The parameters of a query (RFC 3986, section 3.4), by names in any case. It is our own since
+ * there is no server in this module, and {@code ?wsdl} has neither case nor value.
+ */
 public final class Query {
   private final Map<String, String> values = new LinkedHashMap<>();
 
   private Query() {}
 
+  /** The parameters of {@code query}; none for null. */
   public static Query of(@Nullable String query) {
     Query parsed = new Query();
     for (String part : query == null ? new String[0] : query.split("&", -1)) {
@@ -32,6 +36,7 @@ public final class Query {
     }
   }
 
+  /** Whether there is no parameter. */
   public boolean isEmpty() {
     return values.isEmpty();
   }

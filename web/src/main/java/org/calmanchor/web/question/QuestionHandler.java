@@ -10,6 +10,7 @@ import org.calmanchor.checks.CheckFileException;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.DynamicRequest;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.soap.SoapHttp;
 import org.calmanchor.web.exchange.ExchangeLog;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
@@ -43,6 +44,7 @@ public final class QuestionHandler {
     this.address = address;
   }
 
+  /** Answers one question, whose name is {@code what}, in JSON. */
   public void answer(String what, HttpRequest request, HttpResponse response) throws IOException {
     String type = request.header("Content-Type");
     if (type == null || !type.startsWith("application/json")) {
@@ -97,17 +99,9 @@ public final class QuestionHandler {
                 values,
                 question.treeOrNone("headers"),
                 DynamicMessages.Layout.INDENTED);
-    String action = service.action(operation);
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));
-    Map<String, Object> headers = new LinkedHashMap<>();
-    if (version == SoapVersion.SOAP_1_1) {
-      headers.put("Content-Type", version.contentType());
-      headers.put("SOAPAction", "\"" + action + "\"");
-    } else {
-      headers.put("Content-Type", version.contentType() + "; action=\"" + action + "\"");
-    }
-    answer.put("headers", headers);
+    answer.put("headers", SoapHttp.headers(version, service.action(operation)));
     answer.put(
         "java",
         new JavaCall(service, address).write(operation, values, question.treeOrNone("headers")));

@@ -83,7 +83,10 @@ function foldable(row, tag) {
 export const laidOut = (message) =>
   lines(message).map((line) => "  ".repeat(Math.max(0, line.depth)) + line.pieces.join(""));
 
-/** Two lists of lines as one, each line in one of them, the other, or both. */
+/**
+ * Two lists of lines as one, each line in one of them, the other, or both: the longest common
+ * subsequence. The page loads no script from elsewhere, so there is no library for it.
+ */
 export function differing(before, after) {
   const common = Array.from({ length: before.length + 1 }, () => new Uint16Array(after.length + 1));
   for (let i = before.length - 1; i >= 0; i--) {

@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.objects;
 
 import java.util.Optional;
 import javax.xml.namespace.QName;
@@ -13,18 +13,19 @@ import org.jspecify.annotations.Nullable;
  * @param required whether each message must carry it
  * @param isOptional whether Java holds it as an Optional
  */
-record HeaderPlan(MessageCodec codec, int position, boolean required, boolean isOptional) {
-  QName element() {
+public record HeaderCodec(MessageCodec codec, int position, boolean required, boolean isOptional) {
+  /** The name of the block. */
+  public QName element() {
     return codec.name();
   }
 
   /** A block's value as the parameter takes it. */
-  @Nullable Object held(@Nullable Object value) {
+  public @Nullable Object held(@Nullable Object value) {
     return isOptional ? Optional.ofNullable(value) : value;
   }
 
   /** The value to write, or null for none. */
-  @Nullable Object value(@Nullable Object held) {
+  public @Nullable Object value(@Nullable Object held) {
     return held instanceof Optional<?> optional ? optional.orElse(null) : held;
   }
 }

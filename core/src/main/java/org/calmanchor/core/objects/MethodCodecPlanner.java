@@ -1,0 +1,95 @@
+package org.calmanchor.core.objects;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.codec.CodecPlanner;
+import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.constraint.Constraint;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.objects.MethodCodecs.FaultCodec;
+import org.calmanchor.core.read.JavaForm;
+import org.calmanchor.core.read.Members;
+import org.calmanchor.core.read.Members.HeaderMember;
+import org.calmanchor.core.read.Members.OperationMember;
+import org.calmanchor.core.read.Reading;
+import org.jspecify.annotations.Nullable;
+
+/** Plans the codecs of the operations of one reading. Used once, by one thread. */
+public final class MethodCodecPlanner {
+  private final Contract contract;
+  private final Members members;
+  private final CodecPlanner<JavaValueModel.Java> codecs;
+  private final Map<HeaderKey, MessageCodec> headers = new HashMap<>();
+
+  /** A planner for the operations of {@code reading}. */
+  public MethodCodecPlanner(Reading reading) {
+    this.contract = reading.contract();
+    this.members = reading.members();
+    this.codecs = new CodecPlanner<>(contract, new JavaValueModel(members));
+  }
+
+  /** What identifies the codec of a header block: two operations may constrain it differently. */
+  private record HeaderKey(QName element, Object form) {
+    static HeaderKey of(QName element, JavaForm form) {
+      if (form instanceof JavaForm.Simple simple) {
+        List<String> words = simple.constraints().stream().map(Constraint::words).toList();
+        return new HeaderKey(element, List.of(simple.type(), simple.row(), words));
+      }
+      return new HeaderKey(element, form);
+    }
+  }
+
+  /**
+   * The codecs of {@code operation}.
+   *
+   * @throws IllegalArgumentException when the reading has no method for it
+   */
+  public MethodCodecs plan(Operation operation) {
+    QName request = contract.bodyElement(operation.input().message()).name();
+    OperationMember member = members.operations().get(request);
+    if (member == null) {
+      throw new IllegalArgumentException("no method stands for operation " + operation.name());
+    }
+    return new MethodCodecs(
+        member,
+        codecs.plan(contract.element(request), new JavaValueModel.Arguments(member)),
+        response(operation, member),
+        headers(member, false),
+        headers(member, true),
+        member.faults().stream()
+            .map(
+                fault ->
+                    new FaultCodec(
+                        fault,
+                        codecs.plan(
+                            contract.element(fault.element()), new JavaValueModel.Detail(fault))))
+            .toList());
+  }
+
+  private @Nullable MessageCodec response(Operation operation, OperationMember member) {
+    Operation.MessageUse output = operation.output();
+    return output == null
+        ? null
+        : codecs.plan(contract.bodyElement(output.message()), new JavaValueModel.Result(member));
+  }
+
+  private List<HeaderCodec> headers(OperationMember member, boolean isOut) {
+    return member.headers().stream()
+        .filter(header -> header.isOut() == isOut)
+        .map(this::header)
+        .toList();
+  }
+
+  private HeaderCodec header(HeaderMember header) {
+    boolean isOptional = header.use() instanceof JavaForm.Maybe;
+    JavaForm form = header.use() instanceof JavaForm.Maybe maybe ? maybe.of() : header.use();
+    MessageCodec codec =
+        headers.computeIfAbsent(
+            HeaderKey.of(header.element(), form),
+            key -> codecs.plan(contract.element(key.element()), new JavaValueModel.Held(form)));
+    return new HeaderCodec(codec, header.position(), header.required(), isOptional);
+  }
+}

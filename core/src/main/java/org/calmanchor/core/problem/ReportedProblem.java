@@ -1,0 +1,11 @@
+package org.calmanchor.core.problem;
+
+/**
+ * What a fault reports to be wrong with a message.
+ *
+ * @param path the element or attribute, from the message's own element on
+ * @param code what kind of mistake, such as {@code value} or {@code missing}
+ * @param expected what belongs there
+ * @param found what stands there; may be empty
+ */
+public record ReportedProblem(String path, String code, String expected, String found) {}
