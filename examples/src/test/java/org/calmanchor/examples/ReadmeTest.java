@@ -2,9 +2,11 @@ package org.calmanchor.examples;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
 import java.io.File;
 import java.io.IOException;
 import java.lang.reflect.Method;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -12,6 +14,7 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import javax.xml.parsers.DocumentBuilderFactory;
 import org.calmanchor.annotations.Attribute;
 import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.annotations.Element;
@@ -47,13 +50,28 @@ class ReadmeTest {
   }
 
   @Test
-  void itsQuickStartCompilesAndItsDocumentCanBeWritten() throws Exception {
+  void itsProgramsCompile() throws Exception {
     List<String> sources = found("```java\n(.*?)```", readme());
-    assertThat(sources).hasSize(2);
-    Sources.compile(folder, "FuelDesk", sources.get(0), "-parameters");
-    Sources.compile(folder, "Main", sources.get(1), "-cp", classPath());
-    Tool wsdl = Tool.run(folder, "wsdl", "FuelDesk", "--classpath", ".", "--out", "fuel.wsdl");
-    assertThat(wsdl.out()).startsWith("Wrote fuel.wsdl: service FuelDeskService, 2 operations");
+    assertThat(sources).hasSize(3);
+    String imports = "import java.math.BigDecimal;\nimport org.calmanchor.annotations.*;\n";
+    Path first = Files.createDirectory(folder.resolve("first"));
+    Sources.compile(first, "FuelDesk", imports + sources.get(0), "-parameters");
+    Sources.compile(folder, "FuelDesk", sources.get(1), "-parameters");
+    Sources.compile(folder, "Main", sources.get(2), "-cp", classPath());
+  }
+
+  @Test
+  void itsProjectNeedsNothingElse() throws Exception {
+    String pom = found("```xml\n(.*?)```", readme()).get(0);
+    String parent = Files.readString(ROOT.resolve("pom.xml"));
+    assertThat(found("<version>([^<]+)</version>\\s*</dependency>", pom + "</dependency>"))
+        .contains(found("<version>([^<]+)</version>", parent).get(0));
+    assertThat(pom)
+        .contains("<release>17</release>", "<parameters>true</parameters>", "slf4j-simple")
+        .contains("<version>" + found("<slf4j.version>([^<]+)<", parent).get(0) + "</version>");
+    DocumentBuilderFactory.newDefaultInstance()
+        .newDocumentBuilder()
+        .parse(new ByteArrayInputStream(pom.getBytes(StandardCharsets.UTF_8)));
   }
 
   private String classPath() {
@@ -61,11 +79,25 @@ class ReadmeTest {
   }
 
   @Test
-  void itsLinksPicturesAndPathsAreThere() throws IOException {
-    List<String> paths = found("\\]\\(([^)#:]+)\\)", readme());
-    paths.addAll(found("`([a-z]+/src/[^`]+)`", readme()));
-    assertThat(paths).hasSizeGreaterThan(20);
-    assertThat(paths).allSatisfy(path -> assertThat(ROOT.resolve(path)).exists());
+  void allLinksPicturesAndPathsExist() throws IOException {
+    List<Path> papers = new ArrayList<>(List.of(ROOT.resolve("README.md")));
+    papers.add(ROOT.resolve("CONTRIBUTING.md"));
+    try (Stream<Path> docs = Files.list(ROOT.resolve("docs"))) {
+      docs.filter(each -> each.toString().endsWith(".md")).forEach(papers::add);
+    }
+    int count = 0;
+    for (Path paper : papers) {
+      String text = Files.readString(paper);
+      for (String link : found("\\]\\(([^)#:\\s]+)\\)", text)) {
+        assertThat(paper.resolveSibling(link)).as(paper.toString()).exists();
+        count++;
+      }
+      for (String path : found("`([a-z]+/src/[^`]+)`", text)) {
+        assertThat(ROOT.resolve(path)).as(paper.toString()).exists();
+        count++;
+      }
+    }
+    assertThat(count).isGreaterThan(80);
   }
 
   @Test
