@@ -11,8 +11,8 @@ import picocli.CommandLine.Command;
     name = "calm-anchor",
     version = "calm-anchor 0.1.0-SNAPSHOT",
     description = {
-      "Turns annotated Java classes into SOAP services: shows their WSDL, hosts them here, and"
-          + " gives each a page to try its operations."
+      "Turns annotated Java classes into SOAP services: writes their WSDL, hosts them, and gives"
+          + " each one a page to try its operations."
     },
     synopsisSubcommandLabel = "COMMAND",
     footer = {

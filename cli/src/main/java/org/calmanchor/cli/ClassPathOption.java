@@ -11,9 +11,9 @@ final class ClassPathOption {
       names = {"--classpath", "-cp"},
       paramLabel = "PATH",
       description = {
-        "Folders of classes and jars, separated by '${sys:path.separator}'; folder/* is every jar in"
-            + " it.",
-        "Default: target/classes, or the current folder when there is none."
+        "Folders and jars with classes, separated by '${sys:path.separator}'; folder/* means all"
+            + " jars in it.",
+        "Default: target/classes, or the current folder if there is none."
       })
   private @Nullable String classPath;
 

@@ -28,9 +28,9 @@ import picocli.CommandLine.Spec;
     name = "judge",
     description = {
       "Judges annotated classes, and WSDL files of any origin.",
-      "Classes: every contract problem. Documents: the testable requirements of the WS-I Basic"
-          + " Profiles 1.1 and 1.2 (SOAP 1.1) and 2.0 (SOAP 1.2), by their numbers, and advice on"
-          + " what hurts those who generate code from them."
+      "Classes: all contract problems. Documents: the testable requirements of the WS-I Basic"
+          + " Profiles 1.1 and 1.2 (SOAP 1.1) and 2.0 (SOAP 1.2), with their numbers, and advice"
+          + " about what code generators have trouble with."
     },
     footer = {
       "",
@@ -47,7 +47,7 @@ final class JudgeCommand implements Callable<Integer> {
 
   @Mixin private ClassPathOption classPath = new ClassPathOption();
 
-  @Option(names = "--strict", description = "Let advice fail the run as well.")
+  @Option(names = "--strict", description = "Fail on advice too.")
   private boolean strict;
 
   @Override

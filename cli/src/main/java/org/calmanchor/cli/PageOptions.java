@@ -11,12 +11,12 @@ public final class PageOptions {
       names = "--checks",
       paramLabel = "FOLDER",
       description =
-          "Where the test page keeps checks and finds those to run; made when the first is kept.")
+          "The folder with the checks of the test page. It is created when the first check is kept.")
   private @Nullable Path checks;
 
   @Option(
       names = "--no-exchanges",
-      description = "Does not keep the last exchanges of all callers for the test page.")
+      description = "Do not keep the last exchanges of all callers for the test page.")
   private boolean keepsNone;
 
   /** The options, for the command line. */

@@ -27,8 +27,8 @@ import picocli.CommandLine.Parameters;
     name = "serve",
     description = {
       "Hosts annotated classes, each at a path of its simple name, until Ctrl-C.",
-      "Every class is made by its constructor without parameters. All contract problems of all"
-          + " classes are shown before any port is opened."
+      "Creates each object by its constructor without parameters. Reports all contract problems"
+          + " before it opens the port."
     },
     footer = {"", "Example:  calm-anchor serve harbor.BerthDesk --classpath target/classes"})
 final class ServeCommand implements Callable<Integer> {
@@ -52,26 +52,26 @@ final class ServeCommand implements Callable<Integer> {
   @Option(
       names = "--bind",
       paramLabel = "ADDRESS",
-      description = "Listen at this address instead of this machine only; 0.0.0.0 is every one.")
+      description = "Listen at this address, not only on this machine; 0.0.0.0 is every address.")
   private @Nullable String bind;
 
   @Option(
       names = "--public-url",
       paramLabel = "URL",
-      description = "The address under which others reach this host; it stands in the WSDL.")
+      description = "The address that others use; it stands in the WSDL.")
   private @Nullable URI publicUrl;
 
   @Option(
       names = "--limit",
-      paramLabel = "NAME=N",
+      paramLabel = "NAME=VALUE",
       description =
-          "Sets how far a limit goes, such as body-bytes=33554432 or call-time=90s; repeatable. docs/limits.md"
-              + " lists them.")
+          "Change a limit, for example body-bytes=33554432 or call-time=90s. Repeatable;"
+              + " docs/limits.md lists all limits.")
   private Map<String, String> limits = new LinkedHashMap<>();
 
   @Option(
       names = "--lenient",
-      description = "Takes elements in any order, and passes over unknown ones.")
+      description = "Accept elements in any order, and ignore unknown ones.")
   private boolean isLenient;
 
   @Mixin private PageOptions page = new PageOptions();

@@ -10,14 +10,14 @@ final class StateOptions {
   @Option(
       names = "--unlisted",
       paramLabel = "PATH",
-      description = "Leaves what is served at this path out of the index; repeatable.")
+      description = "Leave the service at this path out of the index. Repeatable.")
   private List<String> unlisted = new ArrayList<>();
 
   @Option(
       names = "--switch-off",
       paramLabel = "PATH[#OPERATION]",
       description =
-          "Answers calls of an operation, or of all at a path, by a fault that says so; repeatable.")
+          "Answer calls of this operation, or of all at this path, with a fault. Repeatable.")
   private List<String> switchedOff = new ArrayList<>();
 
   /**

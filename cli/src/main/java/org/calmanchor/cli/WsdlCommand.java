@@ -57,7 +57,7 @@ final class WsdlCommand implements Callable<Integer> {
       description = "Write to this file instead of the screen.")
   private @Nullable Path out;
 
-  @Option(names = "--force", description = "Overwrite files that are there.")
+  @Option(names = "--force", description = "Overwrite existing files.")
   private boolean force;
 
   @Option(

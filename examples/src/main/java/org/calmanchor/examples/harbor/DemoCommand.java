@@ -21,7 +21,7 @@ import picocli.CommandLine.Option;
     name = "demo",
     description = {
       "Hosts the example, the berth desk of a made-up harbor, with data, until Ctrl-C.",
-      "Its database lives in memory: every start begins anew."
+      "Its database is in memory: each start begins with the same data."
     })
 public final class DemoCommand implements Subcommand {
   private static final String PATH = "/berths";

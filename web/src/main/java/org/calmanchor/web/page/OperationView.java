@@ -26,9 +26,9 @@ public record OperationView(
 
   /** What comes of a call, as a sentence. */
   public String outcome() {
-    String answers = "Answers " + result + ".";
+    String returned = "Returns " + result + ".";
     return faults.isEmpty()
-        ? answers
-        : answers + " Declared faults: " + String.join(", ", faults) + ".";
+        ? returned
+        : returned + " Declared faults: " + String.join(", ", faults) + ".";
   }
 }
