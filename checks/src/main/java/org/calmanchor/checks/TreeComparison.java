@@ -150,7 +150,7 @@ final class TreeComparison {
       // What stands for an element without a value, or a structure where none belongs.
       return expected.equals(actual);
     }
-    return Values.areEqual(
+    return ValueEquality.areEqual(
         contract.builtIn(type).getLocalPart(), expected.toString(), actual.toString());
   }
 

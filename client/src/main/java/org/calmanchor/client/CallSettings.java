@@ -8,7 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.MessageOpener;
 
 /** How calls are made. Immutable. */
 final class CallSettings {
@@ -19,7 +19,7 @@ final class CallSettings {
   private final boolean gzips;
   private final Limits limits;
   private final HttpClient http;
-  private final Inputs inputs;
+  private final MessageOpener inputs;
 
   CallSettings(
       URI address,
@@ -29,7 +29,7 @@ final class CallSettings {
       boolean gzips,
       Limits limits,
       HttpClient http,
-      Inputs inputs) {
+      MessageOpener inputs) {
     this.address = address;
     this.version = version;
     this.timeout = timeout;
@@ -97,7 +97,7 @@ final class CallSettings {
     return http;
   }
 
-  Inputs inputs() {
+  MessageOpener inputs() {
     return inputs;
   }
 }

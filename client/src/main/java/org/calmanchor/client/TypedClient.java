@@ -147,7 +147,7 @@ public final class TypedClient<T> {
         Proxy.newProxyInstance(
             type.getClassLoader(),
             new Class<?>[] {type},
-            new Calls(type, plans, settings, exchanges));
+            new ClientInvocationHandler(type, plans, settings, exchanges));
     return type.cast(proxy);
   }
 

@@ -25,7 +25,7 @@ import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.web.Hosted;
+import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
 
@@ -95,7 +95,7 @@ class SiteFuzzTest {
     EndpointSettings settings =
         new EndpointSettings(SMALL, isLenient, List.of(), given.headerHandlers(), given.calls());
     return new Site(
-        List.of(new Hosted("/c", ENDPOINT.with(settings))),
+        List.of(new HostedService("/c", ENDPOINT.with(settings))),
         new SiteSettings(
             null,
             null,

@@ -5,7 +5,7 @@ import java.net.SocketAddress;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.limits.AddressShares;
-import org.calmanchor.core.limits.UnsharedAddresses;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.eclipse.jetty.io.EndPoint;
 
 /**
@@ -18,7 +18,7 @@ final class AddressConnections {
   /** The connections that count, with their addresses: one that is closed does not tell its own. */
   private final Map<EndPoint, String> counted = new ConcurrentHashMap<>();
 
-  AddressConnections(int most, UnsharedAddresses unshared) {
+  AddressConnections(int most, ExemptAddresses unshared) {
     this.shares = new AddressShares(most, unshared);
   }
 

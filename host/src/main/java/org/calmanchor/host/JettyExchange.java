@@ -42,8 +42,8 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   private final Response response;
   private final Callback callback;
   private final RunningRequests running;
-  private final LastKnownOutput output;
-  private final AskedHeaders headers;
+  private final DelayedOutput output;
+  private final CommonHeaders headers;
   private final UnsentAnswers unsentAnswers;
   private final AtomicBoolean isOver = new AtomicBoolean();
 
@@ -68,8 +68,8 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     this.running = running;
     this.unsentAnswers = unsentAnswers;
     this.scheduler = request.getComponents().getScheduler();
-    this.output = new LastKnownOutput(request, response, this);
-    this.headers = new AskedHeaders(request.getHeaders());
+    this.output = new DelayedOutput(request, response, this);
+    this.headers = new CommonHeaders(request.getHeaders());
   }
 
   @Override

@@ -3,9 +3,9 @@ package org.calmanchor.host;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.concurrent.TimeoutException;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
-import org.calmanchor.core.limits.UnsharedAddresses;
 import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.io.EndPoint;
 import org.eclipse.jetty.server.ConnectionFactory;
@@ -33,8 +33,7 @@ final class JettyServer {
   private final Server server;
   private final ServerConnector connector;
 
-  JettyServer(
-      ListenAddress address, SiteHandler handler, Limits limits, UnsharedAddresses unshared) {
+  JettyServer(ListenAddress address, SiteHandler handler, Limits limits, ExemptAddresses unshared) {
     QueuedThreadPool threads =
         new QueuedThreadPool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
     threads.setName("calm-anchor");

@@ -16,12 +16,12 @@ import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.HeaderHandler;
 import org.calmanchor.core.endpoint.Interceptor;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
-import org.calmanchor.core.limits.UnsharedAddresses;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
-import org.calmanchor.web.Hosted;
+import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
 import org.jspecify.annotations.Nullable;
@@ -40,7 +40,7 @@ public final class SoapHost {
   private static final int MOST_PORT = 65_535;
 
   private final int port;
-  private final Map<String, Hosted> services = new LinkedHashMap<>();
+  private final Map<String, HostedService> services = new LinkedHashMap<>();
   private @Nullable String bind;
   private @Nullable URI publicUrl;
   private @Nullable Boolean testPage;
@@ -101,11 +101,11 @@ public final class SoapHost {
   }
 
   private SoapHost serve(String path, Endpoint endpoint) {
-    services.merge(path, new Hosted(path, endpoint), SoapHost::joined);
+    services.merge(path, new HostedService(path, endpoint), SoapHost::joined);
     return this;
   }
 
-  private static Hosted joined(Hosted hosted, Hosted more) {
+  private static HostedService joined(HostedService hosted, HostedService more) {
     try {
       return hosted.with(hosted.endpoint().and(more.endpoint()));
     } catch (IllegalArgumentException alike) {
@@ -119,7 +119,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when nothing is served there yet
    */
   public SoapHost unlisted(String path) {
-    services.put(path, new Hosted(path, served(path).endpoint(), false));
+    services.put(path, new HostedService(path, served(path).endpoint(), false));
     return this;
   }
 
@@ -130,14 +130,14 @@ public final class SoapHost {
    * @throws IllegalArgumentException when nothing is served there yet, or no such operation
    */
   public SoapHost switchOff(String path, String... operations) {
-    Hosted hosted = served(path);
+    HostedService hosted = served(path);
     Set<String> off = Switches.off(hosted.endpoint(), operations);
     services.put(path, hosted.with(hosted.endpoint().switchingOff(off)));
     return this;
   }
 
-  private Hosted served(String path) {
-    Hosted hosted = services.get(path);
+  private HostedService served(String path) {
+    HostedService hosted = services.get(path);
     if (hosted == null) {
       throw new IllegalArgumentException("nothing is served at " + path + "; serve it first");
     }
@@ -257,10 +257,10 @@ public final class SoapHost {
    * @throws IllegalArgumentException when an address is not one of this machine
    */
   public RunningHost start() {
-    LogNotice.printOnce();
+    NoLogWarning.printOnce();
     ListenAddress address = ListenAddress.of(bind, port);
     boolean isPrivate = address.isLoopback() && publicUrl == null;
-    UnsharedAddresses unshared = new UnsharedAddresses(proxies, !sharesLoopback);
+    ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
     RunningCalls calls = RunningCalls.watched(limits, unshared);
     SiteSettings settings =
         new SiteSettings(
@@ -273,7 +273,7 @@ public final class SoapHost {
             calls);
     EndpointSettings serving =
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);
-    List<Hosted> hosted =
+    List<HostedService> hosted =
         services.values().stream()
             .map(service -> service.with(service.endpoint().with(serving)))
             .toList();

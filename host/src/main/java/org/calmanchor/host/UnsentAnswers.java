@@ -4,9 +4,9 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.calmanchor.core.limits.AddressShares;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
-import org.calmanchor.core.limits.UnsharedAddresses;
 import org.eclipse.jetty.util.thread.Scheduler;
 import org.jspecify.annotations.Nullable;
 
@@ -21,7 +21,7 @@ final class UnsentAnswers {
   private final AddressShares shares;
   private final Semaphore room;
 
-  UnsentAnswers(Limits limits, UnsharedAddresses unshared) {
+  UnsentAnswers(Limits limits, ExemptAddresses unshared) {
     this.most = (int) limits.value(Limit.CALLS);
     this.room = new Semaphore(most);
     this.millis = limits.time(Limit.CALL_TIME).toMillis();

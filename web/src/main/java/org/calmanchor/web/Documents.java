@@ -7,7 +7,7 @@ import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.web.http.HttpResponse;
 import org.calmanchor.web.http.PageResponses;
-import org.calmanchor.web.http.Query;
+import org.calmanchor.web.http.QueryParameters;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
 
@@ -32,7 +32,7 @@ final class Documents {
     this.address = address;
   }
 
-  void send(Query query, HttpResponse response) throws IOException {
+  void send(QueryParameters query, HttpResponse response) throws IOException {
     if (!query.has("xsd")) {
       PageResponses.send(response, 200, XML, single());
       return;

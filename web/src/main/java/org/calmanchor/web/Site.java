@@ -13,11 +13,11 @@ import org.calmanchor.core.endpoint.Refusal;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.web.exchange.ExchangeLog;
 import org.calmanchor.web.exchange.RecordedExchange;
+import org.calmanchor.web.http.BufferedResponse;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
-import org.calmanchor.web.http.PackedResponse;
 import org.calmanchor.web.http.PageResponses;
-import org.calmanchor.web.http.Query;
+import org.calmanchor.web.http.QueryParameters;
 import org.calmanchor.web.page.ServiceSite;
 import org.calmanchor.web.page.ServiceState;
 import org.jspecify.annotations.Nullable;
@@ -27,7 +27,7 @@ import org.jspecify.annotations.Nullable;
  * change, so that a host swaps the whole site for another. Safe for any number of threads.
  */
 public final class Site {
-  private final Map<String, Hosted> services = new LinkedHashMap<>();
+  private final Map<String, HostedService> services = new LinkedHashMap<>();
   private final Map<String, List<ServiceSite>> sites = new LinkedHashMap<>();
   private final SitePages pages;
   private final HostRule hosts;
@@ -39,11 +39,11 @@ public final class Site {
    *
    * @throws IllegalArgumentException when two have the same path
    */
-  public Site(List<Hosted> hosted, SiteSettings settings) {
+  public Site(List<HostedService> hosted, SiteSettings settings) {
     this.settings = settings;
     this.hosts = new HostRule(settings);
     this.log = settings.showsPages() && settings.keepsExchanges() ? new ExchangeLog() : null;
-    for (Hosted service : hosted) {
+    for (HostedService service : hosted) {
       if (services.put(service.path(), service) != null) {
         throw new IllegalArgumentException("two services have the path " + service.path());
       }
@@ -56,7 +56,7 @@ public final class Site {
     this.pages = new SitePages(sites, hosts, settings, log);
   }
 
-  private Site(Site former, Hosted changed) {
+  private Site(Site former, HostedService changed) {
     this.settings = former.settings;
     this.hosts = former.hosts;
     this.log = former.log;
@@ -67,7 +67,7 @@ public final class Site {
     this.pages = former.pages.of(sites);
   }
 
-  private void put(Hosted service, List<ServiceSite> atPath) {
+  private void put(HostedService service, List<ServiceSite> atPath) {
     ServiceState state = new ServiceState(service.isListed(), service.endpoint().switchedOff());
     sites.put(service.path(), atPath.stream().map(each -> each.in(state)).toList());
   }
@@ -77,8 +77,8 @@ public final class Site {
    *
    * @throws IllegalArgumentException when nothing is
    */
-  public Hosted hosted(String path) {
-    Hosted hosted = services.get(path);
+  public HostedService hosted(String path) {
+    HostedService hosted = services.get(path);
     if (hosted == null) {
       throw new IllegalArgumentException(
           "nothing is served at "
@@ -95,7 +95,7 @@ public final class Site {
    * @throws IllegalArgumentException when there is no such service or operation
    */
   public Site switchingOff(String path, Set<String> operations) {
-    Hosted hosted = hosted(path);
+    HostedService hosted = hosted(path);
     return new Site(this, hosted.with(hosted.endpoint().switchingOff(operations)));
   }
 
@@ -107,7 +107,7 @@ public final class Site {
    */
   public CompletionStage<Void> handle(HttpRequest request, HttpResponse response)
       throws IOException {
-    Hosted service = services.get(request.path());
+    HostedService service = services.get(request.path());
     boolean isPost = request.method().equals("POST");
     if (isPost && service != null && hosts.allows(request) && !isQuestion(request)) {
       return isCoded(request) ? coded(request, response) : call(service, request, response);
@@ -117,8 +117,9 @@ public final class Site {
 
   /** Whatever is no call: it holds a slot as calls do, and is written as a whole, once. */
   private CompletionStage<Void> page(
-      @Nullable Hosted service, HttpRequest request, HttpResponse response) throws IOException {
-    PackedResponse packed = new PackedResponse(request, response);
+      @Nullable HostedService service, HttpRequest request, HttpResponse response)
+      throws IOException {
+    BufferedResponse packed = new BufferedResponse(request, response);
     Closeable slot;
     try {
       slot = settings.calls().beginPage(request.remoteAddress(), response::abort);
@@ -145,7 +146,7 @@ public final class Site {
 
   private CompletionStage<Void> coded(HttpRequest request, HttpResponse response)
       throws IOException {
-    PackedResponse packed = new PackedResponse(request, response);
+    BufferedResponse packed = new BufferedResponse(request, response);
     packed.header("Connection", "close");
     PageResponses.plain(
         packed, 501, "Of transfer codings only chunks are known here; use Content-Encoding: gzip.");
@@ -157,10 +158,11 @@ public final class Site {
   private boolean isQuestion(HttpRequest request) {
     return request.query() != null
         && settings.showsPages()
-        && Query.of(request.query()).has("page");
+        && QueryParameters.of(request.query()).has("page");
   }
 
-  private CompletionStage<Void> call(Hosted service, HttpRequest request, HttpResponse response) {
+  private CompletionStage<Void> call(
+      HostedService service, HttpRequest request, HttpResponse response) {
     RecordedExchange recorded = log == null ? null : log.begin(request, response);
     if (log == null || recorded == null) {
       return handled(service, request, response);
@@ -174,7 +176,7 @@ public final class Site {
   }
 
   private CompletionStage<Void> handled(
-      Hosted service, HttpRequest request, HttpResponse response) {
+      HostedService service, HttpRequest request, HttpResponse response) {
     boolean isPage = settings.showsPages() && hosts.isOwnPage(request);
     SoapExchange exchange =
         new SoapExchange(request, response, settings.compressionRatio(), isPage);

@@ -8,7 +8,7 @@ import org.calmanchor.web.exchange.ExchangeLog;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.calmanchor.web.http.PageResponses;
-import org.calmanchor.web.http.Query;
+import org.calmanchor.web.http.QueryParameters;
 import org.calmanchor.web.page.Pages;
 import org.calmanchor.web.page.ServiceSite;
 import org.calmanchor.web.question.QuestionHandler;
@@ -61,7 +61,7 @@ final class SitePages {
   }
 
   /** Answers a request that is no call. */
-  void answer(@Nullable Hosted service, HttpRequest request, HttpResponse response)
+  void answer(@Nullable HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
     if (!hosts.allows(request)) {
       misdirected(request, response);
@@ -74,7 +74,7 @@ final class SitePages {
     }
   }
 
-  private void get(@Nullable Hosted service, HttpRequest request, HttpResponse response)
+  private void get(@Nullable HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
     if (service != null) {
       document(service, request, response);
@@ -102,9 +102,9 @@ final class SitePages {
             + " that name as its public URL.");
   }
 
-  private void question(Hosted service, HttpRequest request, HttpResponse response)
+  private void question(HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
-    Query query = Query.of(request.query());
+    QueryParameters query = QueryParameters.of(request.query());
     ServiceSite site = siteOf(service, query.value("service"));
     if (hosts.isFromElsewhere(request)) {
       PageResponses.plain(response, 403, "Only this server's own page may ask this.");
@@ -124,7 +124,7 @@ final class SitePages {
   }
 
   /** The service of that name, in any case; the first for none. */
-  private @Nullable ServiceSite siteOf(Hosted hosted, @Nullable String name) {
+  private @Nullable ServiceSite siteOf(HostedService hosted, @Nullable String name) {
     List<ServiceSite> atPath = sites.getOrDefault(hosted.path(), List.of());
     return name == null || name.isEmpty()
         ? atPath.get(0)
@@ -134,10 +134,10 @@ final class SitePages {
             .orElse(null);
   }
 
-  private void document(Hosted service, HttpRequest request, HttpResponse response)
+  private void document(HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
     String base = hosts.baseOf(request);
-    Query query = Query.of(request.query());
+    QueryParameters query = QueryParameters.of(request.query());
     String named = query.has("service") ? query.value("service") : query.value("wsdl");
     ServiceSite site = siteOf(service, named);
     boolean isAsked = query.isEmpty() || query.has("wsdl", "xsd", "service", "explained");
@@ -194,7 +194,8 @@ final class SitePages {
   }
 
   private static void refuseMethod(
-      @Nullable Hosted service, HttpRequest request, HttpResponse response) throws IOException {
+      @Nullable HostedService service, HttpRequest request, HttpResponse response)
+      throws IOException {
     String allowed = service == null ? "GET, HEAD" : "GET, HEAD, POST";
     response.header("Allow", allowed);
     if (request.method().equals("OPTIONS")) {

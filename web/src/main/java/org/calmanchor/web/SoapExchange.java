@@ -11,7 +11,7 @@ import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.SoapHttp;
-import org.calmanchor.web.http.Coding;
+import org.calmanchor.web.http.ContentCoding;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
@@ -26,7 +26,7 @@ final class SoapExchange implements Request, Response {
 
   private final HttpRequest request;
   private final HttpResponse response;
-  private final Coding coding;
+  private final ContentCoding coding;
   private final boolean isTimed;
   private final long start;
   private @Nullable InputStream body;
@@ -43,7 +43,7 @@ final class SoapExchange implements Request, Response {
     this.start = isTimed ? System.nanoTime() : 0;
     this.request = request;
     this.response = response;
-    this.coding = new Coding(request, response, mostRatio);
+    this.coding = new ContentCoding(request, response, mostRatio);
   }
 
   /** Whether nothing has to be released. */

@@ -43,7 +43,7 @@ class QuestionsTest {
 
   private Site site() {
     return new Site(
-        List.of(new Hosted("/lock", Endpoint.of(new Lock()))),
+        List.of(new HostedService("/lock", Endpoint.of(new Lock()))),
         new SiteSettings(
             null, null, true, 100, folder.resolve("kept"), true, RunningCalls.UNWATCHED));
   }

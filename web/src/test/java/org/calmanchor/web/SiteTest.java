@@ -38,7 +38,7 @@ class SiteTest {
   private static Site site(boolean showsPages) {
     Endpoint endpoint = Endpoint.of(new Door()).and(Endpoint.of(new NewDoor()));
     return new Site(
-        List.of(new Hosted("/door", endpoint)),
+        List.of(new HostedService("/door", endpoint)),
         new SiteSettings(null, null, showsPages, 100, null, true, RunningCalls.UNWATCHED));
   }
 
@@ -144,14 +144,14 @@ class SiteTest {
 
   @Test
   void refusesTwoEntriesOfOnePath() {
-    Hosted door = new Hosted("/door", Endpoint.of(new Door()));
+    HostedService door = new HostedService("/door", Endpoint.of(new Door()));
     SiteSettings settings =
         new SiteSettings(null, null, true, 100, null, true, RunningCalls.UNWATCHED);
     assertThatIllegalArgumentException()
         .isThrownBy(() -> new Site(List.of(door, door), settings))
         .withMessage("two services have the path /door");
     assertThatIllegalArgumentException()
-        .isThrownBy(() -> new Hosted("/calm-anchor/x", Endpoint.of(new Door())))
+        .isThrownBy(() -> new HostedService("/calm-anchor/x", Endpoint.of(new Door())))
         .withMessageContaining("not below /calm-anchor");
   }
 }

@@ -101,7 +101,8 @@ final class AttributeCodec {
     if (slot.isQualified()) {
       String prefix = "q" + slot.member();
       byte[] declaration = Tag.encode(" xmlns:" + prefix + "=\"");
-      out.attribute(slot.open(), Qualified.declare(out, QName.valueOf(text), declaration, prefix));
+      out.attribute(
+          slot.open(), QualifiedNameElement.declare(out, QName.valueOf(text), declaration, prefix));
     } else {
       out.attribute(slot.open(), text);
     }

@@ -104,7 +104,7 @@ public final class CodecPlanner<T> {
         names,
         codecs,
         marks,
-        declared.isAbstract() ? Alternatives.UNKNOWN : 0,
+        declared.isAbstract() ? SubtypeChoice.UNKNOWN : 0,
         values.alternatives(types));
   }
 
@@ -115,7 +115,9 @@ public final class CodecPlanner<T> {
         return new BinaryElement(nameOf(type), binary);
       }
       Lexical<Object> lexical = values.lexical(type, held);
-      return isQualified(type) ? new Qualified(lexical) : new SimpleElement(nameOf(type), lexical);
+      return isQualified(type)
+          ? new QualifiedNameElement(lexical)
+          : new SimpleElement(nameOf(type), lexical);
     }
     if (contract.holdsAny(complex)) {
       return new AnyElement(
@@ -133,7 +135,7 @@ public final class CodecPlanner<T> {
     if (complex.content() instanceof ComplexType.Text text) {
       int index = indexOf(NodeKind.TEXT, new QName(""), structure);
       T item = values.position(structure.members().get(index).held(), false).item();
-      return new TextElement(
+      return new SimpleContentElement(
           attributes,
           values.lexical(text.type(), item),
           isQualified(text.type()),

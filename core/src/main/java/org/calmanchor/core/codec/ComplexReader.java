@@ -56,7 +56,7 @@ final class ComplexReader {
 
   private void readElements(XmlIn in, @Nullable Object[] values) {
     if (in.isLenient()) {
-      new AnyOrder(elements).read(in, values);
+      new UnorderedElements(elements).read(in, values);
       return;
     }
     int at = 0;

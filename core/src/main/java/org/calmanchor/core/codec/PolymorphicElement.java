@@ -20,20 +20,20 @@ final class PolymorphicElement implements ElementCodec {
   private final ElementCodec[] codecs;
   private final byte[][] marks;
   private final int declared;
-  private final Alternatives alternatives;
+  private final SubtypeChoice alternatives;
 
   /**
    * A codec of these types.
    *
    * @param marks the attribute that names each, empty for the declared one
-   * @param declared the index of the declared type, or {@link Alternatives#UNKNOWN} when abstract
+   * @param declared the index of the declared type, or {@link SubtypeChoice#UNKNOWN} when abstract
    */
   PolymorphicElement(
       List<QName> names,
       ElementCodec[] codecs,
       byte[][] marks,
       int declared,
-      Alternatives alternatives) {
+      SubtypeChoice alternatives) {
     this.names = List.copyOf(names);
     this.codecs = codecs;
     this.marks = marks;

@@ -48,7 +48,7 @@ public interface ValueModel<T> {
   T derived(ComplexType derived, T held);
 
   /** Tells values of these types apart; the index is that in the list. */
-  Alternatives alternatives(List<ComplexType> types);
+  SubtypeChoice alternatives(List<ComplexType> types);
 
   /** Whether null for a required member is left out when writing, rather than refused. */
   boolean isLenient();

@@ -22,10 +22,10 @@ import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
-import org.calmanchor.core.xml.Bounds;
 import org.calmanchor.core.xml.EncodeException;
-import org.calmanchor.core.xml.Inputs;
 import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.MessageLimits;
+import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
@@ -37,7 +37,7 @@ import org.jspecify.annotations.Nullable;
 public final class DynamicMessages {
   private final Map<String, Plan> plans = new LinkedHashMap<>();
   private final Map<SoapVersion, EnvelopeWriter> writers = new HashMap<>();
-  private final Inputs inputs = new Inputs(Bounds.DEFAULT);
+  private final MessageOpener inputs = new MessageOpener(MessageLimits.DEFAULT);
 
   /** How a document is laid out. */
   public enum Layout {

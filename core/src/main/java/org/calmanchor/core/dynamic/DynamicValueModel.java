@@ -10,11 +10,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.Alternatives;
 import org.calmanchor.core.codec.AnyHolder;
 import org.calmanchor.core.codec.BinaryHolder;
 import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.codec.Holder;
+import org.calmanchor.core.codec.SubtypeChoice;
 import org.calmanchor.core.codec.ValueModel;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.TypeMappings;
@@ -23,11 +23,11 @@ import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.xml.Bounds;
 import org.calmanchor.core.xml.DomReader;
 import org.calmanchor.core.xml.DomWriter;
 import org.calmanchor.core.xml.EncodeException;
-import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.MessageLimits;
+import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
@@ -113,7 +113,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   private enum Markup implements AnyHolder {
     TEXT;
 
-    private static final Inputs INPUTS = new Inputs(Bounds.DEFAULT);
+    private static final MessageOpener INPUTS = new MessageOpener(MessageLimits.DEFAULT);
 
     @Override
     public Object hold(Element element) {
@@ -162,7 +162,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   }
 
   @Override
-  public Alternatives alternatives(List<ComplexType> types) {
+  public SubtypeChoice alternatives(List<ComplexType> types) {
     return new ByName(types.stream().map(DynamicValueModel::typeName).toList());
   }
 
@@ -176,7 +176,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   }
 
   /** Structures tell their type by a member; without it they are of the first. */
-  private record ByName(List<String> names) implements Alternatives {
+  private record ByName(List<String> names) implements SubtypeChoice {
     @Override
     public int of(Object value) {
       Object named = value instanceof Map<?, ?> map ? map.get(TYPE_KEY) : null;

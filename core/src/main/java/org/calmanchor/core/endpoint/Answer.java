@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
-import org.calmanchor.core.logging.LogFlood;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultCode;
@@ -30,7 +30,7 @@ import org.slf4j.event.Level;
  */
 final class Answer {
   private static final Logger LOG = LoggerFactory.getLogger(Answer.class);
-  private static final LogFlood REFUSED = new LogFlood(LOG, Level.WARN);
+  private static final RateLimitedLog REFUSED = new RateLimitedLog(LOG, Level.WARN);
 
   private final AnswerOutput output;
   private final CallContext context;
@@ -38,7 +38,7 @@ final class Answer {
   private final ServicePlan anyService;
 
   /** The ownership of those who serve the call; the watching thread has one of its own. */
-  private @Nullable AnswerOwnership mine;
+  private @Nullable AnswerOwnership ownership;
 
   private @Nullable XmlOut held;
   private @Nullable Refusal heldRefusal;
@@ -85,12 +85,12 @@ final class Answer {
 
   /** Whether those who serve the call own the answer; takes it when it is free. */
   private boolean own() {
-    AnswerOwnership known = mine;
+    AnswerOwnership known = ownership;
     if (known != null) {
       return state.isOwner(known);
     }
-    mine = state.own();
-    return mine != null;
+    ownership = state.own();
+    return ownership != null;
   }
 
   /** Is how the call ended, or will. */
@@ -107,7 +107,7 @@ final class Answer {
       return end();
     }
     drop();
-    if (mine != null && state.breakOff(mine)) {
+    if (ownership != null && state.breakOff(ownership)) {
       output.abort();
     }
     return ended(Ending.BROKEN_OFF, cause);
@@ -115,18 +115,18 @@ final class Answer {
 
   /** Tells the sender of a one-way message that it arrived and was read; the method runs then. */
   void acknowledge() {
-    if (!own() || mine == null) {
+    if (!own() || ownership == null) {
       return;
     }
     try {
-      output.accept(mine);
+      output.accept(ownership);
     } catch (IOException callerGone) {
       LOG.debug(
           "the sender of {} did not wait to be told that it arrived",
           name(),
           Loggable.failure(callerGone));
     }
-    state.acknowledged(mine);
+    state.acknowledged(ownership);
   }
 
   /** A one-way message was acknowledged, and its method has ended well. */
@@ -162,7 +162,7 @@ final class Answer {
   }
 
   private CallEnd hold(XmlOut out, Ending ending, @Nullable Throwable cause) {
-    if (mine == null || !state.complete(mine)) {
+    if (ownership == null || !state.complete(ownership)) {
       out.close();
       return end();
     }
@@ -303,7 +303,7 @@ final class Answer {
 
   /** Refuses without a message: by the status and a sentence, empty for none. */
   CallEnd refuse(Refusal refusal, Throwable cause) {
-    if (!own() || mine == null || !state.complete(mine)) {
+    if (!own() || ownership == null || !state.complete(ownership)) {
       return end();
     }
     heldRefusal = refusal;
@@ -315,7 +315,7 @@ final class Answer {
    * written. A fault stays what it is.
    */
   CallEnd replaced(Throwable failed) {
-    AnswerOwnership known = mine;
+    AnswerOwnership known = ownership;
     boolean isHeld = held != null || heldRefusal != null;
     if (!isHeld || known == null || !state.isOwner(known)) {
       return failed(failed);
@@ -329,7 +329,7 @@ final class Answer {
 
   /** Hands over what was held back, and so the last byte. */
   void deliver() {
-    AnswerOwnership known = mine;
+    AnswerOwnership known = ownership;
     try {
       if (known != null) {
         deliver(known);
@@ -376,7 +376,7 @@ final class Answer {
   }
 
   private XmlOut output(int status) {
-    AnswerOwnership known = mine;
+    AnswerOwnership known = ownership;
     if (known == null) {
       throw new IllegalStateException("nobody owns the answer");
     }

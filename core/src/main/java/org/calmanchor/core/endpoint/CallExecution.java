@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
-import org.calmanchor.core.logging.LogFlood;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
@@ -22,7 +22,7 @@ import org.slf4j.event.Level;
 final class CallExecution implements SlotHolder {
   private static final Logger LOG = LoggerFactory.getLogger(CallExecution.class);
 
-  private static final LogFlood OTHER_ACTION = new LogFlood(LOG, Level.INFO);
+  private static final RateLimitedLog OTHER_ACTION = new RateLimitedLog(LOG, Level.INFO);
 
   private static final CompletionStage<Void> DONE = CompletableFuture.completedFuture(null);
 
@@ -142,7 +142,7 @@ final class CallExecution implements SlotHolder {
 
   /** The message's bytes; who waits for them is known meanwhile. */
   private InputStream body() {
-    return calls.isWatched() ? new AwaitedInput(request.body(), state) : request.body();
+    return calls.isWatched() ? new WaitTrackingInput(request.body(), state) : request.body();
   }
 
   private CompletionStage<CallEnd> around(
@@ -251,13 +251,13 @@ final class CallExecution implements SlotHolder {
   private boolean end() {
     boolean isMine = state.end();
     if (isMine) {
-      letGo();
+      release();
     }
     return isMine;
   }
 
   /** Lets go all that the call held, and tells how it ended. */
-  private void letGo() {
+  private void release() {
     try {
       Invocation known = invocation;
       if (known != null) {
@@ -269,7 +269,7 @@ final class CallExecution implements SlotHolder {
         close(message);
       }
       for (Interceptor interceptor : endpoint.settings().interceptors()) {
-        tell(interceptor);
+        notifyEnded(interceptor);
       }
     } finally {
       if (slot >= 0) {
@@ -283,7 +283,7 @@ final class CallExecution implements SlotHolder {
     }
   }
 
-  private void tell(Interceptor interceptor) {
+  private void notifyEnded(Interceptor interceptor) {
     try {
       interceptor.ended(context, answer.end());
     } catch (Throwable failed) {
@@ -304,22 +304,22 @@ final class CallExecution implements SlotHolder {
 
   @Override
   public void look(long now) {
-    Lateness late = state.late(now);
+    OverdueAction late = state.late(now);
     switch (late.kind()) {
       case IN_TIME -> {}
       case MESSAGE -> answerLate(late, calls.readNanos());
       case METHOD, ANSWER -> {
         answerLate(late, calls.callNanos());
-        giveUpLater();
+        cancelLater();
       }
       case STUCK -> calls.stuck(answer.name(), state.stack());
-      case ABANDONED -> calls.later(this::letGo);
+      case ABANDONED -> calls.later(this::release);
     }
   }
 
-  private void answerLate(Lateness late, long nanos) {
+  private void answerLate(OverdueAction late, long nanos) {
     try {
-      new LateAnswer(answer, output, context, state, nanos).write(late);
+      new OverdueAnswer(answer, output, context, state, nanos).write(late);
     } finally {
       if (state.lateAnswered()) {
         calls.later(this::end);
@@ -327,20 +327,20 @@ final class CallExecution implements SlotHolder {
     }
   }
 
-  private void giveUpLater() {
+  private void cancelLater() {
     Invocation known = invocation;
     if (known != null && known.isPending()) {
       // Completing a stage runs the code that waits for it, which must not hold up the watch.
-      calls.later(known::giveUp);
+      calls.later(known::cancel);
     }
   }
 
   @Override
   public void stop() {
     answer.stop();
-    giveUpLater();
+    cancelLater();
     if (state.endIfIdle()) {
-      calls.later(this::letGo);
+      calls.later(this::release);
     }
   }
 

@@ -1,6 +1,6 @@
 package org.calmanchor.core.endpoint;
 
-import org.calmanchor.core.endpoint.Lateness.Kind;
+import org.calmanchor.core.endpoint.OverdueAction.Kind;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -269,36 +269,36 @@ final class CallState {
   }
 
   /** Looks whether it takes too long; from the watching thread, with the time. */
-  synchronized Lateness late(long now) {
+  synchronized OverdueAction late(long now) {
     if (phase == Phase.ENDED || isStuck) {
-      return Lateness.IN_TIME;
+      return OverdueAction.IN_TIME;
     }
     if (until == 0) {
       long time = isOverdue ? graceNanos : phase == Phase.READING ? readNanos : callNanos;
       // Zero stands for "not known", so a time that happens to be zero is one nanosecond later.
       until = now + time == 0 ? 1 : now + time;
-      return Lateness.IN_TIME;
+      return OverdueAction.IN_TIME;
     }
     if (now - until < 0) {
-      return Lateness.IN_TIME;
+      return OverdueAction.IN_TIME;
     }
     if (isOverdue) {
       isStuck = working > 0;
-      return new Lateness(isStuck ? Kind.STUCK : end() ? Kind.ABANDONED : Kind.IN_TIME, null);
+      return new OverdueAction(isStuck ? Kind.STUCK : end() ? Kind.ABANDONED : Kind.IN_TIME, null);
     }
     boolean isReading = phase == Phase.READING && isWaiting;
     if (phase == Phase.READING && !isWaiting && !isReadLate) {
       // All that was sent has been taken: what takes so long is our own doing.
       isReadLate = true;
       until = now + callNanos;
-      return Lateness.IN_TIME;
+      return OverdueAction.IN_TIME;
     }
     isOverdue = true;
     boolean isFree = !hasBegun && !isAnswered && !isBroken;
-    Lateness late =
+    OverdueAction late =
         isFree
-            ? new Lateness(isReading ? Kind.MESSAGE : Kind.METHOD, give())
-            : new Lateness(Kind.ANSWER, null);
+            ? new OverdueAction(isReading ? Kind.MESSAGE : Kind.METHOD, give())
+            : new OverdueAction(Kind.ANSWER, null);
     isAnsweredLate = true;
     until = 0;
     if (thread != null) {

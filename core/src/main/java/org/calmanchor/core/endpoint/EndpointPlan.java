@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.limits.Limit;
-import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.MessageOpener;
 
 /**
  * All that the calls of an endpoint share. Immutable but for what the parsers and content types
@@ -17,7 +17,7 @@ final class EndpointPlan {
   private final Set<String> switchedOff;
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
   private final ContentTypes contentTypes = new ContentTypes();
-  private final Inputs inputs;
+  private final MessageOpener inputs;
   private final int digits;
 
   EndpointPlan(OperationTable operations, EndpointSettings settings, Set<String> switchedOff) {
@@ -53,7 +53,7 @@ final class EndpointPlan {
     return contentTypes;
   }
 
-  Inputs inputs() {
+  MessageOpener inputs() {
     return inputs;
   }
 

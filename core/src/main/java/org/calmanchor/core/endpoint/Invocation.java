@@ -237,7 +237,7 @@ final class Invocation {
   }
 
   /** The time is over: what the method began is cancelled, and interceptors are told the end. */
-  void giveUp() {
+  void cancel() {
     if (stage instanceof Future<?> cancellable) {
       cancellable.cancel(true);
     }

@@ -13,8 +13,8 @@ import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.xml.DomReader;
 import org.calmanchor.core.xml.DomWriter;
 import org.calmanchor.core.xml.InputProblem.Code;
-import org.calmanchor.core.xml.Inputs;
 import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
@@ -24,7 +24,7 @@ import org.w3c.dom.Element;
 final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
   private final Map<QName, OperationTable.KnownHeader> known;
   private final Map<QName, HeaderHandler> handlers;
-  private final Inputs inputs;
+  private final MessageOpener inputs;
   private Map<QName, Object> values = Map.of();
   private Map<HeaderHandler, List<Element>> handled = Map.of();
 

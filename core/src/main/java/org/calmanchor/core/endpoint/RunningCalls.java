@@ -8,9 +8,9 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Consumer;
 import org.calmanchor.core.limits.AddressShares;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
-import org.calmanchor.core.limits.UnsharedAddresses;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -27,7 +27,7 @@ public final class RunningCalls implements AutoCloseable {
 
   /** Calls that nobody counts or watches. */
   public static final RunningCalls UNWATCHED =
-      new RunningCalls(Limits.DEFAULT, 0, UnsharedAddresses.LOOPBACK);
+      new RunningCalls(Limits.DEFAULT, 0, ExemptAddresses.LOOPBACK);
 
   private static final Logger LOG = LoggerFactory.getLogger(RunningCalls.class);
   private static final long LOOK_MILLIS = 25;
@@ -42,7 +42,7 @@ public final class RunningCalls implements AutoCloseable {
   private final @Nullable Thread watch;
   private final @Nullable ExecutorService later;
 
-  private RunningCalls(Limits limits, int count, UnsharedAddresses unshared) {
+  private RunningCalls(Limits limits, int count, ExemptAddresses unshared) {
     this.slots = new AtomicReferenceArray<>(count);
     this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
     this.readNanos = limits.time(Limit.READ_TIME).toNanos();
@@ -63,11 +63,11 @@ public final class RunningCalls implements AutoCloseable {
 
   /** Counts and watches calls within these limits, until it is closed. */
   public static RunningCalls watched(Limits limits) {
-    return watched(limits, UnsharedAddresses.LOOPBACK);
+    return watched(limits, ExemptAddresses.LOOPBACK);
   }
 
   /** The same, where it is said which addresses have no share of the slots of their own. */
-  public static RunningCalls watched(Limits limits, UnsharedAddresses unshared) {
+  public static RunningCalls watched(Limits limits, ExemptAddresses unshared) {
     RunningCalls calls = new RunningCalls(limits, (int) limits.value(Limit.CALLS), unshared);
     if (calls.watch != null) {
       calls.watch.start();

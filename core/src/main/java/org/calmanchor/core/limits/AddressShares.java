@@ -15,11 +15,11 @@ public final class AddressShares {
   private static final int FORGOTTEN = -1;
 
   private final int most;
-  private final UnsharedAddresses unshared;
+  private final ExemptAddresses unshared;
   private final ConcurrentHashMap<String, AtomicInteger> running = new ConcurrentHashMap<>();
 
   /** Shares of {@code most} for each address, but for those that have none. */
-  public AddressShares(int most, UnsharedAddresses unshared) {
+  public AddressShares(int most, ExemptAddresses unshared) {
     this.most = most;
     this.unshared = unshared;
   }

@@ -2,36 +2,39 @@ package org.calmanchor.core.limits;
 
 import java.time.Duration;
 import java.util.Locale;
-import org.calmanchor.core.xml.Bounds;
+import org.calmanchor.core.xml.MessageLimits;
 
 /** What is limited, how far by default, and what a caller is told who goes beyond. */
 public enum Limit {
   BODY_BYTES(
-      Bounds.DEFAULT.bodyBytes(), "the bytes of a message, after decompression", Reply.TOO_LARGE),
+      MessageLimits.DEFAULT.bodyBytes(),
+      "the bytes of a message, after decompression",
+      Reply.TOO_LARGE),
   COMPRESSION_RATIO(
       100, "how many times its size a compressed message may become", Reply.TOO_LARGE),
-  DEPTH(Bounds.DEFAULT.depth(), "the levels of elements, the envelope included", Reply.SENDER),
-  CHILDREN(Bounds.DEFAULT.children(), "the elements directly within one", Reply.SENDER),
+  DEPTH(
+      MessageLimits.DEFAULT.depth(), "the levels of elements, the envelope included", Reply.SENDER),
+  CHILDREN(MessageLimits.DEFAULT.children(), "the elements directly within one", Reply.SENDER),
   ATTRIBUTES(
-      Bounds.DEFAULT.attributes(),
+      MessageLimits.DEFAULT.attributes(),
       "the attributes and namespace declarations of an element",
       Reply.SENDER),
-  TAG_BYTES(Bounds.DEFAULT.tagBytes(), "the bytes of one tag or comment", Reply.SENDER),
+  TAG_BYTES(MessageLimits.DEFAULT.tagBytes(), "the bytes of one tag or comment", Reply.SENDER),
   NAME_LENGTH(
-      Bounds.DEFAULT.nameLength(), "the characters of a name, without prefix", Reply.SENDER),
-  TEXT_LENGTH(Bounds.DEFAULT.textLength(), "the characters of one text", Reply.SENDER),
+      MessageLimits.DEFAULT.nameLength(), "the characters of a name, without prefix", Reply.SENDER),
+  TEXT_LENGTH(MessageLimits.DEFAULT.textLength(), "the characters of one text", Reply.SENDER),
   BINARY_BYTES(
-      Bounds.DEFAULT.binaryBytes(), "the bytes of one binary value, decoded", Reply.SENDER),
+      MessageLimits.DEFAULT.binaryBytes(), "the bytes of one binary value, decoded", Reply.SENDER),
   DIGITS(
-      Bounds.DEFAULT.digits(),
+      MessageLimits.DEFAULT.digits(),
       "the digits of a number, sign and point among them, read or written; 10,000 at most",
       Reply.SENDER),
   OPEN_ELEMENTS(
-      Bounds.DEFAULT.openElements(),
+      MessageLimits.DEFAULT.openElements(),
       "the elements of a message that no schema describes: unknown header blocks, open content",
       Reply.SENDER),
   UNKNOWN_NAMES(
-      Bounds.DEFAULT.unknownNames(),
+      MessageLimits.DEFAULT.unknownNames(),
       "the different names in a message that no contract knows: of elements, attributes, prefixes",
       Reply.SENDER),
   HEADER_BYTES(16L << 10, "the bytes of the HTTP request's head", Reply.HEAD),

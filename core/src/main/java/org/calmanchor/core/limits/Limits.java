@@ -4,8 +4,8 @@ import java.time.Duration;
 import java.util.EnumMap;
 import java.util.Map;
 import org.calmanchor.core.lexical.Lexical;
-import org.calmanchor.core.xml.Bounds;
-import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.MessageLimits;
+import org.calmanchor.core.xml.MessageOpener;
 
 /** How far each {@link Limit} goes, inclusive. Immutable. */
 public final class Limits {
@@ -100,11 +100,13 @@ public final class Limits {
     return new Limits(changed);
   }
 
-  /** Opens messages within these limits; {@code isLenient}: as {@link Bounds#isLenient} says. */
+  /**
+   * Opens messages within these limits; {@code isLenient}: as {@link MessageLimits#isLenient} says.
+   */
   @SuppressWarnings("exports") // for our own client, to which codecs are exported
-  public Inputs inputs(boolean isLenient) {
-    return new Inputs(
-        new Bounds(
+  public MessageOpener inputs(boolean isLenient) {
+    return new MessageOpener(
+        new MessageLimits(
             value(Limit.BODY_BYTES),
             count(Limit.DEPTH),
             count(Limit.CHILDREN),

@@ -26,6 +26,6 @@ public final class Loggable {
    * cause, holds what must not reach a log. Lines of a message are no lines of the log.
    */
   public static @Nullable Throwable failure(@Nullable Throwable failure) {
-    return failure == null ? null : CleanedFailure.of(failure);
+    return failure == null ? null : SanitizedException.of(failure);
   }
 }

@@ -77,7 +77,7 @@ public final class Handles {
     if (provider == null) {
       throw new IllegalArgumentException("the provider of constraints has gone");
     }
-    return new ProvidedComposite(composite, provider);
+    return new ValidatedComposite(composite, provider);
   }
 
   private static Composite composite(StructureMember structure, Class<?> raw, Getters getters) {
@@ -100,7 +100,7 @@ public final class Handles {
   /** What stands for each component that a message does not carry. */
   private static @Nullable Object[] absent(Class<?> raw) {
     return Arrays.stream(raw.getRecordComponents())
-        .map(component -> Absent.of(component.getType()))
+        .map(component -> AbsentValues.of(component.getType()))
         .toArray();
   }
 

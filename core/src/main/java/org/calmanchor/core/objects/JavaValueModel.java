@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.codec.Alternatives;
 import org.calmanchor.core.codec.AnyHolder;
 import org.calmanchor.core.codec.BinaryHolder;
 import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.codec.PlainHolder;
+import org.calmanchor.core.codec.SubtypeChoice;
 import org.calmanchor.core.codec.ValueModel;
 import org.calmanchor.core.constraint.Constraint;
 import org.calmanchor.core.introspection.Container;
@@ -221,7 +221,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   }
 
   @Override
-  public Alternatives alternatives(List<ComplexType> types) {
+  public SubtypeChoice alternatives(List<ComplexType> types) {
     Map<Class<?>, Integer> byClass = new HashMap<>();
     for (int i = 0; i < types.size(); i++) {
       byClass.put(Reflection.classOf(memberOf(types.get(i)).javaType()), i);
@@ -235,7 +235,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   }
 
   /** Values tell their type by their class. */
-  private record ByClass(Map<Class<?>, Integer> indexes) implements Alternatives {
+  private record ByClass(Map<Class<?>, Integer> indexes) implements SubtypeChoice {
     @Override
     public int of(Object value) {
       return indexes.getOrDefault(value.getClass(), UNKNOWN);

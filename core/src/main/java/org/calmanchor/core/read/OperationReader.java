@@ -48,10 +48,10 @@ final class OperationReader {
       List<ReadHeader> headers,
       List<DeclaredFault> faults,
       OperationMember member,
-      GivenOperation given,
+      OperationDeclaration given,
       Origin origin) {}
 
-  ReadOperation read(String name, JavaMethod method, GivenOperation given, int position) {
+  ReadOperation read(String name, JavaMethod method, OperationDeclaration given, int position) {
     checkModifiers(method);
     checkAction(method, given);
     Origin origin = Origin.of(method.signature()).at(position);
@@ -141,7 +141,7 @@ final class OperationReader {
     return result;
   }
 
-  private String responseName(String name, JavaMethod method, GivenOperation given) {
+  private String responseName(String name, JavaMethod method, OperationDeclaration given) {
     return given.response().isEmpty()
         ? name + "Response"
         : problems.checkedName(given.response(), method, "@Operation", "response");
@@ -173,7 +173,7 @@ final class OperationReader {
     }
   }
 
-  private void checkAction(JavaMethod method, GivenOperation given) {
+  private void checkAction(JavaMethod method, OperationDeclaration given) {
     if (!given.action().isEmpty() && !Uris.isAbsolute(given.action())) {
       problems.add(
           ProblemCode.ACTION_INVALID,

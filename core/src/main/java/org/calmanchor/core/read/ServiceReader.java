@@ -32,7 +32,7 @@ final class ServiceReader {
   }
 
   /** A method that is an operation, the one at {@code position} of the source. */
-  private record Exposed(JavaMethod method, GivenOperation given, int position) {}
+  private record Exposed(JavaMethod method, OperationDeclaration given, int position) {}
 
   /** All operations, in the order of their wire names. */
   List<ReadOperation> operations() {
@@ -66,7 +66,7 @@ final class ServiceReader {
     List<JavaMethod> methods = service.methods();
     for (int position = 0; position < methods.size(); position++) {
       JavaMethod method = methods.get(position);
-      GivenOperation given = GivenOperation.of(method, exposing);
+      OperationDeclaration given = OperationDeclaration.of(method, exposing);
       if (given != null) {
         String name = problems.name(given.name(), method.name(), method, "@Operation");
         byName

@@ -117,7 +117,7 @@ public final class DomReader {
    *
    * @throws EncodeException when it is not well-formed
    */
-  public static Element parse(Inputs inputs, String text) {
+  public static Element parse(MessageOpener inputs, String text) {
     byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
     try (XmlIn in = inputs.open(new ByteArrayInputStream(bytes), "UTF-8")) {
       in.nextElement();

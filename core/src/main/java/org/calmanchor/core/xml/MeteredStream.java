@@ -16,7 +16,7 @@ final class MeteredStream extends BulkInputStream {
   /** Beyond so many bytes a tag is looked at more closely. */
   private static final int LONG_TAG = 4 << 10;
 
-  private final Bounds bounds;
+  private final MessageLimits bounds;
   private byte[] head = {};
   private int headLength;
   private int headTaken;
@@ -29,7 +29,7 @@ final class MeteredStream extends BulkInputStream {
   private int attributes;
   private @Nullable Utf8Check utf8;
 
-  MeteredStream(InputStream in, Bounds bounds) {
+  MeteredStream(InputStream in, MessageLimits bounds) {
     super(in);
     this.bounds = bounds;
   }
@@ -127,7 +127,7 @@ final class MeteredStream extends BulkInputStream {
     return count;
   }
 
-  static InvalidMessageException tooLong(Bounds bounds) {
+  static InvalidMessageException tooLong(MessageLimits bounds) {
     return new InvalidMessageException(
         new InputProblem(
             "",

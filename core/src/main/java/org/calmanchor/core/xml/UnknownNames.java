@@ -14,7 +14,7 @@ final class UnknownNames {
 
   private static final int USUAL_LENGTH = 16;
 
-  private final Bounds bounds;
+  private final MessageLimits bounds;
   private final InputLocation location;
 
   /** Most messages have none. */
@@ -23,7 +23,7 @@ final class UnknownNames {
   private int prefixes;
   private int characters;
 
-  UnknownNames(Bounds bounds, InputLocation location) {
+  UnknownNames(MessageLimits bounds, InputLocation location) {
     this.bounds = bounds;
     this.location = location;
   }

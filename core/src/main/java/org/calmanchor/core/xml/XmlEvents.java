@@ -14,26 +14,26 @@ import org.jspecify.annotations.Nullable;
 final class XmlEvents {
   private final XMLStreamReader2 reader;
   private final @Nullable MeteredStream stream;
-  private final @Nullable FastParser parser;
+  private final @Nullable FastParserFactory parser;
   private final AttributesIn attributes;
   private final InputLocation location;
-  private final BoundsCheck boundsCheck;
+  private final MessageLimitsCheck limitsCheck;
   private String localName = "";
   private boolean isAtEnd;
 
   XmlEvents(
       XMLStreamReader2 reader,
       @Nullable MeteredStream stream,
-      @Nullable FastParser parser,
+      @Nullable FastParserFactory parser,
       AttributesIn attributes,
-      Bounds bounds,
+      MessageLimits bounds,
       InputLocation location) {
     this.reader = reader;
     this.stream = stream;
     this.parser = parser;
     this.attributes = attributes;
     this.location = location;
-    this.boundsCheck = new BoundsCheck(bounds, location);
+    this.limitsCheck = new MessageLimitsCheck(bounds, location);
   }
 
   /** The local name of the element that began last. */
@@ -50,17 +50,17 @@ final class XmlEvents {
     try {
       event = reader.next();
     } catch (XMLStreamException malformed) {
-      throw Malformed.isAttributeLimit(malformed)
-          ? boundsCheck.tooManyAttributes()
-          : Malformed.of(malformed);
+      throw ParserErrors.isAttributeLimit(malformed)
+          ? limitsCheck.tooManyAttributes()
+          : ParserErrors.of(malformed);
     } catch (UncheckedStreamException malformed) {
-      throw Malformed.of(malformed);
+      throw ParserErrors.of(malformed);
     }
     if (event == XMLStreamConstants.START_ELEMENT) {
       localName = reader.getLocalName();
-      boundsCheck.enter(reader, localName, attributes.enter());
+      limitsCheck.enter(reader, localName, attributes.enter());
     } else if (event == XMLStreamConstants.END_ELEMENT) {
-      boundsCheck.leave();
+      limitsCheck.leave();
     } else if (event == XMLStreamConstants.END_DOCUMENT) {
       isAtEnd = true;
     }
@@ -75,7 +75,7 @@ final class XmlEvents {
     try {
       return reader.getTextLength();
     } catch (UncheckedStreamException malformed) {
-      throw Malformed.of(malformed);
+      throw ParserErrors.of(malformed);
     }
   }
 
@@ -111,12 +111,12 @@ final class XmlEvents {
 
   /** Counts the current element, which no schema describes, and its names. */
   void countOpenElement() {
-    boundsCheck.open(localName, attributes);
+    limitsCheck.open(localName, attributes);
   }
 
   /** Counts the attributes of the current element, which no schema describes. */
   void countOpenAttributes() {
-    boundsCheck.attributes(attributes);
+    limitsCheck.attributes(attributes);
   }
 
   /** Gives the parser's buffers back, unless the message was not read to its end. */
@@ -127,10 +127,10 @@ final class XmlEvents {
     try {
       reader.close();
       if (parser != null) {
-        parser.learned(boundsCheck.unknownNames());
+        parser.learned(limitsCheck.unknownNames());
       }
     } catch (XMLStreamException alreadyBroken) {
-      throw Malformed.of(alreadyBroken);
+      throw ParserErrors.of(alreadyBroken);
     }
   }
 }

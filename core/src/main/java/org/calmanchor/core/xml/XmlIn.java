@@ -19,7 +19,7 @@ public final class XmlIn implements AutoCloseable {
 
   private final XmlEvents events;
   private final XMLStreamReader2 reader;
-  private final Bounds bounds;
+  private final MessageLimits bounds;
   private final InputLocation location;
   private char[] text = NO_TEXT;
   private int textLength;
@@ -35,8 +35,8 @@ public final class XmlIn implements AutoCloseable {
   XmlIn(
       XMLStreamReader2 reader,
       @Nullable MeteredStream stream,
-      Bounds bounds,
-      @Nullable FastParser parser) {
+      MessageLimits bounds,
+      @Nullable FastParserFactory parser) {
     this.reader = reader;
     this.bounds = bounds;
     this.location = new InputLocation(reader);

@@ -20,7 +20,7 @@ public final class XmlOut extends TextOutput {
   private int depth;
   private boolean wasClosed;
   private byte[] mark = NO_MARK;
-  private int digits = Bounds.DEFAULT.digits();
+  private int digits = MessageLimits.DEFAULT.digits();
 
   /**
    * A message that is held up to {@code most} bytes.
@@ -37,7 +37,9 @@ public final class XmlOut extends TextOutput {
     return new XmlOut((bytes, length) -> {}, Integer.MAX_VALUE, indents);
   }
 
-  /** The same with so many digits that a number may have; by default as in {@link Bounds}. */
+  /**
+   * The same with so many digits that a number may have; by default as in {@link MessageLimits}.
+   */
   public XmlOut digits(int most) {
     this.digits = most;
     return this;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.core.endpoint.CallState.Piece;
-import org.calmanchor.core.endpoint.Lateness.Kind;
+import org.calmanchor.core.endpoint.OverdueAction.Kind;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
@@ -68,7 +68,7 @@ class CallStateTest {
     state.invoke();
     assertThat(late(110)).as("the method begins its time").isEqualTo(Kind.IN_TIME);
     assertThat(late(129)).isEqualTo(Kind.IN_TIME);
-    Lateness late = state.late(130);
+    OverdueAction late = state.late(130);
     assertThat(late.kind()).isEqualTo(Kind.METHOD);
     assertThat(Thread.currentThread().isInterrupted()).isTrue();
     state.returned();
@@ -92,7 +92,7 @@ class CallStateTest {
     AnswerOwnership owner = state.own();
     state.complete(owner);
     late(100);
-    Lateness late = state.late(120);
+    OverdueAction late = state.late(120);
     assertThat(late.kind()).isEqualTo(Kind.METHOD);
     assertThat(state.isOwner(owner)).isFalse();
     assertThat(state.send(owner)).isEqualTo(Piece.REFUSED);
@@ -105,7 +105,7 @@ class CallStateTest {
     AnswerOwnership owner = state.own();
     state.send(owner);
     late(100);
-    assertThat(state.late(120)).isEqualTo(new Lateness(Kind.ANSWER, null));
+    assertThat(state.late(120)).isEqualTo(new OverdueAction(Kind.ANSWER, null));
     assertThat(state.breakOff()).isTrue();
     assertThat(state.breakOff()).isFalse();
     assertThat(state.send(owner)).isEqualTo(Piece.REFUSED);
@@ -161,7 +161,7 @@ class CallStateTest {
 
     void watch() {
       state.late(1);
-      Lateness late = state.late(LONG_AFTER);
+      OverdueAction late = state.late(LONG_AFTER);
       answer(late.ownership());
       if (late.kind() == Kind.ABANDONED) {
         ends.incrementAndGet();

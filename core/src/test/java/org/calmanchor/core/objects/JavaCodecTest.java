@@ -36,9 +36,9 @@ import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.wsdl.ContractDocuments;
-import org.calmanchor.core.xml.Bounds;
 import org.calmanchor.core.xml.EncodeException;
-import org.calmanchor.core.xml.Inputs;
+import org.calmanchor.core.xml.MessageLimits;
+import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 import org.junit.jupiter.api.Test;
@@ -79,7 +79,8 @@ class JavaCodecTest {
     assertThat(Standards.firstError(SCHEMA, message)).as(message).isEmpty();
     byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
     try (XmlIn in =
-        new Inputs(Bounds.DEFAULT).open(new ByteArrayInputStream(bytes), null, bytes.length)) {
+        new MessageOpener(MessageLimits.DEFAULT)
+            .open(new ByteArrayInputStream(bytes), null, bytes.length)) {
       EnvelopeReader envelope = EnvelopeReader.open(in);
       envelope.toBody(EnvelopeReader.HeaderBlocks.NONE);
       Object[] read = (Object[]) codec.read(in);

@@ -24,9 +24,9 @@ import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.wsdl.ContractDocuments;
-import org.calmanchor.core.xml.Bounds;
-import org.calmanchor.core.xml.Inputs;
 import org.calmanchor.core.xml.InvalidMessageException;
+import org.calmanchor.core.xml.MessageLimits;
+import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 
@@ -97,7 +97,8 @@ final class Fleet {
   Object[] arguments(String message) {
     byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
     try (XmlIn in =
-        new Inputs(Bounds.DEFAULT).open(new ByteArrayInputStream(bytes), null, bytes.length)) {
+        new MessageOpener(MessageLimits.DEFAULT)
+            .open(new ByteArrayInputStream(bytes), null, bytes.length)) {
       EnvelopeReader envelope = EnvelopeReader.open(in);
       Object[] block = new Object[1];
       envelope.toBody(

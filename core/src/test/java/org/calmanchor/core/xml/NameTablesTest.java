@@ -22,7 +22,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 class NameTablesTest {
   private static final int SLOTS = 16;
 
-  private final Inputs inputs = new Inputs(Bounds.DEFAULT);
+  private final MessageOpener inputs = new MessageOpener(MessageLimits.DEFAULT);
 
   private static String envelope(String header, String body) {
     return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>"
@@ -92,7 +92,7 @@ class NameTablesTest {
     for (int message = 0; message < 3_000; message++) {
       take(place.apply(message), message % 2 == 0);
     }
-    int most = SLOTS * (FastParser.MOST_NAMES + Bounds.DEFAULT.unknownNames());
+    int most = SLOTS * (FastParserFactory.MOST_NAMES + MessageLimits.DEFAULT.unknownNames());
     assertThat(inputs.namesKept()).isLessThan(most / SLOTS + SLOTS * 100);
   }
 
@@ -107,7 +107,7 @@ class NameTablesTest {
                 take(place.apply(-message), true);
               }
             });
-    assertThat(inputs.namesKept()).isLessThan(FastParser.MOST_NAMES * 2);
+    assertThat(inputs.namesKept()).isLessThan(FastParserFactory.MOST_NAMES * 2);
   }
 
   /** The parser looks names up by a hash that is known, so work grows with the square of them. */

@@ -9,7 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class XmlInTest {
-  private static final Inputs INPUTS = new Inputs(Bounds.DEFAULT);
+  private static final MessageOpener INPUTS = new MessageOpener(MessageLimits.DEFAULT);
   private static final String USUAL = "<?xml version=\"1.0\" encoding=\"utf-8\"?>";
 
   /** Goes through a message whose elements hold no text; what is wrong with it. */

@@ -11,14 +11,14 @@ import org.jspecify.annotations.Nullable;
  * The parameters of a query (RFC 3986, section 3.4), by names in any case. It is our own since
  * there is no server in this module, and {@code ?wsdl} has neither case nor value.
  */
-public final class Query {
+public final class QueryParameters {
   private final Map<String, String> values = new LinkedHashMap<>();
 
-  private Query() {}
+  private QueryParameters() {}
 
   /** The parameters of {@code query}; none for null. */
-  public static Query of(@Nullable String query) {
-    Query parsed = new Query();
+  public static QueryParameters of(@Nullable String query) {
+    QueryParameters parsed = new QueryParameters();
     for (String part : query == null ? new String[0] : query.split("&", -1)) {
       int equal = part.indexOf('=');
       String name = equal < 0 ? part : part.substring(0, equal);

@@ -9,12 +9,13 @@ import org.junit.jupiter.api.Test;
 import org.slf4j.LoggerFactory;
 import org.slf4j.event.Level;
 
-class LogFloodTest {
+class RateLimitedLogTest {
   @Test
   void sumsUpAFlood() throws IOException {
     AtomicLong now = new AtomicLong();
     TestLog log = TestLog.fromNow();
-    LogFlood flood = new LogFlood(LoggerFactory.getLogger(LogFlood.class), Level.WARN, now::get);
+    RateLimitedLog flood =
+        new RateLimitedLog(LoggerFactory.getLogger(RateLimitedLog.class), Level.WARN, now::get);
     for (int i = 0; i < 1_000; i++) {
       flood.log("the flood of {}", i);
     }

@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * <p>Two parsers share the work: one that is fast but keeps a text as a whole, for short messages
  * in UTF-8, and one that gives texts in pieces, for all others.
  */
-public final class Inputs {
+public final class MessageOpener {
   /**
    * Up to here a message is read before it is parsed, which takes a little less time. A tag in it
    * cannot hold so many attributes that their names cost much.
@@ -27,17 +27,17 @@ public final class Inputs {
 
   private static final int FACTORIES = 16;
 
-  private final Bounds bounds;
+  private final MessageLimits bounds;
   private final WstxInputFactory pieces = new WstxInputFactory();
-  private final FastParser[] fast = new FastParser[FACTORIES];
+  private final FastParserFactory[] fast = new FastParserFactory[FACTORIES];
 
   /** Opens messages that hold to {@code bounds}. */
-  public Inputs(Bounds bounds) {
+  public MessageOpener(MessageLimits bounds) {
     this.bounds = bounds;
     for (int i = 0; i < FACTORIES; i++) {
-      fast[i] = new FastParser();
+      fast[i] = new FastParserFactory();
     }
-    FastParser.harden(pieces);
+    FastParserFactory.harden(pieces);
     // Lazy parsing would raise unchecked exceptions from every accessor.
     pieces.getConfig().doParseLazily(false);
     // What it limits by itself, in words of its own, is bounded by us, the same with either parser;
@@ -49,7 +49,7 @@ public final class Inputs {
   }
 
   /** A factory locks itself for each message and namespace; threads seldom share one. */
-  private FastParser fast() {
+  private FastParserFactory fast() {
     return fast[(int) (Thread.currentThread().getId() % FACTORIES)];
   }
 
@@ -81,9 +81,9 @@ public final class Inputs {
       MeteredStream metered = new MeteredStream(in, bounds);
       return openStream(metered, metered.look(charset), length >= 0 && length <= SHORT_BYTES);
     } catch (XMLStreamException unreadable) {
-      throw Malformed.of(unreadable);
+      throw ParserErrors.of(unreadable);
     } catch (IOException broken) {
-      throw Malformed.brokenOff();
+      throw ParserErrors.brokenOff();
     }
   }
 
@@ -98,7 +98,7 @@ public final class Inputs {
       Utf8Check check = new Utf8Check();
       check.take(message, passed, length);
       check.end();
-      FastParser parser = fast();
+      FastParserFactory parser = fast();
       return new XmlIn(parser.open(message, passed, length - passed), null, bounds, parser);
     }
     MeteredStream metered = new MeteredStream(new ByteArrayInputStream(message, 0, length), bounds);
@@ -115,7 +115,7 @@ public final class Inputs {
     }
     metered.expectUtf8();
     if (isShort) {
-      FastParser parser = fast();
+      FastParserFactory parser = fast();
       return new XmlIn(parser.open(metered), metered, bounds, parser);
     }
     return new XmlIn(
@@ -125,7 +125,7 @@ public final class Inputs {
   /** How many names its parsers keep for messages to come, in all. */
   int namesKept() {
     int names = 0;
-    for (FastParser parser : fast) {
+    for (FastParserFactory parser : fast) {
       names += parser.size();
     }
     return names;

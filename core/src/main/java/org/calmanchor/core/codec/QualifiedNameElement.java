@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * Values that are names with a prefix (XML Schema 1.0 part 2, section 3.2.18). Within the engine
  * they stand as {@code {namespace}local}; here prefixes are resolved and declared.
  */
-record Qualified(Lexical<Object> lexical) implements ElementCodec {
+record QualifiedNameElement(Lexical<Object> lexical) implements ElementCodec {
   private static final byte[] DECLARATION = Tag.encode(" xmlns:q=\"");
 
   @Override

@@ -9,7 +9,7 @@ import org.slf4j.event.Level;
  * Logs one kind of event that anybody outside can cause: some of each minute in full, and then how
  * many more there were. Safe for any number of threads.
  */
-public final class LogFlood {
+public final class RateLimitedLog {
   private static final int MOST = 10;
   private static final long NANOS = TimeUnit.MINUTES.toNanos(1);
 
@@ -21,11 +21,11 @@ public final class LogFlood {
 
   /** Logs at {@code level}. */
   @SuppressWarnings("exports") // for our own modules, which all know the logging library
-  public LogFlood(Logger log, Level level) {
+  public RateLimitedLog(Logger log, Level level) {
     this(log, level, System::nanoTime);
   }
 
-  LogFlood(Logger log, Level level, LongSupplier clock) {
+  RateLimitedLog(Logger log, Level level, LongSupplier clock) {
     this.log = log;
     this.level = level;
     this.clock = clock;

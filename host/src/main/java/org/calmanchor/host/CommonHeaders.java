@@ -6,14 +6,14 @@ import org.eclipse.jetty.http.HttpHeader;
 import org.jspecify.annotations.Nullable;
 
 /** The headers that every call is asked for, found in one pass instead of one for each. */
-final class AskedHeaders {
+final class CommonHeaders {
   private static final int COUNT = 6;
   private static final int OTHER = -1;
 
   private final HttpFields fields;
   private @Nullable String @Nullable [] values;
 
-  AskedHeaders(HttpFields fields) {
+  CommonHeaders(HttpFields fields) {
     this.fields = fields;
   }
 

@@ -5,7 +5,7 @@ import org.calmanchor.core.constraint.ConstraintProvider;
 import org.jspecify.annotations.Nullable;
 
 /** A structure whose objects a provider of constraints checks when they were made. */
-record ProvidedComposite(Composite composite, ConstraintProvider provider) implements Composite {
+record ValidatedComposite(Composite composite, ConstraintProvider provider) implements Composite {
   @Override
   public Object assemble(@Nullable Object[] members) {
     Object made = composite.assemble(members);

@@ -8,8 +8,8 @@ import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.xml.InputProblem.Code;
 
 /** What parsers raise, in our words: theirs show what they are, and speak of what nobody sent. */
-final class Malformed {
-  private Malformed() {}
+final class ParserErrors {
+  private ParserErrors() {}
 
   /** The message ended before it was complete, as the transport says. */
   static InvalidMessageException brokenOff() {

@@ -6,10 +6,10 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Stands in a log for a failure whose message could begin a line of its own; same stack. */
-final class CleanedFailure extends Exception {
+final class SanitizedException extends Exception {
   private static final long serialVersionUID = 1;
 
-  private CleanedFailure(Throwable original, @Nullable Throwable cause) {
+  private SanitizedException(Throwable original, @Nullable Throwable cause) {
     super(LogText.clean(original, LogText.MOST_OF_SENTENCE), cause, true, true);
     setStackTrace(original.getStackTrace());
   }
@@ -38,8 +38,8 @@ final class CleanedFailure extends Exception {
   private static Throwable copy(Throwable failure, Set<Throwable> copied) {
     copied.add(failure);
     Throwable cause = failure.getCause();
-    CleanedFailure cleaned =
-        new CleanedFailure(
+    SanitizedException cleaned =
+        new SanitizedException(
             failure, cause == null || copied.contains(cause) ? null : copy(cause, copied));
     for (Throwable suppressed : failure.getSuppressed()) {
       if (!copied.contains(suppressed)) {

@@ -1,7 +1,7 @@
 package org.calmanchor.core.codec;
 
 /** Tells at one end which of several types a value has. */
-public interface Alternatives {
+public interface SubtypeChoice {
   /** No type known here. */
   int UNKNOWN = -1;
 

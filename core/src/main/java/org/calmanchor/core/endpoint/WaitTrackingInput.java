@@ -5,10 +5,10 @@ import java.io.InputStream;
 import org.calmanchor.core.io.BulkInputStream;
 
 /** A message that comes in; while a thread waits for it, the call's state says so. */
-final class AwaitedInput extends BulkInputStream {
+final class WaitTrackingInput extends BulkInputStream {
   private final CallState state;
 
-  AwaitedInput(InputStream in, CallState state) {
+  WaitTrackingInput(InputStream in, CallState state) {
     super(in);
     this.state = state;
   }

@@ -6,13 +6,13 @@ import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the elements of a structure in whatever order they come, and passes over unknown ones. */
-final class AnyOrder {
+final class UnorderedElements {
   private final ElementSlot[] slots;
   private final int[] counts;
   private final @Nullable List<Object>[] items;
 
   @SuppressWarnings({"unchecked", "rawtypes"}) // there are no arrays of a generic type
-  AnyOrder(ElementSlot[] slots) {
+  UnorderedElements(ElementSlot[] slots) {
     this.slots = slots;
     this.counts = new int[slots.length];
     this.items = new List[slots.length];

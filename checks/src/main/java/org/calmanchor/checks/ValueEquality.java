@@ -21,22 +21,22 @@ import org.calmanchor.core.lexical.WhiteSpace;
  * When two texts of a built-in type stand for one value (XML Schema 1.0 part 2, 3.2): numbers by
  * value, times by instant, truth values and bytes as such, everything else by its characters.
  */
-final class Values {
+final class ValueEquality {
   /** A longer number is compared by its characters, so that an exponent cannot blow it up. */
   private static final int MOST_DIGITS = 1_000;
 
   private static final Map<String, Function<String, Object>> READERS =
       Map.of(
-          "boolean", Values::bool,
-          "float", Values::floating,
-          "double", Values::floating,
-          "dateTime", Values::moment,
-          "time", Values::time,
-          "duration", Values::duration,
+          "boolean", ValueEquality::bool,
+          "float", ValueEquality::floating,
+          "double", ValueEquality::floating,
+          "dateTime", ValueEquality::moment,
+          "time", ValueEquality::time,
+          "duration", ValueEquality::duration,
           "base64Binary", text -> new Bytes(Base64.getMimeDecoder().decode(text)),
           "hexBinary", text -> new Bytes(HexFormat.of().parseHex(text)));
 
-  private Values() {}
+  private ValueEquality() {}
 
   /** Whether {@code one} and {@code other} are the same value of the built-in type. */
   static boolean areEqual(String builtIn, String one, String other) {

@@ -9,9 +9,9 @@ import org.calmanchor.core.endpoint.Endpoint;
  * @param endpoint the service
  * @param isListed whether the index shows it
  */
-public record Hosted(String path, Endpoint endpoint, boolean isListed) {
+public record HostedService(String path, Endpoint endpoint, boolean isListed) {
   /** Refuses paths that no client could ask for. */
-  public Hosted {
+  public HostedService {
     boolean isPath = path.matches("(/[A-Za-z0-9._~-]+)+") && !path.matches(".*/[.]{1,2}(/.*)?");
     if (!isPath || path.equals(Assets.PATH) || path.startsWith(Assets.PATH + "/")) {
       throw new IllegalArgumentException(
@@ -24,12 +24,12 @@ public record Hosted(String path, Endpoint endpoint, boolean isListed) {
   }
 
   /** A listed service. */
-  public Hosted(String path, Endpoint endpoint) {
+  public HostedService(String path, Endpoint endpoint) {
     this(path, endpoint, true);
   }
 
   /** The same with another endpoint. */
-  public Hosted with(Endpoint changed) {
-    return new Hosted(path, changed, isListed);
+  public HostedService with(Endpoint changed) {
+    return new HostedService(path, changed, isListed);
   }
 }

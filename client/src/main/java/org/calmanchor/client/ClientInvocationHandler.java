@@ -5,7 +5,7 @@ import java.lang.reflect.Method;
 import org.jspecify.annotations.Nullable;
 
 /** Answers for the methods of an interface by calling. */
-final class Calls implements InvocationHandler {
+final class ClientInvocationHandler implements InvocationHandler {
   private static final @Nullable Object[] NONE = new @Nullable Object[0];
 
   private final Class<?> type;
@@ -13,7 +13,8 @@ final class Calls implements InvocationHandler {
   private final CallSettings settings;
   private final LastExchanges exchanges;
 
-  Calls(Class<?> type, CallPlans plans, CallSettings settings, LastExchanges exchanges) {
+  ClientInvocationHandler(
+      Class<?> type, CallPlans plans, CallSettings settings, LastExchanges exchanges) {
     this.type = type;
     this.plans = plans;
     this.settings = settings;
@@ -35,11 +36,12 @@ final class Calls implements InvocationHandler {
       throw new UnsupportedOperationException(
           method.getName() + " is no operation of " + type.getName());
     }
-    OneCall call = new OneCall(plan, plans.writer(settings.version()), settings, exchanges);
+    ClientCall call = new ClientCall(plan, plans.writer(settings.version()), settings, exchanges);
     return plan.isAsynchronous() ? call.send(given) : called(call, given);
   }
 
-  private static @Nullable Object called(OneCall call, @Nullable Object[] given) throws Throwable {
+  private static @Nullable Object called(ClientCall call, @Nullable Object[] given)
+      throws Throwable {
     try {
       return call.call(given);
     } catch (Exception raised) {

@@ -33,7 +33,7 @@ import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** One call on its way to the service and back. */
-final class OneCall {
+final class ClientCall {
   private static final int PIECE = 16 << 10;
 
   private final CallPlan plan;
@@ -41,7 +41,7 @@ final class OneCall {
   private final CallSettings settings;
   private final LastExchanges exchanges;
 
-  OneCall(CallPlan plan, EnvelopeWriter writer, CallSettings settings, LastExchanges exchanges) {
+  ClientCall(CallPlan plan, EnvelopeWriter writer, CallSettings settings, LastExchanges exchanges) {
     this.plan = plan;
     this.writer = writer;
     this.settings = settings;
@@ -99,7 +99,8 @@ final class OneCall {
   private CompletableFuture<HttpResponse<byte[]>> whole(
       @Nullable Object[] arguments, LastExchanges.Pending pending) {
     long most = settings.limits().value(Limit.BODY_BYTES);
-    CompletableFuture<HttpResponse<byte[]>> sent = sent(arguments, pending, WholeAnswer.upTo(most));
+    CompletableFuture<HttpResponse<byte[]>> sent =
+        sent(arguments, pending, BufferedAnswer.upTo(most));
     CompletableFuture<HttpResponse<byte[]>> timed =
         sent.copy().orTimeout(settings.timeout().toNanos(), TimeUnit.NANOSECONDS);
     CompletableFuture<HttpResponse<byte[]>> unused =
@@ -184,7 +185,7 @@ final class OneCall {
       @Nullable Object[] arguments, LastExchanges.Pending pending) {
     if (plan.isStreamed()) {
       return HttpRequest.BodyPublishers.ofInputStream(
-          () -> Pipe.of(out -> write(arguments, pending, out)));
+          () -> RequestPipe.of(out -> write(arguments, pending, out)));
     }
     ByteArrayOutputStream bytes = new ByteArrayOutputStream(1024);
     try {

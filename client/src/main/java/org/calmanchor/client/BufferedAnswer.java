@@ -15,19 +15,19 @@ import org.jspecify.annotations.Nullable;
  * Takes an answer as a whole, up to a limit, without ever making a thread wait: the threads that
  * bring it may be few.
  */
-final class WholeAnswer implements HttpResponse.BodySubscriber<byte[]> {
+final class BufferedAnswer implements HttpResponse.BodySubscriber<byte[]> {
   private final long most;
   private final CompletableFuture<byte[]> whole = new CompletableFuture<>();
   private final ByteArrayOutputStream bytes = new ByteArrayOutputStream(1024);
   private final AtomicReference<Flow.@Nullable Subscription> source = new AtomicReference<>();
 
-  private WholeAnswer(long most) {
+  private BufferedAnswer(long most) {
     this.most = most;
   }
 
   /** Takes answers of up to {@code most} bytes. */
   static HttpResponse.BodyHandler<byte[]> upTo(long most) {
-    return response -> new WholeAnswer(most);
+    return response -> new BufferedAnswer(most);
   }
 
   @Override

@@ -10,12 +10,12 @@ import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 
 /** Reads what a thread of its own writes, as it is written. */
-final class Pipe extends PipedInputStream {
+final class RequestPipe extends PipedInputStream {
   private static final int HELD = 64 << 10;
 
   private final AtomicReference<@Nullable Throwable> failed = new AtomicReference<>();
 
-  private Pipe() {
+  private RequestPipe() {
     super(HELD);
   }
 
@@ -27,7 +27,7 @@ final class Pipe extends PipedInputStream {
 
   /** What {@code writing} writes. */
   static InputStream of(Writing writing) {
-    Pipe pipe = new Pipe();
+    RequestPipe pipe = new RequestPipe();
     try {
       PipedOutputStream out = new PipedOutputStream(pipe);
       Thread writer = new Thread(() -> pipe.run(writing, out), "calm-anchor-request");

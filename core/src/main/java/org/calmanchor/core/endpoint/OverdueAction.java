@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
  * @param kind what is late
  * @param ownership the right to answer, where the watching thread got it; else null
  */
-record Lateness(Kind kind, @Nullable AnswerOwnership ownership) {
+record OverdueAction(Kind kind, @Nullable AnswerOwnership ownership) {
   /** What can be late. */
   enum Kind {
     /** Nothing has to be done. */
@@ -25,5 +25,5 @@ record Lateness(Kind kind, @Nullable AnswerOwnership ownership) {
     ABANDONED
   }
 
-  static final Lateness IN_TIME = new Lateness(Kind.IN_TIME, null);
+  static final OverdueAction IN_TIME = new OverdueAction(Kind.IN_TIME, null);
 }

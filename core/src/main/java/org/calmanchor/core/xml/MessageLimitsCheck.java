@@ -4,15 +4,15 @@ import java.util.Arrays;
 import org.codehaus.stax2.XMLStreamReader2;
 
 /** Counts the elements of a message, and holds each to the bounds. Not safe for several threads. */
-final class BoundsCheck {
-  private final Bounds bounds;
+final class MessageLimitsCheck {
+  private final MessageLimits bounds;
   private final InputLocation location;
   private int[] children = new int[16];
   private final UnknownNames unknown;
   private int depth;
   private int openElements;
 
-  BoundsCheck(Bounds bounds, InputLocation location) {
+  MessageLimitsCheck(MessageLimits bounds, InputLocation location) {
     this.bounds = bounds;
     this.location = location;
     this.unknown = new UnknownNames(bounds, location);

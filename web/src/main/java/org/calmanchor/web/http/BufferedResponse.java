@@ -10,15 +10,15 @@ import java.util.zip.GZIPOutputStream;
  * and it is worth it. A server hands over one write without waiting for the reader, so a page that
  * nobody reads holds no thread.
  */
-public final class PackedResponse implements HttpResponse {
+public final class BufferedResponse implements HttpResponse {
   private final HttpResponse response;
   private final boolean isPacked;
   private final ByteArrayOutputStream held = new ByteArrayOutputStream(0);
 
   /** A response to {@code request} that is collected for {@code response}. */
-  public PackedResponse(HttpRequest request, HttpResponse response) {
+  public BufferedResponse(HttpRequest request, HttpResponse response) {
     this.response = response;
-    this.isPacked = Coding.isWanted(request.header("Accept-Encoding"));
+    this.isPacked = ContentCoding.isWanted(request.header("Accept-Encoding"));
   }
 
   @Override

@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
  * own since this module has no server, whose utilities would do it, and must bound what a
  * compressed message becomes.
  */
-public final class Coding {
+public final class ContentCoding {
   private final HttpRequest request;
   private final HttpResponse response;
   private final long mostRatio;
@@ -22,7 +22,7 @@ public final class Coding {
    *
    * @param mostRatio how many times its size a compressed message may become
    */
-  public Coding(HttpRequest request, HttpResponse response, long mostRatio) {
+  public ContentCoding(HttpRequest request, HttpResponse response, long mostRatio) {
     this.request = request;
     this.response = response;
     this.mostRatio = mostRatio;

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param text the index of the text in the composite
  */
-record TextElement(
+record SimpleContentElement(
     AttributeCodec attributes,
     Lexical<Object> lexical,
     boolean isQualified,
@@ -48,7 +48,8 @@ record TextElement(
     out.open(tag);
     attributes.write(out, composite, value);
     if (isQualified) {
-      printed = Qualified.declare(out, QName.valueOf(printed), Tag.encode(" xmlns:q=\""), "q");
+      printed =
+          QualifiedNameElement.declare(out, QName.valueOf(printed), Tag.encode(" xmlns:q=\""), "q");
     }
     out.content();
     out.text(printed);

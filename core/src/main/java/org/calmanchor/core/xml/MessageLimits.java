@@ -16,7 +16,7 @@ package org.calmanchor.core.xml;
  * @param unknownNames the different names that no contract knows: of elements, attributes, prefixes
  * @param isLenient whether elements may come in any order, and unknown ones pass
  */
-public record Bounds(
+public record MessageLimits(
     long bodyBytes,
     int depth,
     int children,
@@ -30,8 +30,8 @@ public record Bounds(
     int unknownNames,
     boolean isLenient) {
   /** What holds unless told otherwise. */
-  public static final Bounds DEFAULT =
-      new Bounds(
+  public static final MessageLimits DEFAULT =
+      new MessageLimits(
           16L << 20, 100, 100_000, 100, 64 << 10, 256, 4 << 20, 12 << 20, 1_000, 10_000, 500,
           false);
 }

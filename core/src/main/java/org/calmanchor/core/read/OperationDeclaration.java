@@ -7,13 +7,14 @@ import org.calmanchor.core.introspection.JavaMethod;
 import org.jspecify.annotations.Nullable;
 
 /** What a method's annotation says of its operation, or the defaults where it may do without. */
-record GivenOperation(String name, String response, String action, boolean oneWay, String doc) {
+record OperationDeclaration(
+    String name, String response, String action, boolean oneWay, String doc) {
 
   /** What is said of {@code method}, or null when it is no operation. */
-  static @Nullable GivenOperation of(JavaMethod method, PortType.Exposing exposing) {
+  static @Nullable OperationDeclaration of(JavaMethod method, PortType.Exposing exposing) {
     Operation given = method.annotation(Operation.class);
     if (given != null) {
-      return new GivenOperation(
+      return new OperationDeclaration(
           given.name(), given.response(), given.action(), given.oneWay(), given.doc());
     }
     boolean isExposed =
@@ -22,6 +23,6 @@ record GivenOperation(String name, String response, String action, boolean oneWa
             && !method.isStatic()
             && !method.isOfEveryObject()
             && method.annotation(Omit.class) == null;
-    return isExposed ? new GivenOperation("", "", "", false, "") : null;
+    return isExposed ? new OperationDeclaration("", "", "", false, "") : null;
   }
 }

@@ -5,10 +5,10 @@ import org.slf4j.LoggerFactory;
 import org.slf4j.helpers.NOPLoggerFactory;
 
 /** Says once where the log went, when it goes nowhere: incidents are known by it alone. */
-final class LogNotice {
+final class NoLogWarning {
   private static final AtomicBoolean IS_PRINTED = new AtomicBoolean();
 
-  private LogNotice() {}
+  private NoLogWarning() {}
 
   static void printOnce() {
     boolean isNowhere = LoggerFactory.getILoggerFactory() instanceof NOPLoggerFactory;

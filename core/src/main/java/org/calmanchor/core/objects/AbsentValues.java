@@ -9,8 +9,8 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** What Java holds for a member that a message does not carry. */
-final class Absent {
-  private Absent() {}
+final class AbsentValues {
+  private AbsentValues() {}
 
   /** The absent value of a type; null where it has no other. */
   static @Nullable Object of(Class<?> type) {

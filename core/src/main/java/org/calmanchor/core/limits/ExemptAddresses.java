@@ -9,12 +9,12 @@ import java.util.Set;
  * @param proxies as numbers
  * @param isLoopback whether those of loopback are among them
  */
-public record UnsharedAddresses(Set<String> proxies, boolean isLoopback) {
+public record ExemptAddresses(Set<String> proxies, boolean isLoopback) {
   /** Loopback alone. */
-  public static final UnsharedAddresses LOOPBACK = new UnsharedAddresses(Set.of(), true);
+  public static final ExemptAddresses LOOPBACK = new ExemptAddresses(Set.of(), true);
 
   /** Copies the set. */
-  public UnsharedAddresses {
+  public ExemptAddresses {
     proxies = Set.copyOf(proxies);
   }
 

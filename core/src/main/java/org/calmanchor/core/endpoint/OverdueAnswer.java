@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
-import org.calmanchor.core.logging.LogFlood;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.xml.BrokenSinkException;
 import org.calmanchor.core.xml.XmlOut;
@@ -15,9 +15,9 @@ import org.slf4j.LoggerFactory;
 import org.slf4j.event.Level;
 
 /** What the watching thread answers for a call that takes too long. It runs nobody else's code. */
-final class LateAnswer {
-  private static final Logger LOG = LoggerFactory.getLogger(LateAnswer.class);
-  private static final LogFlood SLOW = new LogFlood(LOG, Level.WARN);
+final class OverdueAnswer {
+  private static final Logger LOG = LoggerFactory.getLogger(OverdueAnswer.class);
+  private static final RateLimitedLog SLOW = new RateLimitedLog(LOG, Level.WARN);
 
   private final Answer answer;
   private final AnswerOutput output;
@@ -26,7 +26,8 @@ final class LateAnswer {
   private final long millis;
 
   /** What is answered instead of {@code answer} after so many nanoseconds. */
-  LateAnswer(Answer answer, AnswerOutput output, CallContext context, CallState state, long nanos) {
+  OverdueAnswer(
+      Answer answer, AnswerOutput output, CallContext context, CallState state, long nanos) {
     this.answer = answer;
     this.output = output;
     this.context = context;
@@ -35,7 +36,7 @@ final class LateAnswer {
   }
 
   /** Answers it, or breaks it off where an answer has begun. */
-  void write(Lateness late) {
+  void write(OverdueAction late) {
     AnswerOwnership given = late.ownership();
     if (given == null) {
       log();
@@ -47,7 +48,7 @@ final class LateAnswer {
     }
     answer.ended(Ending.FAULT, overdue());
     try {
-      if (late.kind() == Lateness.Kind.MESSAGE) {
+      if (late.kind() == OverdueAction.Kind.MESSAGE) {
         slowSender(given);
       } else {
         log();

@@ -18,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  * goes out with its length, in one write, which nobody waits for. It is held where the operating
  * system takes it from, so that it is copied once.
  */
-final class LastKnownOutput extends OutputStream implements Callback {
+final class DelayedOutput extends OutputStream implements Callback {
   /** For so little no buffer is taken from the pool; a guess that was not measured. */
   private static final int SMALL_BYTES = 4 << 10;
 
@@ -36,7 +36,7 @@ final class LastKnownOutput extends OutputStream implements Callback {
   private @Nullable RetainableByteBuffer sent;
 
   /** One that tells {@code callback} when the last byte was sent. */
-  LastKnownOutput(Request request, Response response, Callback callback) {
+  DelayedOutput(Request request, Response response, Callback callback) {
     this.request = request;
     this.response = response;
     this.callback = callback;

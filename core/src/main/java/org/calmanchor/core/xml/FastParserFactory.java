@@ -15,7 +15,7 @@ import org.codehaus.stax2.io.Stax2ByteArraySource;
  * end. So it is thrown away, table and all, when senders have put too much into it. Safe for any
  * number of threads.
  */
-final class FastParser {
+final class FastParserFactory {
   /** Beyond so many names the table is thrown away. */
   static final int MOST_NAMES = 4_000;
 
