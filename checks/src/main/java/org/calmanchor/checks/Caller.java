@@ -3,7 +3,10 @@ package org.calmanchor.checks;
 import java.io.IOException;
 import org.calmanchor.core.dynamic.Outcome;
 
-/** Makes a check's call, by whatever way. */
+/**
+ * Makes the call of a check. The caller of this library decides how: in memory, over HTTP, or
+ * otherwise.
+ */
 @FunctionalInterface
 public interface Caller {
   /**

@@ -8,7 +8,7 @@ import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A call and what must come of it.
+ * A call and its expected outcome.
  *
  * @param name what it is about, in the words of whoever wrote it; tells it from others of its file
  * @param service the port type's name; empty where the file leaves it to whoever runs it

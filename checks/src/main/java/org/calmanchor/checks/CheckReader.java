@@ -21,8 +21,8 @@ import org.snakeyaml.engine.v2.parser.ParserImpl;
 import org.snakeyaml.engine.v2.scanner.StreamReader;
 
 /**
- * Reads checks. Every value is taken by its characters, so that {@code 42.50} and {@code no} stay
- * what was written.
+ * Reads check files. Every value is a text, so that {@code 42.50} and {@code no} stay as they were
+ * written.
  */
 final class CheckReader {
   /** Stands for any code of a fault that the contract does not declare. */

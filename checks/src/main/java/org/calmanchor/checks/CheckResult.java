@@ -6,7 +6,7 @@ import org.calmanchor.core.dynamic.Outcome;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What came of a check.
+ * The result of running a check.
  *
  * @param check the check
  * @param outcome what the service answered, or null when no answer came

@@ -11,7 +11,10 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.jspecify.annotations.Nullable;
 
-/** Compares what was expected with what came. Immutable, safe for any number of threads. */
+/**
+ * Compares the expected outcome of a check with the real one. Immutable, safe for any number of
+ * threads.
+ */
 public final class Comparison {
   private final Contract contract;
   private final TreeComparison trees;

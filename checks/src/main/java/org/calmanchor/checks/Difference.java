@@ -1,7 +1,7 @@
 package org.calmanchor.checks;
 
 /**
- * Where an answer is not what was expected.
+ * One difference between the expected and the real answer.
  *
  * @param path where, as in {@code result[2]/code}; a fault's own parts are {@code fault}, {@code
  *     code} and {@code reason}

@@ -3,7 +3,7 @@ package org.calmanchor.checks;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** What must come of a call. */
+/** The expected outcome of a call. */
 public sealed interface Expected permits Expected.Result, Expected.Fault, Expected.Accepted {
   /** How much of an answer must be as expected. */
   enum Compare {

@@ -18,8 +18,9 @@ import javax.xml.datatype.DatatypeFactory;
 import org.calmanchor.core.lexical.WhiteSpace;
 
 /**
- * When two texts of a built-in type stand for one value (XML Schema 1.0 part 2, 3.2): numbers by
- * value, times by instant, truth values and bytes as such, everything else by its characters.
+ * Decides whether two texts of a built-in type have the same value (XML Schema 1.0 part 2, section
+ * 3.2): numbers are compared by value, times by instant, truth values and bytes by what they mean,
+ * everything else by its characters.
  */
 final class ValueEquality {
   /** A longer number is compared by its characters, so that an exponent cannot blow it up. */

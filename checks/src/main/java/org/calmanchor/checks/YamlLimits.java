@@ -10,8 +10,8 @@ import org.snakeyaml.engine.v2.parser.ParserImpl;
 import org.snakeyaml.engine.v2.scanner.StreamReader;
 
 /**
- * What a check file may hold at most. A short text can stand for a tree that is very deep, or for
- * one that repeats itself, so it is looked through before a tree is made of it.
+ * The limits of a check file. They are checked before a tree is built, since a short text can
+ * describe a tree that is very deep or repeats itself.
  */
 final class YamlLimits {
   /** No message nests deeper. */

@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.calmanchor.core.problem.NearMiss;
 
-/** Looks for the class that somebody meant, where there is none of the name that was given. */
+/** Suggests the class that a user probably meant when there is no class of the given name. */
 final class ClassSearch {
   private static final int MOST_FILES = 20_000;
   private static final String SUFFIX = ".class";

@@ -1,6 +1,6 @@
 package org.calmanchor.cli;
 
-/** A command cannot go on; its message is all that a user needs. */
+/** Ends a command. The message is all that the user sees. */
 public final class CommandException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

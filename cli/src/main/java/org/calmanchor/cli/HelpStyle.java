@@ -7,7 +7,7 @@ import picocli.CommandLine.Help.ColorScheme;
 import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Model.UsageMessageSpec;
 
-/** How every command's help looks: bold on any background, one order, room between the parts. */
+/** The style of the help of all commands: bold, without colours, with the same order everywhere. */
 final class HelpStyle {
   private static final int WIDTH = 100;
 

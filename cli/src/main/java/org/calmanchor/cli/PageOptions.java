@@ -5,7 +5,7 @@ import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
-/** What the test page of a hosted service can do; it is there on this machine only. */
+/** The options for the test page of hosted services. */
 public final class PageOptions {
   @Option(
       names = "--checks",

@@ -12,7 +12,7 @@ import org.calmanchor.core.sample.Samples;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 
-/** A host in the foreground: starts, says where everything is, runs until Ctrl-C. */
+/** A host in the foreground: it starts, prints the addresses, and runs until Ctrl-C. */
 public final class Session {
   private final PrintWriter out;
   private final List<Shown> services = new ArrayList<>();

@@ -5,7 +5,7 @@ import java.util.List;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine.Option;
 
-/** How the services of a host stand when it starts. */
+/** The options for services that are not listed, and operations that are switched off. */
 final class StateOptions {
   @Option(
       names = "--unlisted",

@@ -14,7 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 
-/** The classes that a command is about, loaded from the user's class path. */
+/** Loads the user's classes from the class path of a command. */
 final class UserClasses {
   private final List<Path> entries;
   private final boolean isChosen;

@@ -12,8 +12,7 @@ import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Takes an answer as a whole, up to a limit, without ever making a thread wait: the threads that
- * bring it may be few.
+ * Collects an answer up to a limit. It never blocks, since the HTTP client may have few threads.
  */
 final class BufferedAnswer implements HttpResponse.BodySubscriber<byte[]> {
   private final long most;

@@ -9,7 +9,7 @@ import org.calmanchor.core.objects.HeaderCodec;
 import org.jspecify.annotations.Nullable;
 
 /**
- * All that calling an operation needs, looked up once.
+ * All that a call of one operation needs, planned once.
  *
  * @param name the operation's name
  * @param action the action of its request

@@ -32,7 +32,7 @@ import org.calmanchor.core.soap.SoapHttp;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
-/** One call on its way to the service and back. */
+/** One call: it writes the request, sends it, and reads the answer. */
 final class ClientCall {
   private static final int PIECE = 16 << 10;
 

@@ -4,7 +4,7 @@ import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.Method;
 import org.jspecify.annotations.Nullable;
 
-/** Answers for the methods of an interface by calling. */
+/** Turns method calls on the client's proxy into SOAP calls. */
 final class ClientInvocationHandler implements InvocationHandler {
   private static final @Nullable Object[] NONE = new @Nullable Object[0];
 

@@ -13,7 +13,7 @@ import org.calmanchor.core.logging.MaskedMessage;
 import org.calmanchor.core.logging.SecretNames;
 import org.jspecify.annotations.Nullable;
 
-/** Keeps what was exchanged last. Safe for any number of threads. */
+/** Keeps the last exchange. Safe for any number of threads. */
 final class LastExchanges {
   /** Enough to see what went wrong, little enough to be kept. */
   private static final int MOST_BYTES = 64 << 10;

@@ -2,7 +2,7 @@ package org.calmanchor.client;
 
 import org.jspecify.annotations.Nullable;
 
-/** There was no answer, or none that can be understood. Its message says why, and what to try. */
+/** There was no answer, or it could not be understood. The message says why, and what to try. */
 public final class NoAnswerException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

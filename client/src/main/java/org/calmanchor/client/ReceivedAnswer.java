@@ -23,7 +23,7 @@ import org.calmanchor.core.xml.LazyItems;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
-/** What came back for one call. */
+/** Reads the answer of one call. */
 final class ReceivedAnswer {
   private static final int MOST_SHOWN = 500;
 

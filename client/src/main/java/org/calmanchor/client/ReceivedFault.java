@@ -10,7 +10,7 @@ import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
-/** Reads a fault, and makes of it what is to be raised. */
+/** Reads a fault and creates the exception for it. */
 final class ReceivedFault {
   private final FaultReader fault;
   private final Map<QName, CallPlan.RaisedFault> declared;

@@ -9,7 +9,7 @@ import java.io.UncheckedIOException;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 
-/** Reads what a thread of its own writes, as it is written. */
+/** Lets the HTTP client read a request while another thread writes it. */
 final class RequestPipe extends PipedInputStream {
   private static final int HELD = 64 << 10;
 

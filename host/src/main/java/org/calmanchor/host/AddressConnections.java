@@ -8,10 +8,7 @@ import org.calmanchor.core.limits.AddressShares;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.eclipse.jetty.io.EndPoint;
 
-/**
- * Closes connections of an address that has its share of them already. Safe for any number of
- * threads.
- */
+/** Closes connections of an address that has too many. Safe for any number of threads. */
 final class AddressConnections {
   private final AddressShares shares;
 

@@ -9,8 +9,9 @@ import org.eclipse.jetty.util.IO;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The body of a request. Most messages are short and have arrived with their headers: what is there
- * is taken as it is, and only who has to wait gets the server's own stream, with its locks.
+ * The body of a request. Most messages are short and have arrived with their headers, so their
+ * bytes are used directly. Only a read that must wait uses the server's own stream, which has
+ * locks.
  */
 final class BodyInput extends InputStream {
   private final Content.Source source;

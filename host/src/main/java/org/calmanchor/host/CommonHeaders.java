@@ -5,7 +5,7 @@ import org.eclipse.jetty.http.HttpFields;
 import org.eclipse.jetty.http.HttpHeader;
 import org.jspecify.annotations.Nullable;
 
-/** The headers that every call is asked for, found in one pass instead of one for each. */
+/** The headers that every call needs, found in one pass over the request. */
 final class CommonHeaders {
   private static final int COUNT = 6;
   private static final int OTHER = -1;

@@ -14,9 +14,8 @@ import org.eclipse.jetty.util.Callback;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Holds what was written last until it is known whether more follows: an answer of one piece then
- * goes out with its length, in one write, which nobody waits for. It is held where the operating
- * system takes it from, so that it is copied once.
+ * Delays the last write until it is known whether more follows: a short answer is then sent with
+ * its length in one write. It is held in direct memory, so that it is not copied again.
  */
 final class DelayedOutput extends OutputStream implements Callback {
   /** For so little no buffer is taken from the pool; a guess that was not measured. */

@@ -4,7 +4,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.LoggerFactory;
 import org.slf4j.helpers.NOPLoggerFactory;
 
-/** Says once where the log went, when it goes nowhere: incidents are known by it alone. */
+/** Warns once if there is no SLF4J provider: without a log, incidents cannot be looked up. */
 final class NoLogWarning {
   private static final AtomicBoolean IS_PRINTED = new AtomicBoolean();
 

@@ -8,7 +8,10 @@ import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
 
-/** What the server itself refuses before a site sees it: a status and a neutral sentence. */
+/**
+ * The errors that the server answers before a site sees the request: a status and a neutral
+ * sentence.
+ */
 final class PlainErrors implements Request.Handler {
   @Override
   public boolean handle(Request request, Response response, Callback callback) {

@@ -1,6 +1,6 @@
 package org.calmanchor.host;
 
-/** The port that a host was told to use is in use already. */
+/** The port is in use. */
 public final class PortTakenException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

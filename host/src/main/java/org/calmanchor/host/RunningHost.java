@@ -9,8 +9,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * A host that listens. Closing it lets running calls end, for a while, and frees the port. When the
- * program ends, on a signal say, it is closed as well.
+ * A running host. Closing it lets running calls end, for a while, and frees the port. It is also
+ * closed when the program ends.
  */
 public final class RunningHost implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(RunningHost.class);

@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Hands each request to the site, and its answer to the server. */
+/** Passes each request to the site. */
 final class SiteHandler extends Handler.Abstract implements Graceful {
   private static final Logger LOG = LoggerFactory.getLogger(SiteHandler.class);
 

@@ -6,7 +6,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.calmanchor.core.endpoint.Endpoint;
 
-/** Which operations are off after some were switched. */
+/** Computes which operations are off after some were switched. */
 final class Switches {
   private Switches() {}
 

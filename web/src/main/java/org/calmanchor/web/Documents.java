@@ -12,8 +12,8 @@ import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The documents of one service: {@code ?wsdl} with the schemas inside, {@code ?wsdl&xsd} with the
- * schemas beside it, {@code ?xsd=1} and on for each of these.
+ * The WSDL and schema documents of one service: {@code ?wsdl} contains the schemas, {@code
+ * ?wsdl&xsd} imports them, {@code ?xsd=1} and on are the schemas.
  */
 final class Documents {
   private static final String XML = "text/xml; charset=utf-8";

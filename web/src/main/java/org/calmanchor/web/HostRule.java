@@ -8,9 +8,8 @@ import org.calmanchor.web.http.HttpRequest;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Which names a client may call this site by: anything else could be a page elsewhere that made a
- * browser believe this site were its own (DNS rebinding), or would poison the addresses in
- * documents.
+ * Decides which host names a request may use. Other names could be an attack on a browser (DNS
+ * rebinding), or put wrong addresses into documents.
  */
 final class HostRule {
   private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]");

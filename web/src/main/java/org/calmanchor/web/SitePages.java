@@ -15,8 +15,8 @@ import org.calmanchor.web.question.QuestionHandler;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What a site answers besides calls: its index, the services' pages and documents, the questions of
- * the test page, and whatever is not there. Safe for any number of threads.
+ * Everything that a site answers besides calls: the index, pages, documents, the requests of the
+ * test page, and what does not exist. Safe for any number of threads.
  */
 final class SitePages {
   /** The documents of a service are kept for each address that it is asked for by, up to here. */

@@ -6,7 +6,7 @@ import org.calmanchor.core.endpoint.RunningCalls;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What a site needs to know of the place where it is hosted.
+ * The settings of a site.
  *
  * @param publicUrl the address under which the outside reaches it, without path, or null
  * @param boundAddress the address that the server was told to listen at, or null for loopback

@@ -19,7 +19,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * An HTTP request and response as an endpoint sees them (SOAP 1.1, section 6; SOAP 1.2 part 2, 7).
+ * Presents an HTTP request and response to an endpoint (SOAP 1.1, section 6; SOAP 1.2 part 2,
+ * section 7).
  */
 final class SoapExchange implements Request, Response {
   private static final Logger LOG = LoggerFactory.getLogger(SoapExchange.class);

@@ -19,7 +19,7 @@ import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
-/** What hostile senders do, one attempt each; they ignore what comes back. */
+/** The attacks of the soak test, one attempt each; they ignore the answer. */
 final class Attacks {
   private static final String ENVELOPE =
       "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>%s<e:Body>%s</e:Body>"

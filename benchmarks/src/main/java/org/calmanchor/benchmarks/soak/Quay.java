@@ -13,7 +13,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 
-/** A service that goes wrong on request, in a process of its own that counts its calls. */
+/** The service of the soak test: it fails on request, and counts its calls. */
 @PortType(namespace = Quay.NAMESPACE)
 public class Quay {
   static final String NAMESPACE = "urn:lanternquay:quay";

@@ -21,8 +21,8 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 
 /**
- * Treats a host badly for some time and counts what comes of it; ends with an error when something
- * does that may not. Its server has 64 MB, and no file that it writes may exceed 64 KB.
+ * Attacks a host for some time and counts the results; ends with an error if a rule is broken. The
+ * server has 64 MB, and cannot write files over 64 KB.
  */
 public final class Soak {
   private static final int THREADS = 24;

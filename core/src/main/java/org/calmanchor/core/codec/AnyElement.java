@@ -9,7 +9,7 @@ import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
-/** Elements around one element of any name (XML Schema 1.0 part 1, section 3.10). */
+/** An element that contains one element of any name (XML Schema 1.0 part 1, section 3.10). */
 record AnyElement(AttributeCodec attributes, AnyHolder holder) implements ElementCodec {
   @Override
   public Object read(XmlIn in) {

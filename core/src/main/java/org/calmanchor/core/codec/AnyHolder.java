@@ -3,7 +3,7 @@ package org.calmanchor.core.codec;
 import org.calmanchor.core.xml.EncodeException;
 import org.w3c.dom.Element;
 
-/** How one end holds an element of any name. */
+/** Converts between an element of any name and the value that is held for it. */
 public interface AnyHolder {
   /** What is held for an element. */
   Object hold(Element element);

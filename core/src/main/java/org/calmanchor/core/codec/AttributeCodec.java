@@ -10,7 +10,7 @@ import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
-/** Reads and writes the attributes of a structure, and refuses others. */
+/** Reads and writes the attributes of a structure, and refuses unknown ones. */
 final class AttributeCodec {
   private final @Nullable QName type;
   private final AttributeSlot[] slots;

@@ -4,7 +4,7 @@ import org.calmanchor.core.lexical.Lexical;
 import org.jspecify.annotations.Nullable;
 
 /**
- * An attribute's place in a structure.
+ * An attribute of a structure, planned.
  *
  * @param namespace its namespace, empty for none
  * @param name its local name

@@ -14,7 +14,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Reads attributes and a sequence of elements into a whole, and refuses whatever else stands there.
+ * Reads the attributes and elements of a structure in the published order, and refuses everything
+ * else.
  */
 final class ComplexReader {
   private static final Logger LOG = LoggerFactory.getLogger(ComplexReader.class);

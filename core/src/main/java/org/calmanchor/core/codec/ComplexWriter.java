@@ -5,7 +5,7 @@ import org.calmanchor.core.xml.Tag;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
-/** Writes a whole as attributes and a sequence of elements. */
+/** Writes a structure as attributes and a sequence of elements. */
 final class ComplexWriter {
   private static final byte[] NIL = Tag.encode(" xsi:nil=\"");
 

@@ -2,7 +2,7 @@ package org.calmanchor.core.codec;
 
 import org.jspecify.annotations.Nullable;
 
-/** How one end holds a structure: from its members to the whole and back. */
+/** Assembles a structure from its members, and gives its members. */
 public interface Composite {
   /** The whole of {@code members}; may keep the array. */
   Object assemble(@Nullable Object[] members);

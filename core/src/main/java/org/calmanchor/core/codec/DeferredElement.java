@@ -5,7 +5,7 @@ import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
-/** Stands in for a codec that is still being planned, where a type reaches itself. */
+/** Stands for a codec that is still being planned, in types that contain themselves. */
 final class DeferredElement implements ElementCodec {
   private @Nullable ElementCodec planned;
 

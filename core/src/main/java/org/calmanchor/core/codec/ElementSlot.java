@@ -10,7 +10,7 @@ import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**
- * An element's place in a structure.
+ * An element of a structure, planned.
  *
  * @param namespace its namespace, empty for none
  * @param name its local name

@@ -3,7 +3,10 @@ package org.calmanchor.core.codec;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** How one end holds the values of an element that may be absent or repeat. */
+/**
+ * Converts between the values of an element and what is held for them, such as an Optional or a
+ * list.
+ */
 public interface Holder {
   /** Marker value: write {@code xsi:nil}. (null means: omit the element.) */
   Object NIL = new NilMark();

@@ -10,7 +10,7 @@ import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Term;
 
-/** The prefixes of a contract's messages, all declared on the envelope. */
+/** The namespace prefixes of a contract's messages; the envelope declares all of them. */
 public final class MessagePrefixes {
   private final Map<String, String> byNamespace = new LinkedHashMap<>();
 

@@ -12,8 +12,8 @@ import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Elements in which one of several types may stand, named by {@code xsi:type} (XML Schema 1.0 part
- * 1, section 2.6.1).
+ * An element whose type is one of several, named by {@code xsi:type} (XML Schema 1.0 part 1,
+ * section 2.6.1).
  */
 final class PolymorphicElement implements ElementCodec {
   private final List<QName> names;

@@ -1,6 +1,6 @@
 package org.calmanchor.core.codec;
 
-/** A data type's own constructor refused the values that came in. */
+/** The constructor or a setter of a data type threw an exception. */
 public final class RefusedValueException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

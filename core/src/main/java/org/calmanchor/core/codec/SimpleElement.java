@@ -10,7 +10,7 @@ import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
-/** Elements whose content is the text of a simple type. */
+/** An element that contains the text of a simple type. */
 final class SimpleElement implements ElementCodec {
   private final @Nullable QName type;
   private final Lexical<Object> lexical;

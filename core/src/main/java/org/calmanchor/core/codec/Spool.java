@@ -15,8 +15,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Bytes that come in: in memory up to a size, beyond it in a temporary file that lives as long as
- * the call. Not safe for several threads.
+ * Received bytes: in memory up to a size, beyond it in a temporary file that is deleted when the
+ * call ends. Not safe for several threads.
  */
 final class Spool implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Spool.class);

@@ -1,6 +1,6 @@
 package org.calmanchor.core.codec;
 
-/** Tells at one end which of several types a value has. */
+/** Tells which of several types a value has. */
 public interface SubtypeChoice {
   /** No type known here. */
   int UNKNOWN = -1;

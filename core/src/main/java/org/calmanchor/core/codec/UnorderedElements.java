@@ -5,7 +5,7 @@ import java.util.List;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
-/** Reads the elements of a structure in whatever order they come, and passes over unknown ones. */
+/** Reads the elements of a structure in any order and ignores unknown ones (lenient reading). */
 final class UnorderedElements {
   private final ElementSlot[] slots;
   private final int[] counts;

@@ -9,7 +9,8 @@ import org.calmanchor.core.model.TypeUse;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One end of the engine: how values of a contract's types are held. Asked while planning only.
+ * How the values of a contract's types are represented, such as Java objects or maps. It is asked
+ * while planning only.
  *
  * @param <T> what the end needs to know of a position besides its type in the contract
  */

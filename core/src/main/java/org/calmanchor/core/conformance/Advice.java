@@ -10,7 +10,7 @@ import java.util.regex.Pattern;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.wsdl.XmlNode;
 
-/** Advises on what conforms, but hurts those who generate code from it. */
+/** Advice about documents that conform, but cause trouble for code generators. */
 final class Advice {
   /** Words that at least one of Java, C# and Python keeps for itself, as names on the wire. */
   private static final Set<String> RESERVED =

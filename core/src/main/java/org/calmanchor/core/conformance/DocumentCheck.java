@@ -19,7 +19,7 @@ import org.xml.sax.ErrorHandler;
 import org.xml.sax.SAXException;
 import org.xml.sax.SAXParseException;
 
-/** Judges a document as a whole: its form, and the order of what it holds. */
+/** Checks the document as a whole: its form and the order of its parts. */
 final class DocumentCheck {
   private static final Set<String> ENCODINGS = Set.of("utf-8", "utf-16", "utf-16le", "utf-16be");
 

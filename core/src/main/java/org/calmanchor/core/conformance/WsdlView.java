@@ -13,7 +13,7 @@ import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.wsdl.XmlNode;
 import org.jspecify.annotations.Nullable;
 
-/** A WSDL document's components by name, as far as they are there. */
+/** The components of a WSDL document by name. Missing ones are left out. */
 final class WsdlView {
   private final XmlNode definitions;
   private final String targetNamespace;

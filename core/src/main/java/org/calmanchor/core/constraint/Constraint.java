@@ -6,7 +6,7 @@ import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.model.Facet;
 
 /**
- * What a value must obey besides its type.
+ * A condition on a value, besides its type.
  *
  * @param words what is expected, in words that follow "expected"
  * @param facets the facets that say exactly the same; empty where XML Schema has none

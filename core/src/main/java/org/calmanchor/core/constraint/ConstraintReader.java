@@ -8,8 +8,8 @@ import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 
 /**
- * Reads the constraints of jakarta.validation at one position. Where XML Schema has a facet that
- * says exactly the same it is published; the others are checked and put into the documentation.
+ * Reads the constraints of jakarta.validation at one position. A constraint becomes a facet if XML
+ * Schema has exactly the same; others are checked and documented.
  */
 public final class ConstraintReader {
   private final Problems problems;

@@ -5,7 +5,7 @@ import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.Particle;
 
 /**
- * What the constraints at a position ask for.
+ * The constraints at one position.
  *
  * @param values what each value must obey
  * @param min how many values there must be, for a container

@@ -2,7 +2,7 @@ package org.calmanchor.core.constraint;
 
 import java.util.regex.Pattern;
 
-/** The form of an e-mail address, as mail programs take it (RFC 5321, section 4.1.2, in short). */
+/** Checks e-mail addresses (a subset of RFC 5321, section 4.1.2). */
 final class Emails {
   private static final Pattern FORM =
       Pattern.compile(

@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.util.List;
 import org.calmanchor.core.model.Facet;
 
-/** What numbers must obey, with the facets that say it. */
+/** Constraints on numbers, with their facets. */
 final class NumberConstraints {
   private NumberConstraints() {}
 

@@ -19,7 +19,7 @@ import java.util.Objects;
 import java.util.function.ToIntFunction;
 import org.calmanchor.core.introspection.JavaAnnotation;
 
-/** Which values of java.time lie before and after now. */
+/** Constraints on values of java.time: in the past or in the future. */
 final class TimeConstraints {
   /** What is past here is a matter of where this runs. */
   private static final Clock CLOCK = Clock.system(ZoneId.systemDefault());

@@ -6,7 +6,7 @@ import java.util.Map;
 import org.calmanchor.core.model.SoapVersion;
 
 /**
- * What a request says, as plain trees of values.
+ * A request as maps and lists.
  *
  * @param operation the operation that it asks for
  * @param version the version that it speaks

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.problem.ReportedProblem;
 
-/** What an operation answered, as plain trees of values. */
+/** The answer of an operation as maps and lists. */
 public sealed interface Outcome
     permits Outcome.Result, Outcome.DeclaredFault, Outcome.OtherFault, Outcome.Unreadable {
 

@@ -24,9 +24,9 @@ import org.slf4j.LoggerFactory;
 import org.slf4j.event.Level;
 
 /**
- * What goes back for one request: a result, a fault, a refusal by HTTP, or the acknowledgement of a
- * one-way message. It is written first and delivered later, so that whatever fails in between can
- * still replace it. Only the owner of the answer writes; for everybody else nothing happens.
+ * The answer of one call: a result, a fault, an HTTP refusal, or the acknowledgement of a one-way
+ * message. It is written first and delivered later, so that a later failure can replace it. Only
+ * the owner of the answer writes; other threads have no effect.
  */
 final class Answer {
   private static final Logger LOG = LoggerFactory.getLogger(Answer.class);

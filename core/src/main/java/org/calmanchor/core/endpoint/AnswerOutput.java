@@ -6,8 +6,8 @@ import org.calmanchor.core.endpoint.CallState.Piece;
 import org.calmanchor.core.xml.XmlOut;
 
 /**
- * The way of an answer's bytes to the response. Each piece goes out only if the state of the call
- * grants it to whoever sends it; status and headers go before the first one.
+ * Sends the bytes of an answer to the response. {@link CallState} must permit each piece; status
+ * and headers are sent with the first one.
  */
 final class AnswerOutput {
   /** How much of an answer is held back, so that a failure can still become a fault. */

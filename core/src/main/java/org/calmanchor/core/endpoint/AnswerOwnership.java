@@ -1,7 +1,7 @@
 package org.calmanchor.core.endpoint;
 
 /**
- * The right to write the answer of one call. {@link CallState} gives it to one owner at a time; an
- * owner is known by this token, never by its thread.
+ * The right to write the answer of a call. {@link CallState} gives it to one owner at a time. It is
+ * a token, not a thread, since a call may change threads.
  */
 final class AnswerOwnership {}

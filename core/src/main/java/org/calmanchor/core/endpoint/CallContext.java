@@ -17,8 +17,8 @@ import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /**
- * What is known of a call besides its arguments. A method gets that of its own call by {@link
- * #current()}. Not safe for several threads.
+ * The circumstances of a call, besides its arguments. A method gets those of its own call from
+ * {@link #current()}. Not safe for several threads.
  */
 public final class CallContext {
   private static final ThreadLocal<@Nullable CallContext> CURRENT = new ThreadLocal<>();

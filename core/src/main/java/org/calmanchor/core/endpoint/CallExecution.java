@@ -18,7 +18,10 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.slf4j.event.Level;
 
-/** One call, from the first byte in to the last byte out, and the one place where it ends. */
+/**
+ * One call, from the first byte received to the last byte sent. It contains the only place where a
+ * call ends.
+ */
 final class CallExecution implements SlotHolder {
   private static final Logger LOG = LoggerFactory.getLogger(CallExecution.class);
 

@@ -4,7 +4,10 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 
-/** What content types say; callers send the same few over and over. Safe for several threads. */
+/**
+ * Parses content types and keeps the results, since callers send the same few. Safe for several
+ * threads.
+ */
 final class ContentTypes {
   /** How many are kept, however many callers make up. */
   private static final int MOST = 64;

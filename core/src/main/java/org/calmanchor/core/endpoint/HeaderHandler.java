@@ -6,9 +6,9 @@ import javax.xml.namespace.QName;
 import org.w3c.dom.Element;
 
 /**
- * Understands header blocks that are no parameter of any operation, for all operations of an
- * endpoint. Handlers are called in the order in which they were given, before the operation is
- * known. Used by many threads.
+ * Handles header blocks that are not parameters, for all operations of an endpoint. Handlers are
+ * called in the order in which they were added, before the operation is known. Used by many
+ * threads.
  */
 public interface HeaderHandler {
   /** The names of the blocks that it takes. */

@@ -19,8 +19,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * What interceptors enclose: arguments are read and checked, the method is called, its result is
- * written but for what is held back. Proceeds once.
+ * The part of a call that interceptors enclose: it reads and checks the arguments, calls the
+ * method, and writes the result except for its last bytes. It runs once.
  */
 final class Invocation {
   private static final Logger LOG = LoggerFactory.getLogger(Invocation.class);

@@ -20,7 +20,7 @@ import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
-/** The header blocks of one message that operations here know, or handlers do. */
+/** The header blocks of one message that an operation or a header handler knows. */
 final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
   private final Map<QName, OperationTable.KnownHeader> known;
   private final Map<QName, HeaderHandler> handlers;

@@ -22,7 +22,7 @@ import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**
- * All that serving an operation needs, looked up once.
+ * All that serving one operation needs, planned once.
  *
  * @param service the contract that it belongs to
  * @param name the operation's name

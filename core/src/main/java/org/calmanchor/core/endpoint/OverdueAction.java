@@ -3,7 +3,7 @@ package org.calmanchor.core.endpoint;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What has to be done about a call, as {@link CallState} tells the thread that watches it.
+ * What the watching thread has to do about a call, as {@link CallState} decides.
  *
  * @param kind what is late
  * @param ownership the right to answer, where the watching thread got it; else null

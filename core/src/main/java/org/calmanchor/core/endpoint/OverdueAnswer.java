@@ -14,7 +14,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.slf4j.event.Level;
 
-/** What the watching thread answers for a call that takes too long. It runs nobody else's code. */
+/** Answers a call that takes too long, from the watching thread. It runs no code of the service. */
 final class OverdueAnswer {
   private static final Logger LOG = LoggerFactory.getLogger(OverdueAnswer.class);
   private static final RateLimitedLog SLOW = new RateLimitedLog(LOG, Level.WARN);

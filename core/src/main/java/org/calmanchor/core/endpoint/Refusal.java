@@ -1,9 +1,9 @@
 package org.calmanchor.core.endpoint;
 
 /**
- * A message that the transport's own rules refuse, before SOAP has a say: answered by a status and
- * a sentence. (A SOAP 1.1 fault would have to travel with status 500: Basic Profile 1.1, R1126.) A
- * request's body may throw it while it is read.
+ * A message is refused by the rules of HTTP, with a status and a sentence. (A SOAP 1.1 fault would
+ * need status 500: Basic Profile 1.1, R1126.) The stream of a request's body may throw it while it
+ * is read.
  */
 public final class Refusal extends RuntimeException {
   private static final long serialVersionUID = 1L;

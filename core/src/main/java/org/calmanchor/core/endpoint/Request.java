@@ -6,7 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** A message that came in, and what the transport knows of it. */
+/** A received message, and what the transport knows about it. */
 public interface Request {
   /** The message's bytes; read once, closed by whoever opened it. */
   InputStream body();

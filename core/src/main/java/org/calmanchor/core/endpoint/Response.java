@@ -3,7 +3,7 @@ package org.calmanchor.core.endpoint;
 import java.io.OutputStream;
 import org.jspecify.annotations.Nullable;
 
-/** The way for an answer to go out. */
+/** Where an answer is written. */
 public interface Response {
   /** Sets a header of the transport; before {@link #begin}. */
   void header(String name, String value);

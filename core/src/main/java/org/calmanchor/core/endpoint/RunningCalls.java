@@ -17,9 +17,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * The calls that run at a time, and the pages and documents that are asked for: each holds one of a
- * fixed number of slots, and one thread looks through them for what takes too long. So a call needs
- * no timer. Nobody may take all slots: each address has a share. Safe for any number of threads.
+ * Counts and watches the running calls, pages and documents. Each has one of a fixed number of
+ * slots, and one thread looks for those that take too long, so a call needs no timer. Each address
+ * has a share of the slots. Safe for any number of threads.
  */
 public final class RunningCalls implements AutoCloseable {
   /** How long a method that was interrupted has before it counts as stuck. */

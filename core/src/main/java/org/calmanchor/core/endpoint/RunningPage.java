@@ -3,7 +3,7 @@ package org.calmanchor.core.endpoint;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 
-/** A page or document that holds a slot: broken off when it takes too long. */
+/** A page or document that has a slot. It is aborted when it takes too long. */
 final class RunningPage implements SlotHolder {
   private final long nanos;
   private final Runnable breakOff;

@@ -4,7 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import org.calmanchor.core.io.BulkInputStream;
 
-/** A message that comes in; while a thread waits for it, the call's state says so. */
+/**
+ * A message that is being received. While a thread waits for bytes, the state of the call says so.
+ */
 final class WaitTrackingInput extends BulkInputStream {
   private final CallState state;
 

@@ -3,7 +3,7 @@ package org.calmanchor.core.introspection;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** What holds several values in Java. */
+/** The kinds of Java containers. */
 public enum Container {
   /** A {@link java.util.List}, or a supertype of it. */
   LIST("a list"),

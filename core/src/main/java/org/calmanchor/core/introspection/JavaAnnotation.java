@@ -3,7 +3,8 @@ package org.calmanchor.core.introspection;
 import java.util.Map;
 
 /**
- * An annotation that is not ours, as values by name, so that it need not be on the class path.
+ * An annotation of another library, as values by name, so that the library need not be on the class
+ * path.
  *
  * @param type its type's binary name
  * @param values its members, defaults included

@@ -12,9 +12,8 @@ import java.util.Map;
 import java.util.stream.Stream;
 
 /**
- * The types that a sealed type permits, with the type arguments that follow from its own: beneath
- * {@code Outcome<Berth>} stands {@code Done<Berth>} where {@code Done<T>} implements {@code
- * Outcome<T>}.
+ * The permitted subtypes of a sealed type, with their type arguments: for {@code Outcome<Berth>}
+ * there is {@code Done<Berth>} if {@code Done<T>} implements {@code Outcome<T>}.
  */
 record PermittedTypes(ReflectedType above) {
 

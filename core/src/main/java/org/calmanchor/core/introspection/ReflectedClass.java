@@ -19,7 +19,7 @@ import org.calmanchor.annotations.ComplexType;
 import org.calmanchor.core.introspection.ReflectedMember.Access;
 import org.jspecify.annotations.Nullable;
 
-/** What a class holds, its ancestors considered. */
+/** The methods and properties of a class, including inherited ones. */
 final class ReflectedClass {
   private ReflectedClass() {}
 

@@ -7,7 +7,7 @@ import java.lang.reflect.Method;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** The way back from the view of Java to reflection, for planning. */
+/** Finds the reflected elements behind the view of Java, for planning. */
 public final class Reflection {
   private Reflection() {}
 

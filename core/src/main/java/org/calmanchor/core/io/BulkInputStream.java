@@ -4,7 +4,7 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 
-/** A filter that is written once, for arrays; a single byte is read as an array of one. */
+/** A filter whose subclasses implement reading into an array only. */
 public abstract class BulkInputStream extends FilterInputStream {
   private static final int SKIPPED_BYTES = 2 << 10;
 

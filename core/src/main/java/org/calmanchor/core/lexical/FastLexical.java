@@ -4,9 +4,9 @@ import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A short way between the plainest texts of a type and its values, without strings between. It must
- * agree with the long way wherever it answers. A class rather than an interface: a call of one of
- * many costs less so, and this is the call that every simple value takes.
+ * A fast path between simple texts of a type and its values, without creating strings. Its results
+ * must equal those of the general path. It is an abstract class, since calls through an interface
+ * with many implementations were slower.
  *
  * @param <T> the Java type of the values
  */

@@ -4,7 +4,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 
-/** Short ways for numbers, days, truth values and texts. */
+/** Fast paths for numbers, days, truth values and texts. */
 final class FastLexicals {
   /** So many digits fit a long, whatever they are. */
   private static final int MOST = 18;

@@ -2,7 +2,7 @@ package org.calmanchor.core.lexical;
 
 import org.jspecify.annotations.Nullable;
 
-/** A text that is no value of its type, or a value that the type cannot hold. */
+/** A text is not a value of its type, or a value cannot be written as its type. */
 public final class LexicalException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

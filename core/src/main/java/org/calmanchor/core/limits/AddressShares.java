@@ -4,8 +4,8 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * How many calls or connections each address has, so that one cannot take them all. Safe for any
- * number of threads, none of which waits for another.
+ * Counts the calls or connections of each address, and limits them. Safe for any number of threads,
+ * without locks.
  */
 public final class AddressShares {
   /** So many addresses that have nothing are remembered, since most of them come back. */

@@ -3,8 +3,8 @@ package org.calmanchor.core.limits;
 import java.util.Set;
 
 /**
- * The addresses that have no share of their own, since many callers may stand behind one: named
- * proxies, and usually those of loopback. Immutable.
+ * The addresses that have no limit of their own, since many callers may use one: named proxies and
+ * usually loopback. Immutable.
  *
  * @param proxies as numbers
  * @param isLoopback whether those of loopback are among them

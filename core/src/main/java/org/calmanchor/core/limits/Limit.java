@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.util.Locale;
 import org.calmanchor.core.xml.MessageLimits;
 
-/** What is limited, how far by default, and what a caller is told who goes beyond. */
+/** The limits, their defaults, and what a caller gets that exceeds them. */
 public enum Limit {
   BODY_BYTES(
       MessageLimits.DEFAULT.bodyBytes(),

@@ -7,7 +7,7 @@ import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.xml.MessageLimits;
 import org.calmanchor.core.xml.MessageOpener;
 
-/** How far each {@link Limit} goes, inclusive. Immutable. */
+/** The values of all {@link Limit}s, inclusive. Immutable. */
 public final class Limits {
   /** What holds unless told otherwise. */
   public static final Limits DEFAULT = new Limits(new EnumMap<>(Limit.class));

@@ -2,7 +2,7 @@ package org.calmanchor.core.logging;
 
 import org.jspecify.annotations.Nullable;
 
-/** The rule for what a text in a log may hold. */
+/** Cleans a text for the log. */
 final class LogText {
   /** How long a sentence may be. */
   static final int MOST_OF_SENTENCE = 2_000;

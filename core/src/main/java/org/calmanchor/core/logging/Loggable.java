@@ -3,8 +3,8 @@ package org.calmanchor.core.logging;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Makes a text from outside fit for one line of a log: nobody can begin a line of their own, move
- * the cursor of a terminal, turn the reading direction, or fill the disk.
+ * Prepares texts and exceptions from outside for the log: without line breaks, control characters
+ * or changes of the reading direction, and not too long.
  */
 public final class Loggable {
   private static final int MOST = 200;

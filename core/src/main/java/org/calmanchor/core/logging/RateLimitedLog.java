@@ -6,8 +6,8 @@ import org.slf4j.Logger;
 import org.slf4j.event.Level;
 
 /**
- * Logs one kind of event that anybody outside can cause: some of each minute in full, and then how
- * many more there were. Safe for any number of threads.
+ * Logs an event that callers can cause: some of each minute in full, and then the number of the
+ * others. Safe for any number of threads.
  */
 public final class RateLimitedLog {
   private static final int MOST = 10;

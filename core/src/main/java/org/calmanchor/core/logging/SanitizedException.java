@@ -5,7 +5,10 @@ import java.util.IdentityHashMap;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** Stands in a log for a failure whose message could begin a line of its own; same stack. */
+/**
+ * Replaces an exception in the log if its message contains control characters or line breaks. It
+ * has the same stack.
+ */
 final class SanitizedException extends Exception {
   private static final long serialVersionUID = 1;
 

@@ -6,7 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 
-/** Which names of elements, attributes and headers say that their value is a secret. */
+/** Decides by the name of an element, attribute or header whether its value is a secret. */
 public final class SecretNames {
   /** What stands where a secret was. */
   public static final String MASK = "\u2022\u2022\u2022";

@@ -1,8 +1,9 @@
 package org.calmanchor.core.model;
 
 /**
- * Where a contract node came from, for people: a Java signature, or document:line:column. Any two
- * origins are equal, so that contracts read from code and from a document compare by content.
+ * Where a component of a contract comes from, for people: a Java signature, or
+ * document:line:column. All origins are equal, so that contracts from code and from documents can
+ * be compared.
  */
 public final class Origin {
   /** The origin of a node that nobody wrote by hand. */

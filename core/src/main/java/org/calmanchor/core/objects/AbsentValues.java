@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** What Java holds for a member that a message does not carry. */
+/** The Java values for members that are absent in a message. */
 final class AbsentValues {
   private AbsentValues() {}
 

@@ -5,7 +5,7 @@ import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.codec.RefusedValueException;
 import org.jspecify.annotations.Nullable;
 
-/** An object that is made empty and filled by setters, if it is made at all. */
+/** An object that is created empty and filled by setters. */
 final class ClassComposite implements Composite {
   private final @Nullable MethodHandle constructor;
   private final @Nullable MethodHandle[] setters;

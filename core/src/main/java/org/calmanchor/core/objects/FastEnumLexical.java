@@ -6,7 +6,7 @@ import org.calmanchor.core.lexical.FastLexical;
 import org.calmanchor.core.lexical.Lexical;
 import org.jspecify.annotations.Nullable;
 
-/** A short way for the constants of a small enum, by comparing characters. */
+/** A fast path for small enums, which compares characters. */
 final class FastEnumLexical extends FastLexical<Object> {
   /** Beyond so many a map is faster. */
   private static final int MOST = 16;

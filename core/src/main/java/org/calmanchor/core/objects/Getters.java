@@ -8,8 +8,8 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads the members of one class. Begins with plain handles, which cost nothing to make; a class
- * that is much used gets accessors that the JIT compiles as if they had been written by hand.
+ * Reads the members of one class. It starts with method handles, which cost nothing to create. A
+ * class that is used often gets compiled lambdas.
  */
 final class Getters {
   private final Class<?> owner;

@@ -13,8 +13,8 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Makes objects of method handles: a handle that is no constant costs more than a plain call. Where
- * a class cannot be reached for that (its module does not know us), the handle goes on.
+ * Compiles method handles to lambdas, since the JIT optimises them better. If the class is not
+ * accessible for that, the handle is used.
  */
 final class HandleLambdas {
   /** How many uses of a class make it worth some tens of microseconds a member. */

@@ -30,7 +30,7 @@ import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
 
-/** Turns Java members into method handles while planning, so that calls look nothing up. */
+/** Creates method handles for Java members while planning, so that calls do no look-ups. */
 public final class Handles {
   private static final MethodHandles.Lookup LOOKUP = MethodHandles.lookup();
 

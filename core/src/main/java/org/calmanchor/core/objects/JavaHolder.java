@@ -15,7 +15,7 @@ import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.read.JavaForm;
 import org.jspecify.annotations.Nullable;
 
-/** The containers of Java that hold values otherwise than {@link PlainHolder}. */
+/** The Java containers, except for those that {@link PlainHolder} handles. */
 enum JavaHolder implements Holder {
   OPTIONAL {
     @Override

@@ -28,7 +28,7 @@ import org.calmanchor.core.read.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
-/** The end of Java values: records, classes, enums, the types of the table, what is around them. */
+/** Represents values as Java objects: records, classes, enums, simple types and containers. */
 public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   private final Members members;
 

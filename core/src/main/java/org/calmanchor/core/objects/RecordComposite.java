@@ -4,7 +4,7 @@ import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.codec.RefusedValueException;
 import org.jspecify.annotations.Nullable;
 
-/** A record: made by its constructor, read by its accessors. */
+/** A record, created by its constructor and read by its accessors. */
 final class RecordComposite implements Composite {
   private final ConstructorCall constructor;
   private final int[] positions;

@@ -4,7 +4,7 @@ import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.constraint.ConstraintProvider;
 import org.jspecify.annotations.Nullable;
 
-/** A structure whose objects a provider of constraints checks when they were made. */
+/** A structure whose objects are checked by a provider of constraints after they were created. */
 record ValidatedComposite(Composite composite, ConstraintProvider provider) implements Composite {
   @Override
   public Object assemble(@Nullable Object[] members) {

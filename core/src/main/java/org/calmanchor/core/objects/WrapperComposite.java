@@ -9,7 +9,7 @@ import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.lexical.LexicalException;
 import org.jspecify.annotations.Nullable;
 
-/** How Java holds elements that are around others: wrapped lists, maps and their entries. */
+/** Wrapped lists, maps and their entries. */
 enum WrapperComposite implements Composite {
   /** An element around repeated ones is what holds them. */
   LIST {

@@ -3,9 +3,7 @@ package org.calmanchor.core.problem;
 import java.util.List;
 import java.util.stream.Collectors;
 
-/**
- * Thrown when Java code does not yield a contract; carries every problem found, in source order.
- */
+/** Thrown when Java code has contract problems. It contains all of them, in source order. */
 public final class ContractException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

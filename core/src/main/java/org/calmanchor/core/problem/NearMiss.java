@@ -3,7 +3,10 @@ package org.calmanchor.core.problem;
 import java.util.Collection;
 import java.util.Locale;
 
-/** Finds what somebody meant to write. In 20 lines of our own: core has no library of texts. */
+/**
+ * Suggests the known name that is most similar to a mistyped one. Own code: core has no text
+ * library.
+ */
 public final class NearMiss {
   private NearMiss() {}
 

@@ -1,8 +1,7 @@
 package org.calmanchor.core.problem;
 
 /**
- * Something that keeps a contract from being published. It cannot be made without a place and a
- * fix.
+ * Something that prevents a contract from being published. It needs a location and a fix.
  *
  * @param code what kind of problem
  * @param element the Java element, with the way to it where that helps

@@ -11,7 +11,7 @@ import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
 
-/** Collects problems while reading goes on; the same one counts once. */
+/** Collects problems while a contract is read. Equal problems are kept once. */
 public final class Problems {
   private final Set<Problem> found = new LinkedHashSet<>();
   private final BooleanSupplier findsProvider;

@@ -1,7 +1,7 @@
 package org.calmanchor.core.problem;
 
 /**
- * What a fault reports to be wrong with a message.
+ * A mistake in a message, as a fault reports it.
  *
  * @param path the element or attribute, from the message's own element on
  * @param code what kind of mistake, such as {@code value} or {@code missing}

@@ -6,7 +6,7 @@ import java.util.Set;
 import javax.xml.XMLConstants;
 import org.calmanchor.core.model.Names;
 
-/** The rule for namespaces and actions. */
+/** The rules for namespaces and actions. */
 public final class Uris {
   private static final Set<String> RESERVED =
       Set.of(Names.XSD, Names.XSI, XMLConstants.XML_NS_URI, XMLConstants.XMLNS_ATTRIBUTE_NS_URI);

@@ -25,7 +25,7 @@ import org.calmanchor.core.read.ExceptionReader.DeclaredFault;
 import org.calmanchor.core.read.HeaderReader.ReadHeader;
 import org.calmanchor.core.read.OperationReader.ReadOperation;
 
-/** Puts what was read together: schemas, messages, port type, bindings, one service. */
+/** Builds the contract: schemas, messages, port type, bindings and one service. */
 final class ContractAssembler {
   /** The part of a wrapped body message. */
   private static final String BODY_PART = "parameters";

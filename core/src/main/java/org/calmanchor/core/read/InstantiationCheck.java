@@ -20,8 +20,9 @@ import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Members.StructureMember;
 
 /**
- * Checks that objects can be made of every type that requests carry: what is left out of a type can
- * be absent in Java, and classes can be made and filled. Types that are only answered need neither.
+ * Checks that objects can be created for all types that requests contain: members that are left out
+ * must be optional in Java, and classes must have a constructor and setters. Types that occur in
+ * answers only need neither.
  */
 final class InstantiationCheck {
   private final SchemaParts parts;

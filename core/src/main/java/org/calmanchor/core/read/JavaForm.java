@@ -8,7 +8,7 @@ import org.calmanchor.core.introspection.Container;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.TypeMapping;
 
-/** How Java holds what stands at a position of a contract. */
+/** How a value of a contract is represented in Java. */
 public sealed interface JavaForm
     permits JavaForm.Simple,
         JavaForm.Constant,

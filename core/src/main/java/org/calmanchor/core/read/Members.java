@@ -10,7 +10,7 @@ import org.calmanchor.core.model.NodeKind;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Which Java member stands for which node of a contract. Immutable.
+ * The Java members behind the nodes of a contract. Immutable.
  *
  * @param operations by the request's body element
  * @param types by type name

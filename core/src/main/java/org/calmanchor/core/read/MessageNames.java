@@ -11,8 +11,8 @@ import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.OperationReader.ReadOperation;
 
 /**
- * The names of a service's messages: those of their elements, and a suffix where a message is no
- * body, so that generated code for faults gets no two classes of one name.
+ * The names of a service's messages. Faults and headers get a suffix, so that generated code has no
+ * two classes of one name.
  */
 final class MessageNames {
   private final JavaType service;

@@ -8,7 +8,7 @@ import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 
-/** The names of what stands side by side in one element; two of one name are a problem. */
+/** The names within one element. Two equal names are a problem. */
 final class NameTable {
   private final Problems problems;
   private final String owner;

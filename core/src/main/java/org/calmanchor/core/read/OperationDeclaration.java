@@ -6,7 +6,7 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.introspection.JavaMethod;
 import org.jspecify.annotations.Nullable;
 
-/** What a method's annotation says of its operation, or the defaults where it may do without. */
+/** The settings of an operation: those of the method's annotation, or the defaults. */
 record OperationDeclaration(
     String name, String response, String action, boolean oneWay, String doc) {
 

@@ -4,7 +4,7 @@ import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Contract;
 
 /**
- * What reading Java gives.
+ * The result of reading Java code.
  *
  * @param service the annotated type
  * @param contract the contract

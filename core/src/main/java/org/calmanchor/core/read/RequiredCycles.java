@@ -16,7 +16,7 @@ import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 
-/** Finds types that require a value of themselves, of which no finite message exists. */
+/** Finds types that require a value of themselves, so that no finite message exists. */
 final class RequiredCycles {
   private final Map<String, ComplexType> types = new TreeMap<>();
   private final SchemaParts parts;

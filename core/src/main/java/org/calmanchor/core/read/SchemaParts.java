@@ -20,8 +20,8 @@ import org.calmanchor.core.problem.Problems;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The named types and global elements of all namespaces, as they are found. Two of one name are a
- * problem unless they say the same.
+ * Collects the named types and global elements of all namespaces. Two different ones with one name
+ * are a problem.
  */
 final class SchemaParts {
   private static final Comparator<QName> BY_NAME =

@@ -6,7 +6,7 @@ import java.util.stream.Collectors;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.TypeMappings;
 
-/** What to write instead of a type that has no counterpart on the wire. */
+/** Suggests what to use instead of a type that cannot be mapped. */
 final class TypeSuggestions {
   private static final Map<String, String> BY_TYPE = new LinkedHashMap<>();
 

@@ -7,7 +7,7 @@ import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.JavaType;
 import org.jspecify.annotations.Nullable;
 
-/** A member seen through what is around its value, such as the stage of an asynchronous result. */
+/** A member seen as the value inside its container, such as the stage of an asynchronous result. */
 record UnwrappedMember(JavaMember outer, JavaType type) implements JavaMember {
   @Override
   public @Nullable String name() {

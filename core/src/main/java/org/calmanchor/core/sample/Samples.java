@@ -21,7 +21,7 @@ import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 
-/** Example values: valid in form, recognisable as examples, always the same. */
+/** Sample values: valid, recognisable as samples, and always the same. */
 public final class Samples {
   private static final Map<String, String> BY_BUILT_IN =
       Map.of(

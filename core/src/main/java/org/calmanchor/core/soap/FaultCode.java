@@ -3,7 +3,7 @@ package org.calmanchor.core.soap;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
-/** Whose doing a fault is (SOAP 1.1, section 4.4.1; SOAP 1.2 part 1, section 5.4.6). */
+/** Who caused a fault (SOAP 1.1, section 4.4.1; SOAP 1.2 part 1, section 5.4.6). */
 public enum FaultCode {
   SENDER("Client", "Sender"),
   RECEIVER("Server", "Receiver"),

@@ -1,6 +1,6 @@
 package org.calmanchor.core.soap;
 
-/** Reading a message ended in a fault that SOAP itself defines. */
+/** Reading a message failed with a fault that SOAP defines. */
 public final class SoapFaultException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

@@ -15,10 +15,7 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import org.jspecify.annotations.Nullable;
 
-/**
- * An element of a document that is read once and looked at from all sides, with its place. For
- * documents that describe, never for messages.
- */
+/** An element of a document with its place. For WSDL documents only, never for messages. */
 public final class XmlNode {
   private static final int MOST_DEPTH = 200;
 

@@ -2,9 +2,7 @@ package org.calmanchor.core.xml;
 
 import java.util.concurrent.atomic.AtomicReferenceArray;
 
-/**
- * Buffers for messages that are written, kept for the next ones. Safe for any number of threads.
- */
+/** Reuses the buffers of written messages. Safe for any number of threads. */
 final class Buffers {
   private static final int KEPT = 64;
   private static final int NEW_BYTES = 8 << 10;

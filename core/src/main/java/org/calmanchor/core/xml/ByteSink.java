@@ -2,7 +2,7 @@ package org.calmanchor.core.xml;
 
 import java.io.IOException;
 
-/** Takes the bytes of a message that are more than what is held. */
+/** Receives the bytes of a message that exceed what is held. */
 @FunctionalInterface
 public interface ByteSink {
   /** Takes the first {@code length} bytes, which are overwritten afterwards. */

@@ -12,7 +12,9 @@ import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
 
-/** Builds the tree of an element that the contract leaves open. The only place that does. */
+/**
+ * Reads an element that the contract leaves open into a DOM element. No other class builds a DOM.
+ */
 public final class DomReader {
   private static final DocumentBuilderFactory FACTORY = factory();
 

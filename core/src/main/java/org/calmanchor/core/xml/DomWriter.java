@@ -11,7 +11,7 @@ import org.w3c.dom.NamedNodeMap;
 import org.w3c.dom.Node;
 import org.w3c.dom.ProcessingInstruction;
 
-/** Writes the tree of an element that the contract leaves open, with the prefixes that it needs. */
+/** Writes a DOM element for open content, with the namespace declarations that it needs. */
 public final class DomWriter {
   private static final String XMLNS = "http://www.w3.org/2000/xmlns/";
 

@@ -2,7 +2,10 @@ package org.calmanchor.core.xml;
 
 import org.jspecify.annotations.Nullable;
 
-/** A value cannot be written as the contract says; our own mistake, never the caller's. */
+/**
+ * A value cannot be written as the contract says. This is an error of the service, never of the
+ * caller.
+ */
 public final class EncodeException extends RuntimeException {
   private static final long serialVersionUID = 1L;
   private static final int MOST_PATH = 400;

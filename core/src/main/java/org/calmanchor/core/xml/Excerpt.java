@@ -1,6 +1,6 @@
 package org.calmanchor.core.xml;
 
-/** Keeps what a sender wrote from filling the answer to it. */
+/** Shortens texts of the sender before they are put into an answer. */
 public final class Excerpt {
   private static final int MOST = 80;
 

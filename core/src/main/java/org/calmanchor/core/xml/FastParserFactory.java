@@ -11,9 +11,8 @@ import org.codehaus.stax2.XMLStreamReader2;
 import org.codehaus.stax2.io.Stax2ByteArraySource;
 
 /**
- * A factory of fast parsers, which keep the names that they have seen in a table that grows without
- * end. So it is thrown away, table and all, when senders have put too much into it. Safe for any
- * number of threads.
+ * Creates fast parsers, which keep all names in a table. The table is dropped when senders have put
+ * too many names into it. Safe for any number of threads.
  */
 final class FastParserFactory {
   /** Beyond so many names the table is thrown away. */

@@ -1,7 +1,7 @@
 package org.calmanchor.core.xml;
 
 /**
- * What is wrong with a message that came in, in words for its sender.
+ * What is wrong with a received message, in words for its sender.
  *
  * @param path the way from the body element to the place, as in {@code quoteStay/nights}
  * @param code what kind of mistake

@@ -1,6 +1,6 @@
 package org.calmanchor.core.xml;
 
-/** A message that came in is not what the contract says; the sender's mistake. */
+/** A received message does not match the contract; the sender made a mistake. */
 public final class InvalidMessageException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

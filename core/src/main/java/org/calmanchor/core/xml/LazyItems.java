@@ -11,8 +11,8 @@ import java.util.stream.StreamSupport;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The repeated elements with which a message ends, read one by one as they are asked for, so that
- * their number does not matter. Not safe for several threads.
+ * The repeated elements at the end of a message, read one by one on demand, so that their number
+ * does not matter. Not safe for several threads.
  */
 public final class LazyItems implements Iterator<Object> {
   private final Supplier<@Nullable Object> reader;

@@ -1,7 +1,7 @@
 package org.calmanchor.core.xml;
 
 /**
- * How much one message may hold; all inclusive.
+ * The limits of one message; all inclusive.
  *
  * @param bodyBytes the bytes of the message
  * @param depth the nesting of elements, the envelope included

@@ -3,7 +3,9 @@ package org.calmanchor.core.xml;
 import java.util.Arrays;
 import org.codehaus.stax2.XMLStreamReader2;
 
-/** Counts the elements of a message, and holds each to the bounds. Not safe for several threads. */
+/**
+ * Counts the elements and names of a message and checks its limits. Not safe for several threads.
+ */
 final class MessageLimitsCheck {
   private final MessageLimits bounds;
   private final InputLocation location;

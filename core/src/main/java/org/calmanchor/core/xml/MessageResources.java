@@ -4,7 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** What of a message outlives its reading. Not safe for several threads. */
+/**
+ * What must be kept after a message was read: unread items, and files to delete. Not safe for
+ * several threads.
+ */
 public final class MessageResources {
   private final List<AutoCloseable> spools = new ArrayList<>(0);
   private @Nullable LazyItems later;

@@ -5,10 +5,7 @@ import java.io.InputStream;
 import org.calmanchor.core.io.BulkInputStream;
 import org.jspecify.annotations.Nullable;
 
-/**
- * Counts what a parser takes: of the whole message, and of the tag or text that it is at. The bytes
- * that were looked at ahead come first.
- */
+/** Counts the bytes that a parser takes, of the message and of the current tag. */
 final class MeteredStream extends BulkInputStream {
   /** What is taken at first: short messages as a whole. */
   private static final int HEAD_BYTES = 1 << 10;

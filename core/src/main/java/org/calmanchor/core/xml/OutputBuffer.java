@@ -4,8 +4,8 @@ import java.io.IOException;
 import java.util.Arrays;
 
 /**
- * Bytes that are held up to a limit; what goes beyond is handed to a sink. A superclass, not a
- * field, of what writes into it: each value of an answer is written into the array at first hand.
+ * Holds bytes up to a limit and passes further ones to a sink. It is a superclass, not a field, so
+ * that values are written into its array directly, which is faster.
  */
 abstract class OutputBuffer implements AutoCloseable {
   private static final byte[] CLOSED = new byte[0];

@@ -7,7 +7,7 @@ import javax.xml.stream.Location;
 import javax.xml.stream.XMLStreamException;
 import org.calmanchor.core.xml.InputProblem.Code;
 
-/** What parsers raise, in our words: theirs show what they are, and speak of what nobody sent. */
+/** Translates the exceptions of the parsers: their messages would show which parser is used. */
 final class ParserErrors {
   private ParserErrors() {}
 

@@ -3,8 +3,8 @@ package org.calmanchor.core.xml;
 import java.util.Arrays;
 
 /**
- * The XML declarations that most messages begin with. They say what is known without them (XML 1.0,
- * sections 2.8 and 4.3.3), so that reading them byte by byte is saved.
+ * The XML declarations that most messages start with. They say nothing new (XML 1.0, sections 2.8
+ * and 4.3.3), so the parser can skip them.
  */
 final class UsualDeclarations {
   private static final byte[][] USUAL = {

@@ -6,8 +6,8 @@ import java.nio.ByteOrder;
 import org.calmanchor.core.xml.InputProblem.Code;
 
 /**
- * Makes sure that bytes are UTF-8 as the standard has it (Unicode, table 3-7): no longer forms than
- * needed, no surrogates, nothing cut off. A fast parser does not ask. Not safe for several threads.
+ * Checks that bytes are valid UTF-8 (Unicode, table 3-7), since the fast parser does not. Not safe
+ * for several threads.
  */
 final class Utf8Check {
   private static final VarHandle LONGS =

@@ -9,7 +9,8 @@ import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The events of a parser, held to the bounds and to what SOAP allows. Not safe for several threads.
+ * The events of a parser, checked against the limits and against what SOAP allows. Not safe for
+ * several threads.
  */
 final class XmlEvents {
   private final XMLStreamReader2 reader;

@@ -14,9 +14,8 @@ import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The last exchanges with any caller, for development. Under load only some of each second are
- * kept, so that the others cost nothing; how many were not is counted. Safe for any number of
- * threads.
+ * Keeps the last exchanges of all callers for the test page. Under load it keeps some of each
+ * second and counts the others. Safe for any number of threads.
  */
 public final class ExchangeLog {
   private static final int KEPT = 50;

@@ -17,7 +17,7 @@ import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
 
-/** An exchange that passes through and is kept, up to a limit, with its secrets masked. */
+/** Records an exchange while it passes, up to a limit, with its secrets masked. */
 public final class RecordedExchange implements HttpRequest, HttpResponse {
   private final HttpRequest request;
   private final HttpResponse response;

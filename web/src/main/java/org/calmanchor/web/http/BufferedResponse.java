@@ -6,9 +6,9 @@ import java.io.OutputStream;
 import java.util.zip.GZIPOutputStream;
 
 /**
- * A response that is collected as a whole and written once, compressed where the caller likes that
- * and it is worth it. A server hands over one write without waiting for the reader, so a page that
- * nobody reads holds no thread.
+ * Collects a response and writes it once, compressed if the caller accepts that and it is worth it.
+ * The server takes one write without waiting for the reader, so a page that nobody reads holds no
+ * thread.
  */
 public final class BufferedResponse implements HttpResponse {
   private final HttpResponse response;

@@ -10,8 +10,8 @@ import org.calmanchor.core.io.BulkInputStream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Decompresses a message, as long as it does not become too many times its size, nor says too
- * little in too many bytes, as an endless file name in its header would.
+ * Decompresses a message. It refuses messages that become too many times their compressed size, and
+ * compressed data that decodes to almost nothing, such as an endless file name in the header.
  */
 final class Gunzip extends BulkInputStream {
   /** What bytes that cannot be compressed may become at most. */

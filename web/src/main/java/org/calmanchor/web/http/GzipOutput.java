@@ -7,7 +7,7 @@ import java.util.zip.Deflater;
 import java.util.zip.GZIPOutputStream;
 import org.jspecify.annotations.Nullable;
 
-/** Compresses an answer, unless it turns out to be so short that it is not worth it. */
+/** Compresses an answer, unless it is too short. */
 final class GzipOutput extends OutputStream {
   /** About what fits one packet: less would not arrive sooner. */
   static final int WORTH_BYTES = 1400;

@@ -13,8 +13,8 @@ import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Reading;
 
 /**
- * A call as a Java program makes it with the typed client: imports, then statements. It compiles
- * where the service's types can be reached.
+ * Writes a call as Java code for the typed client: imports and statements. It compiles where the
+ * service's types are accessible.
  */
 public final class JavaCall {
   private static final String CLIENT = "org.calmanchor.client.TypedClient";

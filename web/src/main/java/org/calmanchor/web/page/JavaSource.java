@@ -5,7 +5,7 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.calmanchor.core.introspection.JavaType;
 
-/** The names of types in a piece of Java, and the imports that they need. */
+/** Shortens type names in Java code, and collects the imports. */
 final class JavaSource {
   /** Full names by simple name. */
   private final Map<String, String> imports = new TreeMap<>();

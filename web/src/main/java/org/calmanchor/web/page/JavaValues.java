@@ -23,8 +23,8 @@ import org.calmanchor.core.read.Reading;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The values of a form as Java expressions. Objects that are filled by setters need statements of
- * their own, which come before the expression.
+ * Writes the values of a form as Java expressions. Objects with setters need statements, which come
+ * before the expression.
  */
 final class JavaValues {
   private final Reading reading;

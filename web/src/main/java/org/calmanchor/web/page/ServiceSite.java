@@ -16,7 +16,7 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;
 
-/** What the pages need to know of one service. Immutable, safe for any number of threads. */
+/** All that the pages need to know about one service. Immutable, safe for any number of threads. */
 public final class ServiceSite {
   private final String path;
   private final boolean isFirst;

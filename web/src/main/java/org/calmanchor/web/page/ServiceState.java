@@ -3,7 +3,7 @@ package org.calmanchor.web.page;
 import java.util.Set;
 
 /**
- * How a service stands at present.
+ * The state of a service: listed or not, and which operations are off.
  *
  * @param isListed whether the index shows it
  * @param switchedOff the names of the operations that are not to be called

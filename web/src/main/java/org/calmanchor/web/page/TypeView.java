@@ -3,7 +3,7 @@ package org.calmanchor.web.page;
 import java.util.List;
 
 /**
- * A structure, of which the page makes forms when they are needed.
+ * A structure for which the page creates form fields on demand.
  *
  * @param id what tells it from others on the page
  * @param fields its members

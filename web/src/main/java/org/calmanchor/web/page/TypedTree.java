@@ -13,9 +13,8 @@ import org.calmanchor.core.model.TypeUse;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Puts names and types beside a tree of values. A node has {@code name} and {@code type}, and one
- * of {@code value}, {@code members}, {@code items} or {@code nil}; an absent member has none of
- * them.
+ * Adds names and types to a tree of values. A node has {@code name} and {@code type}, and one of
+ * {@code value}, {@code members}, {@code items} or {@code nil}; an absent member has none of them.
  */
 final class TypedTree {
   private final Contract contract;

@@ -1,7 +1,7 @@
 package org.calmanchor.web.page;
 
 /**
- * A part of a WSDL document, explained.
+ * A part of a WSDL document with its explanation.
  *
  * @param kind what it is, in the words of the standard
  * @param name its name

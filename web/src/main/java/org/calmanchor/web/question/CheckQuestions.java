@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** What the page asks about checks of one service. */
+/** Answers the page's requests about checks. */
 final class CheckQuestions {
   private static final Logger LOG = LoggerFactory.getLogger(CheckQuestions.class);
 

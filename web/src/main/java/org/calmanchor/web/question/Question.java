@@ -5,7 +5,7 @@ import java.util.Map;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
-/** What the page sends with a question, as it stands in JSON. */
+/** A request of the page, as parsed JSON. */
 final class Question {
   private final Map<String, Object> parts;
 

@@ -20,8 +20,8 @@ import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What a service's page asks of the server: the envelope for a tree of values and the reverse, the
- * typed outcome of an answer, checks, and the last exchanges. The page itself knows no XML.
+ * Answers the requests of a service's page: the envelope for form values and the reverse, the typed
+ * outcome of an answer, checks, and the last exchanges. The page itself knows no XML.
  */
 public final class QuestionHandler {
   private final ServiceSite service;

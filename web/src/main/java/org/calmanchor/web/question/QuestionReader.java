@@ -7,9 +7,7 @@ import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
 import java.util.Map;
 
-/**
- * Reads what the page asks: JSON, not too deep and not too long. Safe for any number of threads.
- */
+/** Parses the page's requests: JSON within limits. Safe for any number of threads. */
 final class QuestionReader {
   /** The bytes that a question may have. */
   static final int MOST_BYTES = 16 << 20;
