@@ -65,7 +65,7 @@ class PageCareTest {
     browser.fill(part("form") + " .lines-box textarea", "2027-06-11\n11.06.2027\n");
     browser.click(part("form") + " .lines-box button");
     assertThat(browser.textOf(part("form") + " .lines-box .error", "Line"))
-        .isEqualTo("Line 2: \"11.06.2027\" is no value for its field; nothing was taken.");
+        .isEqualTo("Line 2: \"11.06.2027\" does not fit its field. Nothing was added.");
     assertThat(browser.all(part("form") + " .field[data-key=days] .item")).isEmpty();
     browser.fill(part("form") + " .lines-box textarea", "2027-06-11\n2027-06-12\n");
     browser.click(part("form") + " .lines-box button");

@@ -119,7 +119,7 @@ class TestPageTest extends HarborPage {
   void saysThatAOneWayMessageArrived() {
     open("reportPosition");
     send();
-    assertThat(browser.textOf("[data-outcome]", "Arrived")).contains("answers with nothing");
+    assertThat(browser.textOf("[data-outcome]", "Arrived")).contains("has no answer");
     open("lastPosition");
     browser.fill(field("boat"), "boat");
     send();

@@ -114,7 +114,7 @@ final class CheckQuestions {
   private static IllegalArgumentException unusable(IOException cause) {
     LOG.warn("the folder for checks cannot be used", Loggable.failure(cause));
     return new IllegalArgumentException(
-        "The folder for checks cannot be used; the server's log says why. Fix it, or download the"
+        "The folder for checks cannot be used; the server's log has the reason. Fix it, or download the"
             + " check.",
         cause);
   }

@@ -6,12 +6,12 @@ import { banner, button, download, element, grid } from "./dom.js";
 export function arrived(answer) {
   const incident = answer.headers["incident-id"];
   return answer.status < 300
-    ? [banner(false, "Arrived", "The message was read; this operation answers with nothing.")]
+    ? [banner(false, "Arrived", "The message was accepted. This operation has no answer.")]
     : [
         banner(
           true,
           `Refused (${answer.status})`,
-          `The server's log says why under incident ${incident}.`,
+          `The server's log has the reason, under incident ${incident}.`,
         ),
       ];
 }
@@ -20,7 +20,7 @@ export function outcomeOf(read) {
   switch (read.kind) {
     case "result":
       return read.nodes.length === 0
-        ? [banner(false, "Done", "The operation answers with nothing, as it should.")]
+        ? [banner(false, "Done", "The operation returned no values, as the contract says.")]
         : read.nodes.map((node) => typed(node));
     case "fault":
       return [
@@ -30,7 +30,7 @@ export function outcomeOf(read) {
     case "refused":
       return [banner(true, `Fault (${read.code})`, read.reason)];
     default:
-      return [banner(true, "This is not an answer that the contract knows", read.reason)];
+      return [banner(true, "The contract has no such answer", read.reason)];
   }
 }
 
@@ -44,7 +44,7 @@ export function brief(read) {
     case "refused":
       return `fault (${read.code})`;
     default:
-      return read ? "not an answer that the contract knows" : "";
+      return read ? "not in the contract" : "";
   }
 }
 

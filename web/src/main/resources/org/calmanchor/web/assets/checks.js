@@ -21,9 +21,9 @@ export async function loadChecks() {
       ? `Not all check files can be read. ${kept.error}`
       : kept.isKept
         ? checks.length
-          ? "They are files in the folder that the host was given."
-          : "None is kept yet. Send a call, take its answer as expected, and keep it as a check."
-        : "This host was given no folder for checks (--checks FOLDER). What an operation's page offers for download can be put there.";
+          ? "They are files in the checks folder of this host."
+          : "There are no checks yet. Send a call, take the answer as expected, and keep it as a check."
+        : "This host has no folder for checks. Start it with --checks FOLDER, and put downloaded checks there.";
     note.classList.toggle("error", Boolean(kept.error));
   } catch (failure) {
     note.textContent = reachable(failure);

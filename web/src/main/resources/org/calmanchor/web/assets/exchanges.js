@@ -25,14 +25,14 @@ export async function showExchanges() {
     const kept = await ask("exchanges");
     anybody = kept.exchanges;
     anybodyNote = kept.passedOver
-      ? `Under load only 20 a second are kept; ${kept.passedOver} were not.`
+      ? `At most 20 exchanges a second are kept; ${kept.passedOver} were not.`
       : "";
   } catch (failure) {
     anybody = [];
     anybodyNote =
       failure instanceof TypeError
         ? reachable(failure)
-        : "This host keeps none. Start it with keepExchanges(true), or by the serve command.";
+        : "This host keeps no exchanges. Start it with keepExchanges(true), or with the serve command.";
   }
   draw();
 }

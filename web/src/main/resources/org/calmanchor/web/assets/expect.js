@@ -30,7 +30,7 @@ export async function compare(section, question, message) {
 
 export function agreementOf(differences) {
   if (differences.length === 0) {
-    return [banner(false, "As expected", "Everything that was written down is there.")];
+    return [banner(false, "As expected", "The answer has all expected values.")];
   }
   const count = differences.length;
   return [
@@ -96,10 +96,10 @@ async function keep(section, way, host, shown) {
   const name = part(section, "check-name");
   if (name.value.trim() === "") {
     name.focus();
-    throw new Error("Give the check a name, so that a report can say what went wrong.");
+    throw new Error("Give the check a name. Reports show it.");
   }
   if (!isWritten(section)) {
-    throw new Error("Write down first what you expect, or take the answer that is there.");
+    throw new Error("First write down what you expect, or take the current answer.");
   }
   const question = {
     ...(await host.question(section)),

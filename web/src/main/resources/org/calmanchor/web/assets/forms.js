@@ -84,7 +84,7 @@ function taken(field, items) {
     const lost = missing(item, one(field, control));
     if (lost !== null) {
       for (const each of made) each.closest(".item").remove();
-      return `Line ${index + 1}: "${lost}" is no value for its field; nothing was taken.`;
+      return `Line ${index + 1}: "${lost}" does not fit its field. Nothing was added.`;
     }
   }
   changed(field);

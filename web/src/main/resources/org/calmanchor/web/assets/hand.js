@@ -40,7 +40,7 @@ export async function backToForm(section, open) {
   }
   const losing = part(section, "losing");
   losing.replaceChildren(
-    element("p", {}, `Going back loses what was edited, ${lost.length} lines:`),
+    element("p", {}, `Going back loses your changes, ${lost.length} lines:`),
     difference(request?.envelope ?? "", edited),
     button("Take what fits into the form", () => takeIntoForm(section, edited, open)),
     button("Lose it", () => {

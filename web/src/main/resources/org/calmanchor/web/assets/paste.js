@@ -60,7 +60,7 @@ export function pasteLines(opener, taken) {
   pasteBox(opener, {
     label: "One item on each line",
     hint: "One item on each line.",
-    action: "Make items of the lines",
+    action: "Add the lines as items",
     take: (text) => taken(linesOf(text).map((item) => item.trim())),
   });
 }
@@ -77,11 +77,11 @@ export function pasteRows(field, opener, taken) {
   const treeOf = (values) =>
     Object.fromEntries([...values].filter(([, cell]) => cell !== "").map(([name, cell]) => [keys.get(name), cell]));
   pasteBox(opener, {
-    label: "One item on each line, its cells apart",
+    label: "One item on each line, in columns",
     hint: list
       ? "One list on each line, with tabs, semicolons or commas between its items."
-      : `One item on each line, with tabs, semicolons or commas between ${single.join(", ")}. A first line of names may give another order.`,
-    action: "Make items of the rows",
+      : `One item on each line, with tabs, semicolons or commas between ${single.join(", ")}. A first line with names can change the order.`,
+    action: "Add the rows as items",
     take: (text) => {
       if (list) {
         const rows = linesOf(text).map((line) => line.split(/[\t;,]/).map((cell) => cell.trim()));

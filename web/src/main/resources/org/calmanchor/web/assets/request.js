@@ -54,7 +54,7 @@ function requireReadable(section) {
   );
   for (const input of bad) markField(input, "a whole date, time or number");
   if (bad.length > 0) {
-    throw new Error("What was typed into a marked field is not a value, so it cannot be sent.");
+    throw new Error("A marked field has no valid value, so the request cannot be sent.");
   }
 }
 

@@ -53,13 +53,13 @@ export async function call(headers, envelope, cancelled = null) {
 /** What a failure to reach the server means, and what to try. */
 export function reachable(failure) {
   if (failure.name === "TimeoutError") {
-    return `No answer came within ${PATIENCE / 1000} seconds, and the page stopped waiting. The service may still be at work; its log says more.`;
+    return `No answer came within ${PATIENCE / 1000} seconds, and the page stopped waiting. The service may still be working; see its log.`;
   }
   if (failure.name === "AbortError") {
-    return "The call was cancelled here. The service may still be at work on it.";
+    return "The call was cancelled here. The service may still be working on it.";
   }
   return failure instanceof TypeError
-    ? `The server at ${location.host} does not answer, or broke the connection off. Is it still running, and on this port? Start it again, then send once more.`
+    ? `The server at ${location.host} does not answer, or closed the connection. Is it still running on this port? Start it again, then send again.`
     : failure.message;
 }
 

@@ -116,11 +116,11 @@ export function differing(before, after) {
 export function difference(before, after) {
   const [a, b] = [laidOut(before), laidOut(after)];
   if (a.length > 3000 || b.length > 3000) {
-    return element("p", { class: "quiet" }, "They are too long to be compared here.");
+    return element("p", { class: "quiet" }, "They are too long to compare here.");
   }
   const merged = differing(a, b);
   if (merged.every((line) => line.sign === " ")) {
-    return element("p", { class: "quiet" }, "They are the same, line by line.");
+    return element("p", { class: "quiet" }, "They are equal, line by line.");
   }
   const kinds = { "+": "added", "−": "removed", " ": "same" };
   return element(
