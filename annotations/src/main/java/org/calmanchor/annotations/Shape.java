@@ -7,9 +7,9 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
 /**
- * Uses only some members of a data type at the place where it stands, as a {@code xsd:complexType}
- * of its own, so that nobody writes nearly equal records. Members are named as in Java. A member
- * left out where values are read must be able to be absent.
+ * Uses only some members of a data type where it is written, as a {@code xsd:complexType} of its
+ * own, so that nobody writes nearly equal records. Members are named as in Java. A member left out
+ * where values are read must be able to be absent.
  *
  * <pre>{@code
  * @Operation

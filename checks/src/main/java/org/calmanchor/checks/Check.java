@@ -10,8 +10,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * A call and its expected outcome.
  *
- * @param name what it is about, in the words of whoever wrote it; tells it from others of its file
- * @param service the port type's name; empty where the file leaves it to whoever runs it
+ * @param name what it is about, in the author's words; unique in its file
+ * @param service the port type's name; empty if the file does not say
  * @param operation the operation's name on the wire
  * @param version the version that is spoken, or null for the service's first
  * @param input the request's members by name, as {@link

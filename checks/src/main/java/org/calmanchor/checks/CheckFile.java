@@ -40,7 +40,7 @@ public final class CheckFile {
   /** More files in one folder are not read. */
   private static final int MOST_FILES = 1_000;
 
-  /** Checks may hold what is nobody else's business. */
+  /** Checks may contain private data. */
   private static final Set<PosixFilePermission> OWNER_ONLY =
       PosixFilePermissions.fromString("rw-------");
 
@@ -116,7 +116,7 @@ public final class CheckFile {
   }
 
   /**
-   * What stands under {@code expect}.
+   * The value of {@code expect}.
    *
    * @param name what the text is called in problems
    * @throws CheckFileException when it is something else
@@ -125,7 +125,7 @@ public final class CheckFile {
     return new CheckReader(name).readExpected(yaml);
   }
 
-  /** What stands under {@code expect}, as {@link #readExpected} takes it. */
+  /** The value of {@code expect}, as {@link #readExpected} takes it. */
   public static String write(Expected expected) {
     return new CheckWriter().write(expected);
   }

@@ -208,13 +208,13 @@ final class CheckReader {
 
   private Map<String, Node> mapping(Node node, String expected) {
     if (!(node instanceof MappingNode mapping)) {
-      throw problem(node, "here belongs " + expected + ".");
+      throw problem(node, "expected " + expected + ".");
     }
     Map<String, Node> entries = new LinkedHashMap<>();
     for (NodeTuple entry : mapping.getValue()) {
       String name = scalar(entry.getKeyNode(), "a name");
       if (entries.put(name, entry.getValueNode()) != null) {
-        throw problem(entry.getKeyNode(), "\"" + name + "\" stands here twice.");
+        throw problem(entry.getKeyNode(), "\"" + name + "\" occurs twice.");
       }
     }
     return entries;
@@ -224,14 +224,14 @@ final class CheckReader {
     if (node instanceof SequenceNode sequence) {
       return sequence.getValue();
     }
-    throw new CheckFileException(file, node == null ? 0 : line(node), "here belongs " + expected);
+    throw new CheckFileException(file, node == null ? 0 : line(node), "expected " + expected);
   }
 
   private String scalar(Node node, String expected) {
     if (node instanceof ScalarNode scalar) {
       return scalar.getValue();
     }
-    throw problem(node, "here belongs " + expected + ".");
+    throw problem(node, "expected " + expected + ".");
   }
 
   private String required(Map<String, Node> parts, Node node, String name) {

@@ -17,7 +17,7 @@ public final class CheckRun {
     this.caller = caller;
   }
 
-  /** Runs one after the other; each is run, whatever came of those before. */
+  /** Runs the checks one after the other, whether or not earlier ones failed. */
   public List<CheckResult> run(List<Check> checks) {
     return checks.stream().map(this::run).toList();
   }

@@ -147,7 +147,7 @@ final class TreeComparison {
       return expected == actual;
     }
     if (expected instanceof Map || actual instanceof Map) {
-      // What stands for an element without a value, or a structure where none belongs.
+      // The marker of an element without a value, or an unexpected structure.
       return expected.equals(actual);
     }
     return ValueEquality.areEqual(

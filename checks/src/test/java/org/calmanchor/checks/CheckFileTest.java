@@ -93,11 +93,11 @@ class CheckFileTest {
         "'{check: x, operation: y, expect: {code: a}}' | f.yaml:1: \"expect\" holds \"result\"",
         "'{check: x, operation: y, expect: {result: {}, compare: some}}' | \"compare\" is all or",
         "'{check: x, operation: y, soap: 2, expect: accepted}' | \"soap\" is 1.1 or 1.2",
-        "'{check: x, check: y}'              | \"check\" stands here twice",
-        "'checks: 3'                         | here belongs a list of checks",
-        "'- a'                               | here belongs a check, or",
+        "'{check: x, check: y}'              | \"check\" occurs twice",
+        "'checks: 3'                         | expected a list of checks",
+        "'- a'                               | expected a check, or",
         "'a: [b'                             | is not YAML",
-        "'{check: x, operation: y, input: [1], expect: accepted}' | here belongs members by name"
+        "'{check: x, operation: y, input: [1], expect: accepted}' | expected members by name"
       })
   void saysWhereAFileIsWrong(String yaml, String problem) {
     assertThatThrownBy(() -> CheckFile.read("f.yaml", yaml))

@@ -245,7 +245,7 @@ final class ClientCall {
     if (cause instanceof ConnectException) {
       return new NoAnswerException(
           0,
-          plan.name() + ": nobody answers at " + address + "; is it up, and is the port right?",
+          plan.name() + ": no server answers at " + address + "; is it up, and is the port right?",
           cause);
     }
     String why = cause.getMessage() == null ? "" : ": " + Loggable.text(cause.getMessage());

@@ -34,7 +34,7 @@ final class ClientInvocationHandler implements InvocationHandler {
         return InvocationHandler.invokeDefault(proxy, method, given);
       }
       throw new UnsupportedOperationException(
-          method.getName() + " is no operation of " + type.getName());
+          method.getName() + " is not an operation of " + type.getName());
     }
     ClientCall call = new ClientCall(plan, plans.writer(settings.version()), settings, exchanges);
     return plan.isAsynchronous() ? call.send(given) : called(call, given);

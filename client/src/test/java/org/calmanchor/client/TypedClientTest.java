@@ -195,7 +195,7 @@ class TypedClientTest {
     assertThat(proxy.hashCode()).isNotEqualTo(client.proxy().hashCode());
     assertThatExceptionOfType(UnsupportedOperationException.class)
         .isThrownBy(proxy::unmarked)
-        .withMessage("unmarked is no operation of org.calmanchor.client.PilotStation");
+        .withMessage("unmarked is not an operation of org.calmanchor.client.PilotStation");
   }
 
   @Test
@@ -207,7 +207,8 @@ class TypedClientTest {
     assertThatExceptionOfType(NoAnswerException.class)
         .isThrownBy(() -> client.at(URI.create("http://localhost:" + free)).proxy().sleep(1))
         .withMessage(
-            "sleep: nobody answers at http://localhost:%d; is it up, and is the port right?", free);
+            "sleep: no server answers at http://localhost:%d; is it up, and is the port right?",
+            free);
     assertThatExceptionOfType(NoAnswerException.class)
         .isThrownBy(() -> client.timeout(Duration.ofMillis(50)).proxy().sleep(2_000))
         .withMessageContaining("did not answer within PT0.05S");

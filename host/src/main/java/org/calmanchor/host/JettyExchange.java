@@ -193,7 +193,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     if (request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
       request.getConnectionMetaData().getConnection().getEndPoint().close();
     }
-    // Whoever broke it off has logged why, as far as anybody wants to know.
+    // The reason was logged where the connection was aborted.
     failed(new QuietException.Exception("broken off"));
   }
 
@@ -220,7 +220,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     return callback.getInvocationType();
   }
 
-  /** Ends the response, if nobody has yet; its reader has some time to take it. */
+  /** Ends the response, once; its reader has some time to take it. */
   void end() {
     output.close();
     if (!isOver.get()) {

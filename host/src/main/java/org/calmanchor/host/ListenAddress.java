@@ -26,7 +26,7 @@ record ListenAddress(InetAddress address, int port) {
       return new ListenAddress(InetAddress.getByName(bind), port);
     } catch (UnknownHostException unknown) {
       throw new IllegalArgumentException(
-          "\"" + bind + "\" is no address of this machine.", unknown);
+          "\"" + bind + "\" is not an address of this machine.", unknown);
     }
   }
 
@@ -39,12 +39,14 @@ record ListenAddress(InetAddress address, int port) {
     // A name would be looked up, and might be another address tomorrow.
     if (!address.matches("[0-9.]+|[0-9A-Fa-f:.%]+")) {
       throw new IllegalArgumentException(
-          "\"" + address + "\" is no address; write numbers, such as 192.0.2.10 or 2001:db8::7");
+          "\""
+              + address
+              + "\" is not an address; write numbers, such as 192.0.2.10 or 2001:db8::7");
     }
     try {
       return InetAddress.getByName(address).getHostAddress();
     } catch (UnknownHostException malformed) {
-      throw new IllegalArgumentException("\"" + address + "\" is no address.", malformed);
+      throw new IllegalArgumentException("\"" + address + "\" is not an address.", malformed);
     }
   }
 
@@ -61,7 +63,7 @@ record ListenAddress(InetAddress address, int port) {
     String message = String.valueOf(bound.getMessage());
     if (message.contains("assign")) {
       return new IllegalArgumentException(
-          address.getHostAddress() + " is no address of this machine.", failed);
+          address.getHostAddress() + " is not an address of this machine.", failed);
     }
     if (message.contains("denied")) {
       return new IllegalArgumentException(

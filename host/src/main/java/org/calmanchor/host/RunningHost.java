@@ -74,7 +74,7 @@ public final class RunningHost implements AutoCloseable {
    * Switches operations off: from now on their callers get a fault that says so, and the index and
    * the service's page show it. Calls that run already end as they began; the WSDL stays the same.
    *
-   * @param operations names of operations; none stands for all at that path
+   * @param operations names of operations; no name means all at that path
    * @throws IllegalArgumentException when there is no such service or operation
    */
   public synchronized void switchOff(String path, String... operations) {
@@ -84,7 +84,7 @@ public final class RunningHost implements AutoCloseable {
   /**
    * Switches operations on again.
    *
-   * @param operations names of operations; none stands for all at that path
+   * @param operations names of operations; no name means all at that path
    * @throws IllegalArgumentException when there is no such service or operation
    */
   public synchronized void switchOn(String path, String... operations) {

@@ -114,7 +114,7 @@ public final class SoapHost {
   }
 
   /**
-   * Leaves what is served at {@code path} out of the index: whoever knows the address can call it.
+   * Removes the service at {@code path} from the index. It can still be called.
    *
    * @throws IllegalArgumentException when nothing is served there yet
    */
@@ -126,7 +126,7 @@ public final class SoapHost {
   /**
    * Begins with some operations switched off; {@link RunningHost#switchOn} lets them be called.
    *
-   * @param operations names of operations; none stands for all at that path
+   * @param operations names of operations; no name means all at that path
    * @throws IllegalArgumentException when nothing is served there yet, or no such operation
    */
   public SoapHost switchOff(String path, String... operations) {
@@ -150,7 +150,7 @@ public final class SoapHost {
     return this;
   }
 
-  /** The address under which the outside reaches this host; it stands in every WSDL. */
+  /** The address that callers use for this host; it is written into every WSDL. */
   public SoapHost publicUrl(URI url) {
     this.publicUrl = url;
     return this;

@@ -284,7 +284,7 @@ class HostTest {
         .withMessage("nothing is served at /a; serve it first");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SoapHost.onPort(0).bind("203.0.113.7").start())
-        .withMessage("203.0.113.7 is no address of this machine.");
+        .withMessage("203.0.113.7 is not an address of this machine.");
   }
 
   @Test

@@ -213,7 +213,7 @@ class HostileRequestsTest {
       String blink = "<blink xmlns='urn:lanternquay:light'><text>on</text></blink>";
       assertThat(answer(asking(shared, "127.0.0.2", blink)))
           .startsWith("HTTP/1.1 429")
-          .contains("Retry-After: 1", "So many calls from your address run");
+          .contains("Retry-After: 1", "Too many calls from your address");
       assertThat(answer(asking(shared, "127.0.0.1", blink))).startsWith("HTTP/1.1 200");
       for (int i = 0; i < 8; i++) {
         taken.add(connected(shared, "127.0.0.2"));
@@ -297,7 +297,7 @@ class HostileRequestsTest {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SoapHost.onPort(0).proxies("proxy.lanternquay.test"))
         .withMessage(
-            "\"proxy.lanternquay.test\" is no address; write numbers, such as 192.0.2.10 or"
+            "\"proxy.lanternquay.test\" is not an address; write numbers, such as 192.0.2.10 or"
                 + " 2001:db8::7");
   }
 

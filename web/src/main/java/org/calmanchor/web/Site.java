@@ -138,7 +138,7 @@ public final class Site {
     return CompletableFuture.completedFuture(null);
   }
 
-  /** Whether the message comes in a transfer coding besides chunks (RFC 9112, section 6.1). */
+  /** Whether the message comes in a transfer coding other than chunked (RFC 9112, section 6.1). */
   private static boolean isCoded(HttpRequest request) {
     String coding = request.header("Transfer-Encoding");
     return coding != null && !coding.strip().equalsIgnoreCase("chunked");

@@ -32,7 +32,7 @@ final class AttributeCodec {
     return slots.length;
   }
 
-  /** Reads those of the element at which {@code in} stands. */
+  /** Reads those of the element at which {@code in} is. */
   void read(XmlIn in, @Nullable Object[] values) {
     int count = in.attributes().count();
     int found = 0;

@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param namespace its namespace, empty for none
  * @param name its local name
- * @param open what stands before its value when written
+ * @param open what is written before its value
  * @param lexical text to value and back
  * @param isQualified whether its value is a name with a prefix
  * @param required whether it must be present

@@ -94,7 +94,7 @@ final class ComplexReader {
     }
   }
 
-  /** Leaves the items of the last slot unread; {@code in} stands at the first one. */
+  /** Leaves the items of the last slot unread; {@code in} is at the first one. */
   private void leaveItems(XmlIn in, ElementSlot slot, @Nullable Object[] values) {
     LazyItems items = new LazyItems(new ItemReader(in, slot, true, () -> unexpected(in)));
     in.resources().leave(items);

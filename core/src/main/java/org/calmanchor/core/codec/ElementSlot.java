@@ -42,19 +42,19 @@ record ElementSlot(
     name = name.intern();
   }
 
-  /** Whether {@code in} stands at such an element. */
+  /** Whether {@code in} is at such an element. */
   boolean isAt(XmlIn in) {
     return in.isAt(namespace, name);
   }
 
-  /** The value of the element at which {@code in} stands. */
+  /** The value of the element at which {@code in} is. */
   Object read(XmlIn in) {
     // Most elements are of one kind; a call that needs no choice among kinds costs less.
     return codec instanceof SimpleElement simple ? simple.read(in) : codec.read(in);
   }
 
   /**
-   * The value of the element at which {@code in} stands, or null for nil.
+   * The value of the element at which {@code in} is, or null for nil.
    *
    * @param index how many stood before it
    */

@@ -11,7 +11,9 @@ public interface Holder {
   /** Marker value: write {@code xsi:nil}. (null means: omit the element.) */
   Object NIL = new NilMark();
 
-  /** What nobody else can have: an object of the JDK's own may be shared, such as an empty map. */
+  /**
+   * A type of its own: an object of the JDK could be shared with other code, such as an empty map.
+   */
   final class NilMark {
     private NilMark() {}
 

@@ -17,7 +17,7 @@ final class ItemReader implements Supplier<@Nullable Object> {
   /**
    * A reader of items.
    *
-   * @param isOpen whether {@code in} stands at the start of the first item already
+   * @param isOpen whether {@code in} is at the start of the first item already
    * @param unexpected what is raised for another element than an item
    */
   ItemReader(

@@ -35,8 +35,8 @@ public final class MessageCodec {
   }
 
   /**
-   * The value of the element at which {@code in} stands; moves to its end, or to where the items
-   * begin that are {@linkplain MessageResources#later left for later}.
+   * The value of the element at which {@code in} is; moves to its end, or to where the items begin
+   * that are {@linkplain MessageResources#later left for later}.
    *
    * @throws InvalidMessageException when it is not what the contract says
    */

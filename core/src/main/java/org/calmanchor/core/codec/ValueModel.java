@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * How the values of a contract's types are represented, such as Java objects or maps. It is asked
  * while planning only.
  *
- * @param <T> what the end needs to know of a position besides its type in the contract
+ * @param <T> what the value model needs to know of a position, besides its type in the contract
  */
 public interface ValueModel<T> {
   /** A member of a structure at this end. */
@@ -45,7 +45,7 @@ public interface ValueModel<T> {
   /** How the values of an element are held. */
   Position<T> position(T held, boolean repeats);
 
-  /** What is held where {@code derived} stands in the place of the type of {@code held}. */
+  /** What is held if {@code derived} occurs instead of the type of {@code held}. */
   T derived(ComplexType derived, T held);
 
   /** Tells values of these types apart; the index is that in the list. */

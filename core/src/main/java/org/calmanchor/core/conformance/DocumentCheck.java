@@ -89,7 +89,7 @@ final class DocumentCheck {
         continue;
       }
       if (local.equals("import") && (sawTypes || sawOther)) {
-        findings.add(Rule.R2022, child, "a wsdl:import stands after other elements.");
+        findings.add(Rule.R2022, child, "a wsdl:import comes after other elements.");
       }
       if (local.equals("types") && sawOther) {
         findings.add(Rule.R2023, child, "the wsdl:types stand after other elements.");

@@ -50,7 +50,7 @@ public final class EnvelopeConformance {
         return all.all();
       }
     }
-    all.add(Rule.R9980, root, "its root is " + root.name() + ", which is no envelope.");
+    all.add(Rule.R9980, root, "its root is " + root.name() + ", which is not an envelope.");
     return all.all();
   }
 
@@ -80,7 +80,7 @@ public final class EnvelopeConformance {
     }
     List<XmlNode> children = envelope.children();
     if (children.indexOf(body) < children.size() - 1) {
-      findings.add(Rule.R1011, children.get(children.size() - 1), "it stands after the body.");
+      findings.add(Rule.R1011, children.get(children.size() - 1), "it comes after the body.");
     }
     body(body);
   }

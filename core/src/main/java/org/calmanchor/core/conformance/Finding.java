@@ -9,7 +9,7 @@ import java.util.stream.Collectors;
  * @param rule the rule
  * @param profiles the profiles that are broken; empty for advice of our own
  * @param line where, counted from 1; 0 when unknown
- * @param what what stands there, as a sentence
+ * @param what what is found there, as a sentence
  */
 public record Finding(Rule rule, List<Profile> profiles, int line, String what) {
   /** Copies the profiles. */
@@ -17,7 +17,7 @@ public record Finding(Rule rule, List<Profile> profiles, int line, String what) 
     profiles = List.copyOf(profiles);
   }
 
-  /** Two lines: rule, place and what stands there; what the rule says. */
+  /** Two lines: rule, place and what is found there; what the rule says. */
   @Override
   public String toString() {
     String titles = profiles.stream().map(Profile::title).collect(Collectors.joining(", "));

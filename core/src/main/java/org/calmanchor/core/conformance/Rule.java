@@ -103,7 +103,7 @@ public enum Rule {
   NO_IDENTIFIER(
       "CALM-405",
       Level.ADVICE,
-      "A name that is no identifier is changed by code generators, each in its own way."),
+      "A name that is not an identifier is changed by code generators, each in its own way."),
   FAULT_LIKE_EXCEPTION(
       "CALM-406",
       Level.ADVICE,
@@ -113,7 +113,7 @@ public enum Rule {
   NAMESPACE_PLACEHOLDER(
       "CALM-408",
       Level.ADVICE,
-      "A namespace that everybody may use is no name, and changing it later breaks every caller.");
+      "A namespace that everybody may use is not a name of yours, and changing it later breaks all callers.");
 
   /** How much it matters. */
   public enum Level {

@@ -24,7 +24,7 @@ public final class ConstraintReader {
   }
 
   /**
-   * Reads what stands on a value or container of {@code type}.
+   * Reads the constraints on a value or container of {@code type}.
    *
    * @param mayBeAbsent whether its position lets it be absent
    */

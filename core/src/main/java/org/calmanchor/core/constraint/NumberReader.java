@@ -60,7 +60,8 @@ record NumberReader(JavaAnnotation given, ConstrainedPosition position) {
       }
     } catch (NumberFormatException noNumber) {
       position.contradicts(
-          "\"" + given.text("value") + "\" is no number.", "Write a decimal number as in 42.50.");
+          "\"" + given.text("value") + "\" is not a number.",
+          "Write a decimal number as in 42.50.");
     }
   }
 

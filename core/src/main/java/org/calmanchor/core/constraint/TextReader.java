@@ -63,7 +63,7 @@ final class TextReader {
       return Pattern.compile(given.text("regexp"), flags);
     } catch (PatternSyntaxException malformed) {
       position.contradicts(
-          "\"" + given.text("regexp") + "\" is no regular expression.",
+          "\"" + given.text("regexp") + "\" is not a regular expression.",
           "Fix it: " + malformed.getDescription() + ".");
       return null;
     }

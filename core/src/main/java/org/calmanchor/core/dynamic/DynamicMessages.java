@@ -98,10 +98,10 @@ public final class DynamicMessages {
     return new DynamicMessages(contract);
   }
 
-  /** The key of the type's name in a structure's map, where one of several types stands. */
+  /** The key of the type's name in a structure's map, where one of several types is possible. */
   public static final String TYPE_KEY = DynamicValueModel.TYPE_KEY;
 
-  /** The key, alone in its map, that stands with "true" for an element without a value. */
+  /** The only key in the map of an element without a value; its value is "true". */
   public static final String NIL_KEY = DynamicValueModel.NIL_KEY;
 
   /**

@@ -8,7 +8,7 @@ import org.calmanchor.core.model.SoapVersion;
 /**
  * A request as maps and lists.
  *
- * @param operation the operation that it asks for
+ * @param operation the operation
  * @param version the version that it speaks
  * @param values its members by name
  * @param headers the header blocks that the contract knows, by name

@@ -197,7 +197,7 @@ final class Answer {
         : fault(declared, raised);
   }
 
-  /** Answers whatever went wrong, each kind in its way. */
+  /** Answers an error, depending on its kind. */
   CallEnd failed(Throwable failed) {
     if (!own()) {
       LOG.debug("{} failed after its caller had got an answer", name(), Loggable.failure(failed));
@@ -246,7 +246,9 @@ final class Answer {
     return ended(Ending.FAULT, failed);
   }
 
-  /** Answers what nobody foresaw: the cause goes to the log, its number to the caller. */
+  /**
+   * Answers an unexpected error: the cause goes to the log, and an incident number to the caller.
+   */
   private CallEnd incident(Throwable cause) {
     String id = context.incidentId();
     LOG.error(
@@ -278,7 +280,10 @@ final class Answer {
     }
   }
 
-  /** A fault can fail once: what is written instead holds nothing that anybody gave. */
+  /**
+   * If a fault cannot be written, a plain incident fault is written instead, without any values of
+   * the service.
+   */
   private CallEnd unwritable(Throwable cause) {
     String id = context.incidentId();
     LOG.error(
@@ -354,7 +359,7 @@ final class Answer {
     output.close(by);
   }
 
-  /** The host stops: whatever is not answered is broken off. */
+  /** The host stops: a call that is not answered is aborted. */
   void stop() {
     if (state.breakOff()) {
       end = new CallEnd(Ending.BROKEN_OFF, null);

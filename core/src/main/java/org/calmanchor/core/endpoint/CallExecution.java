@@ -143,7 +143,7 @@ final class CallExecution implements SlotHolder {
         : CompletableFuture.completedFuture(answer.end());
   }
 
-  /** The message's bytes; who waits for them is known meanwhile. */
+  /** The message's bytes; the state knows while a thread waits for them. */
   private InputStream body() {
     return calls.isWatched() ? new WaitTrackingInput(request.body(), state) : request.body();
   }

@@ -57,7 +57,7 @@ final class CallState {
    * A call whose message is to be read.
    *
    * @param readNanos the time for reading
-   * @param callNanos the time for everything else, begun anew whenever the answer goes on
+   * @param callNanos the time for everything else; it starts again when the answer continues
    * @param graceNanos the time that code has to end after it was interrupted
    */
   CallState(long readNanos, long callNanos, long graceNanos) {
@@ -104,12 +104,12 @@ final class CallState {
     isWaiting = isForSender;
   }
 
-  /** Code of the service is about to run; false when the answer was taken meanwhile. */
+  /** Code of the service is about to run; false if the answer has another owner by now. */
   synchronized boolean invoke() {
     return move(Phase.READING, Phase.INVOKING);
   }
 
-  /** The message is read on; false when the answer was taken meanwhile. */
+  /** Reading continues; false if the answer has another owner by now. */
   synchronized boolean read() {
     return move(Phase.INVOKING, Phase.READING);
   }
@@ -123,7 +123,7 @@ final class CallState {
     return true;
   }
 
-  /** Gives the answer to whoever asks first; null when it has an owner. */
+  /** Gives the ownership of the answer; null if it has an owner. */
   synchronized @Nullable AnswerOwnership own() {
     if (owner != null || phase == Phase.ENDED) {
       return null;
@@ -170,7 +170,10 @@ final class CallState {
     return hasBegun;
   }
 
-  /** The answer goes on, or the next item of the message is waited for. */
+  /**
+   * The answer continues, or a thread waits for the next item of the message: the time starts
+   * again.
+   */
   synchronized void restartTime() {
     until = 0;
   }
@@ -214,7 +217,7 @@ final class CallState {
     return true;
   }
 
-  /** Breaks off whatever is not answered, whoever owns it: the host stops. */
+  /** Aborts a call that is not answered, whoever owns the answer: the host stops. */
   synchronized boolean breakOff() {
     boolean isFirst = !isBroken && !isAnswered && phase != Phase.ENDED;
     isBroken |= isFirst;
@@ -254,7 +257,7 @@ final class CallState {
     return isOverdue;
   }
 
-  /** Whether code goes on although it was interrupted. */
+  /** Whether code still runs although it was interrupted. */
   synchronized boolean isStuck() {
     return isStuck && phase != Phase.ENDED;
   }

@@ -91,7 +91,7 @@ final class Invocation {
     hasProceeded = true;
   }
 
-  /** The same on a thread that works for the call already, with nobody who might ask twice. */
+  /** The same on a thread that already works for the call; it must not be called twice. */
   CompletionStage<CallEnd> entered() {
     @Nullable Object[] arguments;
     Object returned;
@@ -135,7 +135,7 @@ final class Invocation {
     return end.equals(CallEnd.OF_RESULT) ? RESULT : CompletableFuture.completedFuture(end);
   }
 
-  /** Whoever completes the stage goes on with the call. */
+  /** The thread that completes the stage continues the call. */
   private CompletionStage<CallEnd> await(
       CompletionStage<?> unfinished, @Nullable Object[] arguments) {
     CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
@@ -202,7 +202,8 @@ final class Invocation {
       if (raised == null) {
         return answered(arguments, returned);
       }
-      // An item that could not be read is the sender's mistake, whatever the method made of it.
+      // An item that could not be read is the sender's mistake, whatever exception the method
+      // threw.
       return later != null && later.failed() != null
           ? answer.failed(later.failed())
           : answer.raised(operation, raised);

@@ -36,7 +36,7 @@ import org.jspecify.annotations.Nullable;
  * @param isAsynchronous whether the method returns a stage of its result
  * @param check checks the arguments, or null when there is nothing to check
  * @param target gives the object that the method is called on
- * @param isTargetOfCall whether that is made for each call, and let go after it
+ * @param isTargetOfCall whether it is created for each call, and closed after it
  * @param method takes the object and an {@code Object[]} of arguments
  */
 record OperationPlan(

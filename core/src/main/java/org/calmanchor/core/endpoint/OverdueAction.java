@@ -19,7 +19,7 @@ record OverdueAction(Kind kind, @Nullable AnswerOwnership ownership) {
     METHOD,
     /** The answer had begun, or was complete, and does not go on. */
     ANSWER,
-    /** The code goes on although it was interrupted; it keeps its thread and its slot. */
+    /** The code still runs although it was interrupted; it keeps its thread and its slot. */
     STUCK,
     /** No thread worked for it any more and no stage completed: the call was ended. */
     ABANDONED

@@ -80,7 +80,7 @@ final class OverdueAnswer {
     output.refuse(
         by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
     output.close(by);
-    // Whoever still waits for the rest of the message waits in vain.
+    // A thread may still wait for the rest of the message; this ends its wait.
     output.abort();
   }
 

@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A received message, and what the transport knows about it. */
 public interface Request {
-  /** The message's bytes; read once, closed by whoever opened it. */
+  /** The message's bytes. They are read once; the code that opened the stream closes it. */
   InputStream body();
 
   /** The number of bytes in {@link #body}, or -1 when it is not known. */

@@ -25,7 +25,7 @@ public final class RunningCalls implements AutoCloseable {
   /** How long a method that was interrupted has before it counts as stuck. */
   static final long GRACE_NANOS = TimeUnit.SECONDS.toNanos(1);
 
-  /** Calls that nobody counts or watches. */
+  /** Calls are neither counted nor watched. */
   public static final RunningCalls UNWATCHED =
       new RunningCalls(Limits.DEFAULT, 0, ExemptAddresses.LOOPBACK);
 
@@ -115,13 +115,11 @@ public final class RunningCalls implements AutoCloseable {
     return FULL;
   }
 
-  /** What to tell somebody for whom there was no slot. */
+  /** The refusal for a call that got no slot. */
   static Refusal refusal(int why) {
     return why == SHARE_TAKEN
-        ? new Refusal(
-            429, "So many calls from your address run that there is no room for another one yet.")
-        : new Refusal(
-            503, "So many calls run that there is no room for this one; try again shortly.");
+        ? new Refusal(429, "Too many calls from your address are running; try again shortly.")
+        : new Refusal(503, "Too many calls are running; try again shortly.");
   }
 
   /** Gives a slot back; once. */
@@ -213,7 +211,7 @@ public final class RunningCalls implements AutoCloseable {
     }
   }
 
-  /** Whatever happens with one call, the watch goes on for all the others. */
+  /** An error with one call must not stop the watching of the others. */
   private static void guarded(Consumer<SlotHolder> action, SlotHolder call) {
     try {
       action.accept(call);

@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
 final class ReflectedClass {
   private ReflectedClass() {}
 
-  /** A method, and those of ancestors that it stands for. */
+  /** A method, and the methods of ancestors that it overrides. */
   private record Found(ReflectedType declaring, Method method, List<JavaMethod> overridden) {}
 
   static List<JavaMethod> methods(ReflectedType type) {
@@ -61,7 +61,7 @@ final class ReflectedClass {
         .collect(Collectors.joining(", ", method.getName() + "(", ")"));
   }
 
-  /** The class that stands for a type once generic types are gone: JLS 4.6. */
+  /** The erasure of a type (JLS 4.6). */
   private static String erasure(ReflectedType type, Class<?> declared) {
     return switch (type.kind()) {
       case VARIABLE -> declared.getName();

@@ -65,7 +65,7 @@ public final class MaskedMessage {
       }
       return shown.toString();
     } catch (XMLStreamException unreadable) {
-      // Of what stands behind the last whole tag nobody knows whether it is a secret.
+      // The text after the last complete tag could be a secret.
       return shown.append(isCut ? CUT : UNREADABLE).toString();
     }
   }

@@ -37,7 +37,7 @@ final class SanitizedException extends Exception {
     return isClean;
   }
 
-  /** A failure that stands in several places is copied once, so that a circle ends. */
+  /** An exception that occurs several times is copied once, so that cycles end. */
   private static Throwable copy(Throwable failure, Set<Throwable> copied) {
     copied.add(failure);
     Throwable cause = failure.getCause();

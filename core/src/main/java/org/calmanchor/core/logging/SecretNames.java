@@ -8,7 +8,7 @@ import java.util.Set;
 
 /** Decides by the name of an element, attribute or header whether its value is a secret. */
 public final class SecretNames {
-  /** What stands where a secret was. */
+  /** Replaces a secret. */
   public static final String MASK = "\u2022\u2022\u2022";
 
   /** Anywhere in a name. */

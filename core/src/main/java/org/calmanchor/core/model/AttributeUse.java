@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * @param name its name on the wire; without namespace when unqualified
  * @param type its simple type
  * @param required whether it must be present
- * @param defaultValue the lexical form of what its absence stands for, or null
+ * @param defaultValue the lexical form of its default value, or null
  * @param doc what it means; may be empty
  * @param origin where it was declared
  */

@@ -8,10 +8,10 @@ import org.jspecify.annotations.Nullable;
  * A complex type's definition (XML Schema 1.0 part 1, section 3.4).
  *
  * @param name its name, or null for an anonymous one
- * @param content what stands between the tags
+ * @param content its content
  * @param attributes its own attributes, in the order written
  * @param isAbstract whether only types derived from it may appear
- * @param doc what it stands for; may be empty
+ * @param doc its documentation; may be empty
  * @param origin where it was defined
  */
 public record ComplexType(
@@ -56,7 +56,7 @@ public record ComplexType(
     return content instanceof Elements elements ? elements.base() : null;
   }
 
-  /** What stands between the tags of an element of this type. */
+  /** The content of an element of this type. */
   public sealed interface Content permits Text, Elements {}
 
   /** Text of a simple type (simple content). */

@@ -6,7 +6,7 @@ package org.calmanchor.core.model;
  * be compared.
  */
 public final class Origin {
-  /** The origin of a node that nobody wrote by hand. */
+  /** The origin of a generated component. */
   public static final Origin NONE = new Origin("", 0);
 
   private final String place;

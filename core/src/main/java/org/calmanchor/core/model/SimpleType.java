@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param name its name, or null for an anonymous one
  * @param variety how it is made
- * @param doc what it stands for; may be empty
+ * @param doc its documentation; may be empty
  * @param origin where it was defined
  */
 public record SimpleType(@Nullable QName name, Variety variety, String doc, Origin origin)

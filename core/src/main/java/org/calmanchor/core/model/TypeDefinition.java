@@ -8,7 +8,7 @@ public sealed interface TypeDefinition extends TypeUse permits SimpleType, Compl
   /** The type's name, or null for an anonymous one. */
   @Nullable QName name();
 
-  /** What it stands for; empty when nothing was said. */
+  /** Its documentation; may be empty. */
   String doc();
 
   /** Where it was defined. */

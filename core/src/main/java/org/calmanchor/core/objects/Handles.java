@@ -97,7 +97,7 @@ public final class Handles {
     return structure.properties().stream().mapToInt(PropertyMember::position).toArray();
   }
 
-  /** What stands for each component that a message does not carry. */
+  /** The value of each component that is absent in a message. */
   private static @Nullable Object[] absent(Class<?> raw) {
     return Arrays.stream(raw.getRecordComponents())
         .map(component -> AbsentValues.of(component.getType()))

@@ -32,7 +32,7 @@ import org.w3c.dom.Element;
 public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   private final Members members;
 
-  /** What stands at a position in Java. */
+  /** What Java has at a position. */
   public sealed interface Java permits Held, Lazy, Arguments, Result, Detail, Entries {}
 
   /** A value, or what is around values. */

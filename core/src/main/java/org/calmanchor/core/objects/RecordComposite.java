@@ -17,7 +17,7 @@ final class RecordComposite implements Composite {
    *
    * @param constructor from all components to the record
    * @param positions the component that each member is
-   * @param absent what stands for each component that is no member
+   * @param absent the value of each component that is not a member
    * @param getters from the record to each member
    */
   RecordComposite(

@@ -13,7 +13,7 @@ public final class Uris {
 
   private Uris() {}
 
-  /** Whether {@code text} is a namespace of XML itself, which nobody else may define names in. */
+  /** Whether {@code text} is a namespace of XML itself, which is reserved. */
   public static boolean isReserved(String text) {
     return RESERVED.contains(text);
   }

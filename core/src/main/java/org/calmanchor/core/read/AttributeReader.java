@@ -103,7 +103,7 @@ final class AttributeReader {
       problems.add(
           ProblemCode.DEFAULT_INVALID,
           path,
-          "its default, \"" + text + "\", is no value of its type.",
+          "its default, \"" + text + "\", is not a value of its type.",
           "Write one in its form on the wire, as in 42.50 or 2027-06-11.");
     }
   }

@@ -81,7 +81,7 @@ final class CollectionReader {
           .add(
               ProblemCode.STREAM_IN_DATA,
               path,
-              type.signature() + " can be read only once, and its end is nobody's here.",
+              type.signature() + " can be read only once, and nobody would close it here.",
               "Use a List within data; a Stream is for results and last parameters.");
       container = Container.LIST;
     }

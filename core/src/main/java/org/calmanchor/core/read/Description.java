@@ -217,7 +217,7 @@ public final class Description {
       return this;
     }
 
-    /** Says what it stands for. */
+    /** Sets the documentation. */
     public DescribedType doc(String doc) {
       values.put("doc", doc);
       return this;

@@ -78,7 +78,7 @@ public record Members(
       QName element, JavaForm use, int position, boolean required, boolean isOut) {}
 
   /**
-   * What stands for a complex type.
+   * The Java type of a complex type.
    *
    * @param properties those on the wire, inherited ones first
    * @param omitted the components of a record that are not

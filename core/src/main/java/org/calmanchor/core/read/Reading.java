@@ -8,6 +8,6 @@ import org.calmanchor.core.model.Contract;
  *
  * @param service the annotated type
  * @param contract the contract
- * @param members which Java member stands for which of its nodes
+ * @param members the Java members of its nodes
  */
 public record Reading(JavaType service, Contract contract, Members members) {}

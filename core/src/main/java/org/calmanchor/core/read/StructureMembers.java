@@ -85,7 +85,7 @@ final class StructureMembers {
       problems.add(
           ProblemCode.SIMPLE_CONTENT_INVALID,
           owner.signature(),
-          "it has a text by @SimpleContent, and something else that is no attribute.",
+          "it has a text by @SimpleContent, and something else that is not an attribute.",
           "Mark its other members with @Attribute, or leave @SimpleContent out.");
     }
     List<JavaMember> omitted = new ArrayList<>(owner.components());
@@ -136,11 +136,11 @@ final class StructureMembers {
         problems.add(
             ProblemCode.ORDER_MEMBER_UNKNOWN,
             owner.signature(),
-            "its order names \"" + each + "\", which is no property, or is named twice.",
+            "its order names \"" + each + "\", which is not a property, or is named twice.",
             NearMiss.of(each, byName.keySet(), "Take it out of the order."));
       }
     }
-    // What is only computed joins the order where somebody asks for it.
+    // A computed property is only included if the order names it.
     List<String> missing =
         byName.values().stream()
             .filter(member -> member.isWritable() && member.annotation(Omit.class) == null)
@@ -219,7 +219,7 @@ final class StructureMembers {
         problems.add(
             ProblemCode.STREAM_IN_DATA,
             way,
-            member.type().signature() + " can be read only once, and its end is nobody's here.",
+            member.type().signature() + " can be read only once, and nobody would close it here.",
             "Use a List within data; a Stream is for results and last parameters.");
       }
       ReadElement read = types.members().element(member, "", name.getNamespaceURI(), way);

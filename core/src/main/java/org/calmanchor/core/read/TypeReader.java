@@ -85,7 +85,7 @@ final class TypeReader {
     return namespace;
   }
 
-  /** What stands for the data types read, by type name. */
+  /** The Java types of the data types read, by type name. */
   Map<QName, StructureMember> structures() {
     return structures.members();
   }
@@ -105,13 +105,13 @@ final class TypeReader {
     return new ReadType(TypeUse.named(Names.xsd("string")), new JavaForm.Structure(type));
   }
 
-  /** The type that stands for {@code type} where nothing else is said. */
+  /** The XSD type of {@code type}, without further settings. */
   ReadType use(JavaType type, String path) {
     return use(type, "", Constraints.NONE, path);
   }
 
   /**
-   * The type that stands for {@code type}; a problem, and xsd:string, when there is none.
+   * The XSD type of {@code type}. If there is none, a problem is added, and it is xsd:string.
    *
    * @param xsdType the built-in type asked for; empty for the default
    * @param path the way here, for problems

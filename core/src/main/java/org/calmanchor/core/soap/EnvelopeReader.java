@@ -57,13 +57,13 @@ public final class EnvelopeReader {
     return version;
   }
 
-  /** Takes the header blocks that somebody here knows. */
+  /** Reads header blocks. */
   @FunctionalInterface
   public interface HeaderBlocks {
     /** Nobody knows any. */
     HeaderBlocks NONE = in -> false;
 
-    /** Reads the block at which {@code in} stands to its end, or returns false and leaves it. */
+    /** Reads the block at which {@code in} is to its end, or returns false and leaves it. */
     boolean read(XmlIn in);
   }
 
@@ -122,8 +122,8 @@ public final class EnvelopeReader {
   /**
    * Makes sure that every block that must be understood is.
    *
-   * @param isUnderstood whether somebody who takes part in this call understands the block
-   * @throws SoapFaultException when there is one that nobody does
+   * @param isUnderstood tells whether this call understands the block
+   * @throws SoapFaultException when there is a mandatory block that nobody understands
    */
   public void requireUnderstood(Predicate<QName> isUnderstood) {
     Set<QName> others = new LinkedHashSet<>(mandatory);

@@ -38,7 +38,7 @@ public final class XmlNode {
    * @param root its root element
    * @param encoding the encoding that it declares, or null
    * @param version the version of XML that it declares, or null
-   * @param instruction where its first processing instruction stands; 0 for none
+   * @param instruction the line of its first processing instruction; 0 for none
    */
   public record Document(
       XmlNode root, @Nullable String encoding, @Nullable String version, int instruction) {}

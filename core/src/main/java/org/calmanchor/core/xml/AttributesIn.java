@@ -11,7 +11,7 @@ import org.codehaus.stax2.XMLStreamReader2;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The attributes of the element at which a message stands, and what XML Schema's own among them say
+ * The attributes of the element at which a message is, and what XML Schema's own among them say
  * (XML Schema 1.0 part 1, section 2.6).
  */
 public final class AttributesIn {

@@ -18,7 +18,7 @@ import org.w3c.dom.Element;
 public final class DomReader {
   private static final DocumentBuilderFactory FACTORY = factory();
 
-  /** No prefix that anybody uses is longer; longer ones are not looked up. */
+  /** Longer prefixes are not used in practice, and are not looked up. */
   private static final int LONGEST_PREFIX = 64;
 
   private static final int MOST_PREFIXES = 100;
@@ -45,7 +45,7 @@ public final class DomReader {
   }
 
   /**
-   * The element at which {@code in} stands, with the declarations around it that its texts and
+   * The element at which {@code in} is, with the declarations around it that its texts and
    * attributes may need: of prefixes that stand in them, and of the namespace of names without one.
    * Moves to its end.
    */

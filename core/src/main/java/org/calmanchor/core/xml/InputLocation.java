@@ -4,7 +4,7 @@ import javax.xml.stream.Location;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.codehaus.stax2.XMLStreamReader2;
 
-/** Reports mistakes at the place where a parser stands. */
+/** Reports mistakes at the place where a parser is. */
 final class InputLocation {
   private final XMLStreamReader2 reader;
 

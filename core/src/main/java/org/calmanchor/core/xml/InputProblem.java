@@ -6,7 +6,7 @@ package org.calmanchor.core.xml;
  * @param path the way from the body element to the place, as in {@code quoteStay/nights}
  * @param code what kind of mistake
  * @param expected what should stand there
- * @param found what stands there, cut when long
+ * @param found the value that was found, shortened if it is long
  * @param line where, counted from 1; 0 when unknown
  * @param column where, counted from 1; 0 when unknown
  * @param isInHeader whether it is in a header block rather than in the body
@@ -63,7 +63,7 @@ public record InputProblem(
       case FORBIDDEN -> "The message holds " + found + ", which SOAP does not allow.";
       case MISSING -> place + " is missing; expected " + expected + ".";
       case UNEXPECTED -> place + " does not belong here; expected " + expected + ".";
-      case TOO_MANY -> place + " stands too often; expected " + expected + ".";
+      case TOO_MANY -> place + " occurs too often; expected " + expected + ".";
       case VALUE, TYPE -> place + " is \"" + found + "\"; expected " + expected + ".";
       case NIL -> place + " is nil; expected " + expected + ".";
       case ENCODING ->

@@ -61,7 +61,7 @@ public final class LazyItems implements Iterator<Object> {
   }
 
   /**
-   * Reads what nobody asked for, to the message's end.
+   * Reads the remaining items and the end of the message.
    *
    * @throws InvalidMessageException when something in it is wrong, or was before
    */

@@ -21,7 +21,7 @@ final class MessageLimitsCheck {
   }
 
   /**
-   * Takes in the element at whose start {@code reader} stands.
+   * Takes in the element at whose start {@code reader} is.
    *
    * @throws InvalidMessageException when it, or something of it, is beyond a bound
    */

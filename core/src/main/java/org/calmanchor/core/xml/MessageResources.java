@@ -20,12 +20,12 @@ public final class MessageResources {
     later = items;
   }
 
-  /** What of the message is still to be read by whoever takes its items, or null for nothing. */
+  /** The items that are still to be read, or null for none. */
   public @Nullable LazyItems later() {
     return later;
   }
 
-  /** Has binary values held in memory, where nobody will close what keeps them. */
+  /** Holds binary values in memory, if nobody will close them. */
   public void keepInMemory() {
     keepsInMemory = true;
   }
@@ -35,12 +35,12 @@ public final class MessageResources {
     return keepsInMemory;
   }
 
-  /** Keeps what has to be closed when nobody needs the message's values any more. */
+  /** Adds a file or stream that must be closed when the message's values are no longer needed. */
   public void spool(AutoCloseable spool) {
     spools.add(spool);
   }
 
-  /** What has to be closed when nobody needs the message's values any more. */
+  /** The files and streams that must be closed when the message's values are no longer needed. */
   public List<AutoCloseable> spools() {
     return spools;
   }

@@ -101,7 +101,7 @@ final class MeteredStream extends BulkInputStream {
 
   /**
    * The parser is still in the tag that it was in when it took the last bytes. It looks up the
-   * names of all attributes before anybody sees one, so they are counted here as well.
+   * names of all attributes before it returns one, so they are counted here as well.
    */
   private void requireUsualTag() {
     if (seen - pieceStart > bounds.tagBytes()) {

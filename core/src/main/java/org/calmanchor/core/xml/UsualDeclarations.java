@@ -21,7 +21,7 @@ final class UsualDeclarations {
   static int length(byte[] message, int length) {
     for (byte[] usual : USUAL) {
       int end = usual.length;
-      // What stands behind it must not be taken for the start of a message with one.
+      // The bytes after it must not look like the start of another declaration.
       if (length > end + 1
           && Arrays.equals(message, 0, end, usual, 0, end)
           && (message[end] == '\n'

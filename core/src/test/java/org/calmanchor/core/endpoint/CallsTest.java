@@ -102,7 +102,7 @@ class CallsTest {
     Call second = Works.call("<who/>").on(watched);
     assertThat(second.status).isEqualTo(503);
     assertThat(second.answerHeaders).containsEntry("Retry-After", "1");
-    assertThat(second.answer()).startsWith("So many calls run");
+    assertThat(second.answer()).startsWith("Too many calls are running");
     works.released.countDown();
     assertThat(first.join().answer()).contains("at last");
     assertThat(Works.call("<who/>").on(watched).status).isEqualTo(200);

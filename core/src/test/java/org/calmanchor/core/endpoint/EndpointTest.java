@@ -126,7 +126,7 @@ class EndpointTest {
     rows.add(
         List.of(
             "<read><flags>A</flags><flags>B</flags></read>",
-            "read/flags stands too often; expected at most 1."));
+            "read/flags occurs too often; expected at most 1."));
     rows.add(
         List.of(
             "<read><flag>A</flag></read>", "read/flag does not belong here; expected only flags."));

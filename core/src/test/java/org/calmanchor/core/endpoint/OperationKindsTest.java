@@ -170,7 +170,7 @@ class OperationKindsTest {
         "| Header/pass is missing; expected one. | Header/pass",
         "<pass/> | Header/pass/holder is missing; expected one. | Header/pass/holder",
         "<pass><holder>a</holder></pass><pass><holder>a</holder></pass> "
-            + "| Header/pass stands too often; expected at most 1. | Header/pass",
+            + "| Header/pass occurs too often; expected at most 1. | Header/pass",
         "<pass e:mustUnderstand='2'><holder>a</holder></pass> | Header/pass/@mustUnderstand is"
             + " \"2\"; expected 1 or 0. | Header/pass/@mustUnderstand",
         "<pass><holder>a</holder></pass><x e:mustUnderstand='1'/> "
@@ -344,7 +344,7 @@ class OperationKindsTest {
     assertThat(Call.of(again, "text/xml").on(mail).answer()).isEqualTo(answer);
     assertThat(
             Call.of(message.replace("<content>", "<content><o:x/>"), "text/xml").on(mail).answer())
-        .contains("forward/letter/content/chart stands too often; expected at most 1.");
+        .contains("forward/letter/content/chart occurs too often; expected at most 1.");
     assertThat(
             Call.of(message.replaceAll("<content>.*</content>", "<content/>"), "text/xml")
                 .on(mail)

@@ -29,7 +29,7 @@ final class JavaLiterals {
     this.source = source;
   }
 
-  /** The value that {@code text} stands for, or a comment why there is none. */
+  /** The value of {@code text}, or a comment that says why there is none. */
   String of(JavaType type, TypeMapping<?> row, String text) {
     try {
       return literal(row, text);
@@ -38,7 +38,7 @@ final class JavaLiterals {
     }
   }
 
-  /** What stands where there is no value. */
+  /** The expression for a missing value. */
   static String none(JavaType type) {
     if (type.kind() != JavaType.Kind.PRIMITIVE) {
       return "null";

@@ -76,7 +76,7 @@ public final class ServiceSite {
     return new ServiceSite(this, other);
   }
 
-  /** How it stands at present. */
+  /** Its state. */
   public ServiceState state() {
     return state;
   }
@@ -86,7 +86,7 @@ public final class ServiceSite {
     return !state.switchedOff().contains(operation.name());
   }
 
-  /** How it stands, in a few words. */
+  /** Its state in a few words. */
   public String standing() {
     List<String> off =
         operations.stream()

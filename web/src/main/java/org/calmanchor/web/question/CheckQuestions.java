@@ -73,7 +73,7 @@ final class CheckQuestions {
       expected = new Expected.Fault(null, fault.code(), null, null, Compare.ALL);
     } else {
       throw new IllegalArgumentException(
-          "The answer is none that the contract knows; nobody should expect that.");
+          "The contract has no such answer, so it cannot be expected.");
     }
     return Map.of("expect", CheckFile.write(expected));
   }
@@ -110,7 +110,7 @@ final class CheckQuestions {
     }
   }
 
-  /** Where it lies is nobody's business but the log's. */
+  /** The path goes to the log only. */
   private static IllegalArgumentException unusable(IOException cause) {
     LOG.warn("the folder for checks cannot be used", Loggable.failure(cause));
     return new IllegalArgumentException(
