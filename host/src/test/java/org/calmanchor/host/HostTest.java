@@ -318,7 +318,7 @@ class HostTest {
       assertThat(Reply.to(switched, "GET /", "").body())
           .contains("open, but for blink and slow; can be tried");
       assertThat(Reply.to(switched, "GET /light", "").body())
-          .contains("open, but for blink and slow", "This operation is switched off for now");
+          .contains("open, but for blink and slow", "This operation is switched off.");
       switched.switchOn("/light", "blink");
       assertThat(soap(switched, "<blink><text>a</text></blink>").status()).isEqualTo(200);
       switched.switchOff("/light");

@@ -113,7 +113,7 @@ public enum Rule {
   NAMESPACE_PLACEHOLDER(
       "CALM-408",
       Level.ADVICE,
-      "A namespace that everybody may use is not a name of yours, and changing it later breaks all callers.");
+      "A namespace that everybody may use is not yours, and changing it later breaks all callers.");
 
   /** How much it matters. */
   public enum Level {
