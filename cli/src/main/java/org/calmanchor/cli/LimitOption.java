@@ -3,8 +3,9 @@ package org.calmanchor.cli;
 import java.time.Duration;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
-import java.util.stream.Collectors;
+import java.util.List;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.host.SoapHost;
 
 /** One {@code --limit name=value}. */
@@ -30,9 +31,12 @@ final class LimitOption {
         return limit;
       }
     }
-    String known =
-        Arrays.stream(Limit.values()).map(Limit::title).collect(Collectors.joining(", "));
-    throw CommandException.usage("--limit: there is no \"" + name + "\"; there is " + known + ".");
+    List<String> known = Arrays.stream(Limit.values()).map(Limit::title).toList();
+    throw CommandException.usage(
+        "--limit: there is no \""
+            + name
+            + "\". "
+            + NearMiss.of(name, known, "There is " + String.join(", ", known) + "."));
   }
 
   private static long number(String name, String value) {

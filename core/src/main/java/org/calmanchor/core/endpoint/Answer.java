@@ -181,11 +181,11 @@ final class Answer {
   }
 
   private List<Consumer<XmlOut>> headers(List<Consumer<XmlOut>> declared) {
-    if (context.answerHeaders().isEmpty()) {
+    if (context.addedHeaderBlocks().isEmpty()) {
       return declared;
     }
     List<Consumer<XmlOut>> all = new ArrayList<>(declared);
-    context.answerHeaders().forEach(block -> all.add(out -> DomWriter.write(out, block)));
+    context.addedHeaderBlocks().forEach(block -> all.add(out -> DomWriter.write(out, block)));
     return all;
   }
 

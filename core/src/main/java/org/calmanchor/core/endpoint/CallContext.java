@@ -25,7 +25,7 @@ public final class CallContext {
   private static final String INCIDENT_LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789";
 
   private final Request request;
-  private List<Element> answerHeaders = List.of();
+  private List<Element> addedHeaderBlocks = List.of();
   private Map<Class<?>, Object> attributes = Map.of();
   private @Nullable OperationPlan operation;
   private SoapVersion version;
@@ -155,14 +155,14 @@ public final class CallContext {
   }
 
   /** Adds a header block to the answer, a result or a fault. */
-  public void answerHeader(Element block) {
-    if (answerHeaders.isEmpty()) {
-      answerHeaders = new ArrayList<>();
+  public void addHeaderBlock(Element block) {
+    if (addedHeaderBlocks.isEmpty()) {
+      addedHeaderBlocks = new ArrayList<>();
     }
-    answerHeaders.add(block);
+    addedHeaderBlocks.add(block);
   }
 
-  List<Element> answerHeaders() {
-    return answerHeaders;
+  List<Element> addedHeaderBlocks() {
+    return addedHeaderBlocks;
   }
 }

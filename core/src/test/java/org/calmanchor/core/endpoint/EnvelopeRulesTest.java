@@ -175,7 +175,7 @@ class EnvelopeRulesTest {
           @Override
           public void handle(List<Element> blocks, CallContext call) {
             read.add(blocks.stream().map(Element::getTextContent).toList() + call.operation());
-            blocks.forEach(call::answerHeader);
+            blocks.forEach(call::addHeaderBlock);
           }
         };
     Endpoint handling =

@@ -185,7 +185,7 @@ class InterceptorsTest {
         "adds a header block that has no form in XML",
         new Bad(
             (c, i) -> {
-              c.answerHeader(unwritable());
+              c.addHeaderBlock(unwritable());
               return i.proceed();
             },
             incident));
