@@ -21,7 +21,7 @@ final class Sent implements HttpRequest, HttpResponse {
   private final byte[] body;
   private final boolean isLengthKnown;
   final ByteArrayOutputStream answer = new ByteArrayOutputStream();
-  final StringBuilder addedHeaderBlocks = new StringBuilder();
+  final StringBuilder responseHeaders = new StringBuilder();
   int status;
   boolean aborted;
   byte[] plain = new byte[0];
@@ -131,7 +131,7 @@ final class Sent implements HttpRequest, HttpResponse {
 
   @Override
   public void header(String name, String value) {
-    addedHeaderBlocks.append(name).append(": ").append(value).append('\n');
+    responseHeaders.append(name).append(": ").append(value).append('\n');
   }
 
   @Override

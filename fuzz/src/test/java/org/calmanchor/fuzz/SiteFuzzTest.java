@@ -239,7 +239,7 @@ class SiteFuzzTest {
 
   private static String text(Sent sent) throws IOException {
     byte[] bytes = sent.answer.toByteArray();
-    if (sent.addedHeaderBlocks.indexOf("Content-Encoding: gzip") >= 0) {
+    if (sent.responseHeaders.indexOf("Content-Encoding: gzip") >= 0) {
       try (InputStream in = new GZIPInputStream(new ByteArrayInputStream(bytes))) {
         bytes = in.readAllBytes();
       }

@@ -24,7 +24,7 @@ class Call implements Request, Response {
   String answerType;
   volatile boolean aborted;
   final Map<String, String> headers = new HashMap<>();
-  final Map<String, String> addedHeaderBlocks = new HashMap<>();
+  final Map<String, String> responseHeaders = new HashMap<>();
   boolean isLengthKnown = true;
 
   Call(byte[] message, String contentType) {
@@ -55,7 +55,7 @@ class Call implements Request, Response {
 
   @Override
   public void header(String name, String value) {
-    addedHeaderBlocks.put(name, value);
+    responseHeaders.put(name, value);
   }
 
   @Override

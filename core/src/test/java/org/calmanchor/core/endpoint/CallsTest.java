@@ -101,7 +101,7 @@ class CallsTest {
     await(() -> calls.count() == 1);
     Call second = Works.call("<who/>").on(watched);
     assertThat(second.status).isEqualTo(503);
-    assertThat(second.addedHeaderBlocks).containsEntry("Retry-After", "1");
+    assertThat(second.responseHeaders).containsEntry("Retry-After", "1");
     assertThat(second.answer()).startsWith("Too many calls are running");
     works.released.countDown();
     assertThat(first.join().answer()).contains("at last");
@@ -157,7 +157,7 @@ class CallsTest {
     call.on(watched);
     assertThat(call.status).isEqualTo(408);
     assertThat(call.answer()).isEqualTo("The message did not arrive within 80 ms.\n");
-    assertThat(call.addedHeaderBlocks).containsEntry("Connection", "close");
+    assertThat(call.responseHeaders).containsEntry("Connection", "close");
   }
 
   private static void await(java.util.function.BooleanSupplier condition) throws Exception {

@@ -224,7 +224,7 @@ class OperationKindsTest {
     Call call = call("", "<report><where>54N</where></report>");
     assertThat(call.status).isEqualTo(400);
     assertThat(call.answer()).isEmpty();
-    assertThat(call.addedHeaderBlocks.get("Incident-Id")).matches("[A-Z2-9]{4}-[A-Z2-9]{4}");
+    assertThat(call.responseHeaders.get("Incident-Id")).matches("[A-Z2-9]{4}-[A-Z2-9]{4}");
   }
 
   @Test
