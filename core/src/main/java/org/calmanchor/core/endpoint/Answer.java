@@ -361,8 +361,7 @@ final class Answer {
 
   /** The host stops: a call that is not answered is aborted. */
   void stop() {
-    if (state.breakOff()) {
-      end = new CallEnd(Ending.BROKEN_OFF, null);
+    if (state.breakOff(() -> end = new CallEnd(Ending.BROKEN_OFF, null))) {
       output.abort();
     }
   }

@@ -217,10 +217,18 @@ final class CallState {
     return true;
   }
 
-  /** Aborts a call that is not answered, whoever owns the answer: the host stops. */
-  synchronized boolean breakOff() {
+  /**
+   * Aborts a call that is not answered, whoever owns the answer; false if it is aborted, answered
+   * or ended already.
+   *
+   * @param note notes how the call ended; it runs before another thread can end the call
+   */
+  synchronized boolean breakOff(Runnable note) {
     boolean isFirst = !isBroken && !isAnswered && phase != Phase.ENDED;
-    isBroken |= isFirst;
+    if (isFirst) {
+      isBroken = true;
+      note.run();
+    }
     return isFirst;
   }
 
@@ -273,7 +281,9 @@ final class CallState {
 
   /** Looks whether it takes too long; from the watching thread, with the time. */
   synchronized OverdueAction late(long now) {
-    if (phase == Phase.ENDED || isStuck) {
+    // After its last byte a call cannot be late any more: the thread that sent it ends the call.
+    boolean isDelivered = phase == Phase.COMPLETING && isAnswered && !isOverdue;
+    if (phase == Phase.ENDED || isStuck || isDelivered) {
       return OverdueAction.IN_TIME;
     }
     if (until == 0) {

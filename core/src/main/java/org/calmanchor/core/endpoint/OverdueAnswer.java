@@ -40,9 +40,10 @@ final class OverdueAnswer {
     AnswerOwnership given = late.ownership();
     if (given == null) {
       log();
-      answer.ended(state.isAnswered() ? Ending.FAULT : Ending.BROKEN_OFF, overdue());
-      if (state.breakOff()) {
+      if (state.breakOff(() -> answer.ended(Ending.BROKEN_OFF, overdue()))) {
         output.abort();
+      } else if (state.isAnswered()) {
+        answer.ended(Ending.FAULT, overdue());
       }
       return;
     }

@@ -106,10 +106,26 @@ class CallStateTest {
     state.send(owner);
     late(100);
     assertThat(state.late(120)).isEqualTo(new OverdueAction(Kind.ANSWER, null));
-    assertThat(state.breakOff()).isTrue();
-    assertThat(state.breakOff()).isFalse();
+    AtomicInteger noted = new AtomicInteger();
+    assertThat(state.breakOff(noted::incrementAndGet)).isTrue();
+    assertThat(state.breakOff(noted::incrementAndGet)).isFalse();
+    assertThat(noted).hasValue(1);
     assertThat(state.send(owner)).isEqualTo(Piece.REFUSED);
     assertThat(state.complete(owner)).isFalse();
+  }
+
+  @Test
+  void aDeliveredAnswerIsNeverLate() {
+    state.invoke();
+    AnswerOwnership owner = state.own();
+    late(100);
+    state.complete(owner);
+    state.send(owner);
+    state.answered(owner);
+    late(110);
+    assertThat(late(200)).isEqualTo(Kind.IN_TIME);
+    assertThat(state.isOverdue()).isFalse();
+    assertThat(state.end()).isTrue();
   }
 
   @Test
@@ -121,7 +137,7 @@ class CallStateTest {
     assertThat(state.isAnswered()).isTrue();
     late(100);
     assertThat(late(120)).isEqualTo(Kind.ANSWER);
-    assertThat(state.breakOff()).as("nothing is left to break off").isFalse();
+    assertThat(state.breakOff(() -> {})).as("nothing is left to break off").isFalse();
   }
 
   /** One call of the race, and what was counted of it. */
