@@ -1,5 +1,5 @@
 /**
- * The command-line tool. Entry type: {@link org.calmanchor.cli.CalmAnchor}. The only room that
+ * The command-line tool. Entry type: {@link org.calmanchor.cli.CalmAnchor}. The only package that
  * prints, parses arguments and ends the process.
  */
 @NullMarked

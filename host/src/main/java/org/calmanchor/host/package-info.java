@@ -1,6 +1,6 @@
 /**
- * The embedded host. Entry type: {@link org.calmanchor.host.SoapHost}. The only room, with the
- * servlet's, that knows a server; everything it does with a request is in web.
+ * The embedded host. Entry type: {@link org.calmanchor.host.SoapHost}. The only package that uses
+ * the server's classes; requests are handled in web.
  */
 @NullMarked
 package org.calmanchor.host;

@@ -1,6 +1,6 @@
 /**
- * Requests and answers of a contract as plain trees of values. Entry type: {@link
- * org.calmanchor.core.dynamic.DynamicMessages}. Imports model, codec and soap.
+ * Requests and answers of a contract as maps and lists. Entry type: {@link
+ * org.calmanchor.core.dynamic.DynamicMessages}. Imports model, lexical, xml, codec and soap.
  */
 @NullMarked
 package org.calmanchor.core.dynamic;

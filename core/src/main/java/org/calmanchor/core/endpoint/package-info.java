@@ -1,6 +1,7 @@
 /**
  * A service, message in and message out, without transport. Entry type: {@link
- * org.calmanchor.core.endpoint.Endpoint}. Imports model, lexical, read, codec and soap.
+ * org.calmanchor.core.endpoint.Endpoint}. Imports the packages of reading, XML, codecs, SOAP and
+ * limits.
  */
 @NullMarked
 package org.calmanchor.core.endpoint;

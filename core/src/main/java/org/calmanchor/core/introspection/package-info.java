@@ -1,7 +1,8 @@
 /**
  * A view of Java elements: types, members, methods, annotations. Entry type: {@link
  * org.calmanchor.core.introspection.JavaType}. The rules in read know Java through it only, so that
- * another implementation can take its elements from a compiler. Imports no other package.
+ * another implementation can take its elements from a compiler. Imports the annotations and logging
+ * only.
  */
 @NullMarked
 package org.calmanchor.core.introspection;

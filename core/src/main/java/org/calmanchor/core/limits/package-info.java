@@ -1,6 +1,6 @@
 /**
- * What is limited, how far by default, and what one address may take of it. Entry type: {@link
- * org.calmanchor.core.limits.Limits}.
+ * The limits of messages, calls and connections, their defaults, and the share of one address.
+ * Entry type: {@link org.calmanchor.core.limits.Limits}.
  */
 @NullMarked
 package org.calmanchor.core.limits;

@@ -1,8 +1,8 @@
 /**
- * What may be logged and shown of what comes from outside: without secrets, in one line, and not
- * over and over. Entry types: {@link org.calmanchor.core.logging.Loggable}, {@link
+ * Texts from outside for the log and the page: without secrets, in one line, and not too often.
+ * Entry types: {@link org.calmanchor.core.logging.Loggable}, {@link
  * org.calmanchor.core.logging.RateLimitedLog}, {@link org.calmanchor.core.logging.MaskedMessage}.
- * Imports no other room.
+ * Imports no other package.
  */
 @NullMarked
 package org.calmanchor.core.logging;

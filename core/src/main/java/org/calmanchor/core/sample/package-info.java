@@ -1,6 +1,6 @@
 /**
  * Example values for a contract's messages. Entry type: {@link org.calmanchor.core.sample.Samples}.
- * Imports model and tree.
+ * Imports model, lexical and dynamic.
  */
 @NullMarked
 package org.calmanchor.core.sample;
