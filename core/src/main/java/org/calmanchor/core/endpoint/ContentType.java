@@ -5,7 +5,7 @@ import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The parsed content type of a message (RFC 9110, section 8.3).
+ * The parsed content type of a message (RFC 9110, section 8.3). Own code: core has no HTTP library.
  *
  * @param version the SOAP version that its media type belongs to, or null for none
  * @param charset the name of its charset, or null
