@@ -11,7 +11,7 @@ final class ClassPathOption {
       names = {"--classpath", "-cp"},
       paramLabel = "PATH",
       description = {
-        "Folders and jars with classes, separated by '${sys:path.separator}'; folder/* means all"
+        "Folders and jars, separated by '${sys:path.separator}'; folder/* means all"
             + " jars in it.",
         "Default: target/classes, or the current folder if there is none."
       })
