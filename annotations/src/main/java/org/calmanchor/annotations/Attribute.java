@@ -25,8 +25,8 @@ public @interface Attribute {
   Use use() default Use.REQUIRED;
 
   /**
-   * The value that an absent attribute stands for, in its lexical form; it makes the attribute
-   * optional. Empty for none.
+   * The default value in its lexical form, used when the attribute is absent; it makes the
+   * attribute optional. Empty for none.
    */
   String defaultValue() default "";
 

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param lexical text to value and back
  * @param isQualified whether its value is a name with a prefix
  * @param required whether it must be present
- * @param byDefault the value that its absence stands for, or null
+ * @param byDefault its default value, or null
  * @param holder how its value is held
  * @param member its index in the composite
  */

@@ -55,7 +55,7 @@ public final class MessagePrefixes {
         && mayBeNil(content.group());
   }
 
-  /** The name as it stands in a tag. */
+  /** The name with its prefix, as in a tag. */
   String tag(QName name) {
     String namespace = name.getNamespaceURI();
     if (namespace.isEmpty()) {

@@ -52,7 +52,7 @@ final class PolymorphicElement implements ElementCodec {
     codecs[index(in)].checkNil(in);
   }
 
-  /** The type that stands here. */
+  /** The type of this element. */
   private int index(XmlIn in) {
     QName named = in.attributes().type();
     int index = named == null ? declared : names.indexOf(named);

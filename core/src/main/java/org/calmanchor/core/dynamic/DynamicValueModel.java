@@ -33,11 +33,11 @@ import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /**
- * The end of plain trees: structures are maps by member name, repeated elements lists, simple
- * values their text as it stands on the wire. It writes what it is given, right or wrong, so that a
- * person can see what a service says to it. An attribute whose name an element has too gets "@"
- * before it; the text of simple content is "value"; "xsi:type" names the type where one of several
- * stands; "xsi:nil" stands alone in an element without a value.
+ * Represents values as maps and lists: structures are maps by member name, repeated elements are
+ * lists, simple values are their texts. Wrong values are written as well, so that a person can see
+ * how a service answers them. An attribute gets "@" before its name if an element has the same
+ * name; the text of simple content is "value"; "xsi:type" names one of several types; "xsi:nil"
+ * alone marks an element without a value.
  */
 final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   /** The key of the type's name in the map of its structure. */

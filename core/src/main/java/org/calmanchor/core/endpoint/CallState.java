@@ -4,10 +4,10 @@ import org.calmanchor.core.endpoint.OverdueAction.Kind;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The life of one call as a state machine. Whoever wants something of the call (the thread that
- * serves it, the one that completes its stage, the one that watches it, the shutdown) asks for a
- * transition and is told whether it got it. Only the owner of the answer may write. It does no
- * input or output and runs no other code. Safe for any number of threads.
+ * The life of one call as a state machine. A thread that wants to change it (the one that serves
+ * the call, the one that completes its stage, the watching one, the shutdown) requests a transition
+ * and is told whether it got it. Only the owner of the answer may write. It does no input or output
+ * and runs no code of the service. Safe for any number of threads.
  */
 final class CallState {
   /** Where a call is. It may go from reading to invoking and back, and never back from the end. */

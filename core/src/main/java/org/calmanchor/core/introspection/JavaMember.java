@@ -12,7 +12,9 @@ public interface JavaMember extends JavaElement {
   /** Its type. */
   JavaType type();
 
-  /** Whether an annotation of simple name {@code Nullable} stands on it or on its type's use. */
+  /**
+   * Whether it, or the use of its type, has an annotation with the simple name {@code Nullable}.
+   */
   boolean isNullable();
 
   /**

@@ -8,7 +8,7 @@ import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A row of the type table: a Java type and the simple type that stands for it.
+ * A row of the type table: a Java type and its simple type.
  *
  * @param javaType the Java type; for a primitive, its wrapper
  * @param primitive the primitive type, or null

@@ -1,7 +1,7 @@
 package org.calmanchor.core.model;
 
 /**
- * An element within a structure, whatever way it was declared.
+ * An element of a structure, whether it is local or a reference.
  *
  * @param element its declaration
  * @param min how often it must stand, 0 or more

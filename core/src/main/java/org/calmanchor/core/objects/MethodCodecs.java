@@ -7,7 +7,7 @@ import org.calmanchor.core.read.Members.OperationMember;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The codecs of an operation and of the Java method that stands for it.
+ * The codecs of an operation, planned for its Java method.
  *
  * @param member the method
  * @param request from and to the method's arguments

@@ -25,7 +25,7 @@ import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
 
-/** Reads the types that operations reach: which type of XML Schema stands for each of them. */
+/** Maps the Java types that operations use to types of XML Schema. */
 final class TypeReader {
   private final String namespace;
   private final Problems problems;

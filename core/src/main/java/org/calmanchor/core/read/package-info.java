@@ -1,8 +1,8 @@
 /**
- * Annotated Java into a {@link org.calmanchor.core.read.Reading}: the contract, and which Java
- * member stands for which of its nodes. Entry type: {@link
- * org.calmanchor.core.read.ContractReader}. The rules know Java through the package introspection
- * only. Imports model, lexical, introspection, problem and constraint.
+ * Annotated Java into a {@link org.calmanchor.core.read.Reading}: the contract, and the Java
+ * members of its nodes. Entry type: {@link org.calmanchor.core.read.ContractReader}. The rules know
+ * Java through the package introspection only. Imports model, lexical, introspection, problem and
+ * constraint.
  */
 @NullMarked
 package org.calmanchor.core.read;

@@ -6,8 +6,8 @@ import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Where the action of a message stands in HTTP: in a header of its own (SOAP 1.1, section 6.1.1),
- * or in a parameter of the content type (SOAP 1.2 part 2, section 7.1.4).
+ * The place of a message's action in HTTP: a header of its own (SOAP 1.1, section 6.1.1), or a
+ * parameter of the content type (SOAP 1.2 part 2, section 7.1.4).
  */
 public final class SoapHttp {
   private static final String PARAMETER = "action=";

@@ -11,8 +11,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * The encoding of a message. A byte order mark counts most, then what the transport says, then the
- * XML declaration, then UTF-8 (RFC 7303, section 3; XML 1.0, appendix F). What is read is one
- * table, wherever the name stands.
+ * XML declaration, then UTF-8 (RFC 7303, section 3; XML 1.0, appendix F). All names are looked up
+ * in one table.
  *
  * @param charset how the bytes are to be decoded
  * @param isPlain whether a parser finds that out by itself: UTF-8, and nothing says otherwise
