@@ -72,9 +72,9 @@ public final class ConstraintReader {
           "Negative",
           "NegativeOrZero",
           "Digits" ->
-          new NumberReader(given, position).read();
-      case "Size", "NotEmpty" -> SizeReader.read(given, position);
-      case "NotBlank", "Pattern", "Email" -> TextReader.read(given, position);
+          new NumberConstraintReader(given, position).read();
+      case "Size", "NotEmpty" -> SizeConstraintReader.read(given, position);
+      case "NotBlank", "Pattern", "Email" -> TextConstraintReader.read(given, position);
       case "Past", "PastOrPresent", "Future", "FutureOrPresent" ->
           TimeConstraints.read(given, position);
       default -> unknown(given);

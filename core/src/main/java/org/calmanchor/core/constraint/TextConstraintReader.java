@@ -9,7 +9,7 @@ import org.calmanchor.core.introspection.JavaAnnotation;
 import org.jspecify.annotations.Nullable;
 
 /** Reads a constraint on what a text contains. */
-final class TextReader {
+final class TextConstraintReader {
   private static final Map<String, Integer> FLAGS =
       Map.of(
           "UNIX_LINES", Pattern.UNIX_LINES,
@@ -20,7 +20,7 @@ final class TextReader {
           "UNICODE_CASE", Pattern.UNICODE_CASE,
           "CANON_EQ", Pattern.CANON_EQ);
 
-  private TextReader() {}
+  private TextConstraintReader() {}
 
   static void read(JavaAnnotation given, ConstrainedPosition position) {
     switch (given.simpleName()) {

@@ -7,8 +7,8 @@ import org.calmanchor.core.introspection.JavaAnnotation;
 import org.calmanchor.core.model.Facet;
 
 /** Reads a constraint on how long a text, or how large a container is. */
-final class SizeReader {
-  private SizeReader() {}
+final class SizeConstraintReader {
+  private SizeConstraintReader() {}
 
   static void read(JavaAnnotation given, ConstrainedPosition position) {
     if (given.simpleName().equals("NotEmpty")) {

@@ -5,7 +5,7 @@ import java.util.Set;
 import org.calmanchor.core.introspection.JavaAnnotation;
 
 /** Reads a constraint on numbers. */
-record NumberReader(JavaAnnotation given, ConstrainedPosition position) {
+record NumberConstraintReader(JavaAnnotation given, ConstrainedPosition position) {
   private static final Set<String> WHOLE =
       Set.of(
           "byte",
