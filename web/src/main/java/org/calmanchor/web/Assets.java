@@ -9,7 +9,7 @@ import java.util.Map;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.calmanchor.web.http.PageResponses;
-import org.calmanchor.web.page.Scripts;
+import org.calmanchor.web.page.PageScripts;
 
 /** The pages' own style sheet, script and mark; held in memory. */
 final class Assets {
@@ -37,7 +37,7 @@ final class Assets {
     Map<String, String> types = new LinkedHashMap<>();
     types.put("page.css", "text/css; charset=utf-8");
     types.put("mark.svg", "image/svg+xml");
-    Scripts.NAMES.forEach(name -> types.put(name + ".js", "text/javascript; charset=utf-8"));
+    PageScripts.NAMES.forEach(name -> types.put(name + ".js", "text/javascript; charset=utf-8"));
     return types;
   }
 

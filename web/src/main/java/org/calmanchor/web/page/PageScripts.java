@@ -3,7 +3,7 @@ package org.calmanchor.web.page;
 import java.util.List;
 
 /** The scripts of the test page. */
-public final class Scripts {
+public final class PageScripts {
   /** The script that the page starts with; it imports the others. */
   public static final String ENTRY = "page";
 
@@ -28,5 +28,5 @@ public final class Scripts {
           "server",
           "wire");
 
-  private Scripts() {}
+  private PageScripts() {}
 }
