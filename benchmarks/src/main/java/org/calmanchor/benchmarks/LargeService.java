@@ -33,7 +33,7 @@ final class LargeService implements AutoCloseable {
     this.loader = loader;
   }
 
-  /** A service of {@code operations} operations. */
+  /** Generates a service with this number of operations. */
   static LargeService of(int operations) throws IOException {
     Path folder = Files.createTempDirectory("large");
     List<String> files = new ArrayList<>();

@@ -10,8 +10,8 @@ import org.calmanchor.core.dynamic.Outcome;
 @FunctionalInterface
 public interface Caller {
   /**
-   * Makes the call and waits for what comes of it; for a one-way operation an empty result when the
-   * message was accepted.
+   * Makes the call and waits for its outcome; for a one-way operation that is an empty result when
+   * the message was accepted.
    *
    * @throws IOException when no answer came; the message says why and what to try
    */

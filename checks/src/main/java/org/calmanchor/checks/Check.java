@@ -28,7 +28,7 @@ public record Check(
     Map<String, Object> headers,
     Expected expected) {
   /**
-   * Takes copies.
+   * Copies the maps.
    *
    * @throws IllegalArgumentException when it has no name or no operation
    */
@@ -40,7 +40,7 @@ public record Check(
     headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
   }
 
-  /** The same as a file gives it back: all values are texts, and what has none is left out. */
+  /** The same check as a file can hold it: all values are texts, and absent ones are left out. */
   Check plain() {
     return new Check(
         name,

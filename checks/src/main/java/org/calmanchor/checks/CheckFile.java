@@ -32,22 +32,25 @@ import java.util.stream.Stream;
  * }</pre>
  */
 public final class CheckFile {
-  /** A bigger file is none that a person keeps. */
+  /** The largest file that is read. */
   private static final long MOST_BYTES = 4L << 20;
 
   private static final int MOST_NAME = 100;
 
-  /** More files in one folder are not read. */
+  /** The most files of a folder that are read. */
   private static final int MOST_FILES = 1_000;
 
-  /** Checks may contain private data. */
+  /**
+   * The permissions of a new file: only its owner reads it, because checks may contain private
+   * data.
+   */
   private static final Set<PosixFilePermission> OWNER_ONLY =
       PosixFilePermissions.fromString("rw-------");
 
   private CheckFile() {}
 
   /**
-   * The checks of a file, in its order.
+   * Reads the checks of a file, in its order.
    *
    * @throws IOException when it cannot be read
    * @throws CheckFileException when it holds something else
@@ -61,7 +64,7 @@ public final class CheckFile {
   }
 
   /**
-   * The checks that {@code yaml} holds.
+   * Reads the checks in {@code yaml}.
    *
    * @param name what the file is called in problems
    * @throws CheckFileException when it holds something else
@@ -71,7 +74,7 @@ public final class CheckFile {
   }
 
   /**
-   * What the files of a folder hold that end in {@code .yaml}.
+   * The content of the {@code .yaml} files of a folder.
    *
    * @param checks by file name, then in the order of the file
    * @param problems of files that cannot be read; they hide no others
@@ -85,7 +88,7 @@ public final class CheckFile {
   }
 
   /**
-   * The checks of all files of a folder that end in {@code .yaml}.
+   * Reads the checks of all {@code .yaml} files of a folder.
    *
    * @throws IOException when the folder cannot be read
    */
@@ -116,7 +119,7 @@ public final class CheckFile {
   }
 
   /**
-   * The value of {@code expect}.
+   * Reads the value of {@code expect}.
    *
    * @param name what the text is called in problems
    * @throws CheckFileException when it is something else
@@ -125,17 +128,17 @@ public final class CheckFile {
     return new CheckReader(name).readExpected(yaml);
   }
 
-  /** The value of {@code expect}, as {@link #readExpected} takes it. */
+  /** Writes the value of {@code expect}, as {@link #readExpected} takes it. */
   public static String write(Expected expected) {
     return new CheckWriter().write(expected);
   }
 
-  /** A check as a file holds it. */
+  /** Writes a check as the text of a check file. */
   public static String write(Check check) {
     return new CheckWriter().write(check);
   }
 
-  /** The name of the file that keeps a check: its service's and its own, in plain letters. */
+  /** A file name for a check, from the names of its service and of itself, in plain letters. */
   public static String nameFor(Check check) {
     String words = (check.service() + " " + check.name()).toLowerCase(Locale.ROOT);
     String name = words.replaceAll("[^a-z0-9]+", "-").replaceAll("^-|-$", "");
@@ -144,8 +147,8 @@ public final class CheckFile {
   }
 
   /**
-   * Keeps a check in a file of its own, which only the user of this process may read; nothing is
-   * overwritten, and a file is there as a whole or not at all.
+   * Saves a check in a new file, which only the owner of this process may read. It never overwrites
+   * a file, and never leaves an incomplete one.
    *
    * @return the file
    * @throws java.nio.file.FileAlreadyExistsException when there is such a file
@@ -165,7 +168,7 @@ public final class CheckFile {
         Files.setPosixFilePermissions(whole, OWNER_ONLY);
       }
       Files.write(whole, yaml);
-      // The name is taken first, so that of two who keep one of a name the second is refused.
+      // The name is reserved first, so that of two savers with one name the second fails.
       Files.createFile(file);
       return Files.move(whole, file, StandardCopyOption.REPLACE_EXISTING);
     } finally {
@@ -173,7 +176,7 @@ public final class CheckFile {
     }
   }
 
-  /** The check as a file holds it, when it is read again as the same. */
+  /** The text of the check, after reading it back to make sure that nothing is lost. */
   private static byte[] readable(Check check) {
     String name = nameFor(check);
     byte[] yaml = write(check).getBytes(StandardCharsets.UTF_8);

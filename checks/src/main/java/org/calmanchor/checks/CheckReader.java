@@ -25,7 +25,7 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
  * written.
  */
 final class CheckReader {
-  /** Stands for any code of a fault that the contract does not declare. */
+  /** Matches any code of a fault that the contract does not declare. */
   static final String ANY_CODE = "any";
 
   private final String file;
@@ -89,7 +89,7 @@ final class CheckReader {
         expected(parts.get("expect"), node));
   }
 
-  /** The version's number, as a file names it. */
+  /** The version's number in a check file. */
   static String number(SoapVersion version) {
     return version == SoapVersion.SOAP_1_1 ? "1.1" : "1.2";
   }

@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record CheckResult(
     Check check, @Nullable Outcome outcome, List<Difference> differences, Duration took) {
-  /** Whether all was as expected. */
+  /** Whether the answer was as expected. */
   public boolean isPassed() {
     return differences.isEmpty();
   }

@@ -11,18 +11,18 @@ public final class CheckRun {
   private final Comparison comparison;
   private final Caller caller;
 
-  /** Runs checks of {@code contract} by {@code caller}. */
+  /** Creates a run of checks of {@code contract}; {@code caller} makes the calls. */
   public CheckRun(Contract contract, Caller caller) {
     this.comparison = new Comparison(contract);
     this.caller = caller;
   }
 
-  /** Runs the checks one after the other, whether or not earlier ones failed. */
+  /** Runs the checks one after the other; a failed check does not stop the run. */
   public List<CheckResult> run(List<Check> checks) {
     return checks.stream().map(this::run).toList();
   }
 
-  /** Runs one. */
+  /** Runs one check. */
   public CheckResult run(Check check) {
     long start = System.nanoTime();
     try {

@@ -86,10 +86,7 @@ final class CheckWriter {
     }
   }
 
-  /**
-   * All values are text and are read by their characters; quotes are for those that the reader
-   * would take for nothing.
-   */
+  /** All values are texts; only those that YAML would read as something else are quoted. */
   private static final class PlainWhereItReadsBack extends StandardRepresenter {
     PlainWhereItReadsBack(DumpSettings settings) {
       super(settings);
@@ -100,7 +97,7 @@ final class CheckWriter {
       String text = data.toString();
       boolean looksAbsent = List.of("", "~", "null").contains(text);
       ScalarStyle style = looksAbsent ? ScalarStyle.SINGLE_QUOTED : ScalarStyle.PLAIN;
-      // A tag that the emitter would find by itself is not written, whatever the text looks like.
+      // No type tag is written, whatever the text looks like.
       Tag implied =
           looksAbsent ? Tag.STR : settings.getSchema().getScalarResolver().resolve(text, true);
       return new ScalarNode(implied, text, style);

@@ -19,14 +19,15 @@ public final class Comparison {
   private final Contract contract;
   private final TreeComparison trees;
 
-  /** A comparison of outcomes of operations of {@code contract}. */
+  /** Creates a comparison for operations of {@code contract}. */
   public Comparison(Contract contract) {
     this.contract = contract;
     this.trees = new TreeComparison(contract);
   }
 
   /**
-   * Where {@code outcome} is not what {@code check} expects; empty for nowhere.
+   * The differences between {@code outcome} and what {@code check} expects; empty if there are
+   * none.
    *
    * @throws IllegalArgumentException when the contract lacks the operation, or what the check names
    */
@@ -119,7 +120,10 @@ public final class Comparison {
     }
   }
 
-  /** One side has a name of its own in each version (SOAP 1.1, 4.4.1; SOAP 1.2 part 1, 5.4.6). */
+  /**
+   * The names of sender and receiver differ between the versions (SOAP 1.1, section 4.4.1; SOAP 1.2
+   * part 1, section 5.4.6).
+   */
   private static Set<String> sides(String code) {
     Set<String> names = new HashSet<>(Set.of(code));
     switch (code) {

@@ -5,15 +5,15 @@ import org.jspecify.annotations.Nullable;
 
 /** The expected outcome of a call. */
 public sealed interface Expected permits Expected.Result, Expected.Fault, Expected.Accepted {
-  /** How much of an answer must be as expected. */
+  /** How much of an answer is compared. */
   enum Compare {
-    /** All of it: what is not named must be absent. */
+    /** Everything: members that are not listed must be absent. */
     ALL,
-    /** The members that are named; others may be anything. */
+    /** Only the members that are listed. */
     NAMED
   }
 
-  /** A response with these members; empty for an operation that answers with nothing. */
+  /** A result with these members; empty for an operation without a result. */
   record Result(Map<String, Object> values, Compare compare) implements Expected {}
 
   /**
@@ -33,6 +33,6 @@ public sealed interface Expected permits Expected.Result, Expected.Fault, Expect
       Compare compare)
       implements Expected {}
 
-  /** The word that a one-way message arrived. */
+  /** A one-way message that is accepted. */
   record Accepted() implements Expected {}
 }

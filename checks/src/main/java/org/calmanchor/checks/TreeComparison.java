@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 final class TreeComparison {
   private final Contract contract;
 
-  /** A member as a tree holds it. */
+  /** A member's type, and whether it is a list. */
   private record Slot(TypeUse type, boolean repeats) {}
 
   TreeComparison(Contract contract) {
@@ -147,7 +147,7 @@ final class TreeComparison {
       return expected == actual;
     }
     if (expected instanceof Map || actual instanceof Map) {
-      // The marker of an element without a value, or an unexpected structure.
+      // The marker of a nil element, or an unexpected structure.
       return expected.equals(actual);
     }
     return ValueEquality.areEqual(

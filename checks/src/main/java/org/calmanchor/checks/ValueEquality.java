@@ -23,7 +23,10 @@ import org.calmanchor.core.lexical.WhiteSpace;
  * everything else by its characters.
  */
 final class ValueEquality {
-  /** A longer number is compared by its characters, so that an exponent cannot blow it up. */
+  /**
+   * A longer number is compared as text, because computing with a huge exponent would take too
+   * long.
+   */
   private static final int MOST_DIGITS = 1_000;
 
   private static final Map<String, Function<String, Object>> READERS =
@@ -56,7 +59,7 @@ final class ValueEquality {
       Object value = read(builtIn, a);
       return value.equals(read(builtIn, b));
     } catch (DateTimeException | IllegalArgumentException noValue) {
-      // What is no value of its type is equal to its own characters only.
+      // A text that is not a value of its type only equals the same text.
       return false;
     }
   }
@@ -88,7 +91,7 @@ final class ValueEquality {
       case "INF" -> Double.POSITIVE_INFINITY;
       case "-INF" -> Double.NEGATIVE_INFINITY;
       case "NaN" -> Double.NaN;
-      // The two zeros are one value.
+      // 0 and -0 are one value.
       default -> Double.parseDouble(text) + 0.0;
     };
   }

@@ -14,7 +14,7 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
  * describe a tree that is very deep or repeats itself.
  */
 final class YamlLimits {
-  /** No message nests deeper. */
+  /** Messages do not nest deeper either. */
   static final int DEPTH = 100;
 
   private static final int NODES = 100_000;
@@ -26,7 +26,7 @@ final class YamlLimits {
   }
 
   /**
-   * Looks a text through.
+   * Checks the limits of a text before it is parsed.
    *
    * @throws CheckFileException when it is beyond a limit
    */

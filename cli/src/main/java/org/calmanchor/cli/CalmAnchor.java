@@ -44,7 +44,7 @@ public final class CalmAnchor implements Runnable {
     return line;
   }
 
-  /** Without a command: the help. */
+  /** Prints the help if no command is given. */
   @Override
   public void run() {
     spec.commandLine().usage(spec.commandLine().getOut());

@@ -19,7 +19,7 @@ final class ClassSearch {
   private final boolean isChosen;
 
   /**
-   * Looks in the folders among {@code entries}.
+   * Creates a search in the folders among {@code entries}.
    *
    * @param isChosen whether the user gave them
    */
@@ -28,7 +28,7 @@ final class ClassSearch {
     this.isChosen = isChosen;
   }
 
-  /** A sentence on what to write instead, after a space. */
+  /** A sentence that suggests what to write instead, after a space. */
   String suggestion(String name) throws IOException {
     String simple = name.substring(name.lastIndexOf('.') + 1);
     List<String> known = new ArrayList<>();
@@ -65,7 +65,7 @@ final class ClassSearch {
         .replace(inside.getFileSystem().getSeparator(), ".");
   }
 
-  /** The class in a file, below whichever folder its package begins; empty when it is none. */
+  /** The name of the class in a file, wherever its package begins; empty if it is none. */
   private static String found(Path folder, Path inside) {
     for (int i = 0; i < inside.getNameCount(); i++) {
       Path root = i == 0 ? folder : folder.resolve(inside.subpath(0, i));
@@ -84,7 +84,7 @@ final class ClassSearch {
         new URLClassLoader(new URL[] {root.toUri().toURL()}, ClassSearch.class.getClassLoader())) {
       return Class.forName(name, false, loader).getName().equals(name);
     } catch (ClassNotFoundException | LinkageError | IOException other) {
-      // Its package begins elsewhere.
+      // The package begins in a subfolder.
       return false;
     }
   }

@@ -11,12 +11,12 @@ public final class CommandException extends RuntimeException {
     this.exitCode = exitCode;
   }
 
-  /** The command line must be written differently. */
+  /** Creates an exception for a command line that has to be changed. */
   public static CommandException usage(String message) {
     return new CommandException(2, message);
   }
 
-  /** The contract, the call or the surroundings have a problem. */
+  /** Creates an exception for a problem with the contract, the call or the environment. */
   public static CommandException problem(String message) {
     return new CommandException(1, message);
   }

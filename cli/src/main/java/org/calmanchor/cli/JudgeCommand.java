@@ -114,7 +114,7 @@ final class JudgeCommand implements Callable<Integer> {
     return problems == 0 && (advice == 0 || !strict);
   }
 
-  /** A line that leads to the advice on a document that conforms; empty when there is none. */
+  /** A line that mentions the advice on a conforming document; empty if there is none. */
   static String pointer(String className, String wsdl) {
     long advice = Conformance.check(wsdl.getBytes(StandardCharsets.UTF_8)).size();
     return advice == 0

@@ -19,10 +19,10 @@ public final class PageOptions {
       description = "Do not keep the last exchanges of all callers for the test page.")
   private boolean keepsNone;
 
-  /** The options, for the command line. */
+  /** Creates the options, for the command line. */
   public PageOptions() {}
 
-  /** Gives {@code host} what was chosen. */
+  /** Applies the options to {@code host}. */
   public SoapHost applyTo(SoapHost host) {
     if (checks != null) {
       host.checks(checks);

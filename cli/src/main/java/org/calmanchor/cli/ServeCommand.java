@@ -101,7 +101,7 @@ final class ServeCommand implements Callable<Integer> {
     return 0;
   }
 
-  /** The operation to try first: one that answers, if there is any. */
+  /** The operation to suggest first: one that can be called, if there is any. */
   private Operation shown(String path, List<Operation> operations) {
     return operations.stream()
         .filter(operation -> state.isOpen(path, operation.name()))
@@ -128,7 +128,10 @@ final class ServeCommand implements Callable<Integer> {
     return services;
   }
 
-  /** Reads all contracts before anything is made or opened, so that all problems show at once. */
+  /**
+   * Reads all contracts before any object is created or port opened, so that all problems are shown
+   * at once.
+   */
   private static Map<String, Reading> readings(Map<String, Class<?>> services) {
     Map<String, Reading> readings = new LinkedHashMap<>();
     List<String> problems = new ArrayList<>();

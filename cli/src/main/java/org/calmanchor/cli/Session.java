@@ -26,7 +26,7 @@ public final class Session {
   }
 
   /**
-   * Announces a service when the session starts.
+   * Adds a service to announce when the session starts.
    *
    * @param operation the operation of the ready-made call
    * @param values its values, as a plain tree

@@ -21,7 +21,7 @@ final class StateOptions {
   private List<String> switchedOff = new ArrayList<>();
 
   /**
-   * Gives {@code host} what was chosen, after its services.
+   * Applies the options to {@code host}, which must have all its services already.
    *
    * @throws CommandException when there is no such service or operation
    */
@@ -43,7 +43,7 @@ final class StateOptions {
     }
   }
 
-  /** Whether calls of an operation are answered as they should be. */
+  /** Whether calls of an operation are answered normally. */
   boolean isOpen(String path, String operation) {
     return !switchedOff.contains(path) && !switchedOff.contains(path + "#" + operation);
   }

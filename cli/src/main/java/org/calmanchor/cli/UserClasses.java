@@ -30,7 +30,8 @@ final class UserClasses {
   }
 
   /**
-   * The classes of a class path of folders and jars; {@code folder/*} is every jar in it.
+   * Creates a class loader for a class path of folders and jars; {@code folder/*} means every jar
+   * in it.
    *
    * @param isChosen whether the user gave it
    * @throws CommandException when an entry is not there
@@ -74,7 +75,7 @@ final class UserClasses {
   }
 
   /**
-   * The class of that name.
+   * Loads the class with that name.
    *
    * @throws CommandException when there is none, or it cannot be loaded
    */
@@ -114,7 +115,7 @@ final class UserClasses {
   }
 
   /**
-   * A new object of {@code type}, made by its constructor without parameters.
+   * Creates an object of {@code type} with its constructor without parameters.
    *
    * @throws CommandException when it has none, or that fails
    */

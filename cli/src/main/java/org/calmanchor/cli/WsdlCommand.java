@@ -35,7 +35,7 @@ import picocli.CommandLine.Parameters;
       "            --address https://host.test/berths --out berths.wsdl"
     })
 final class WsdlCommand implements Callable<Integer> {
-  /** Where no address was given: a name that can never be one (RFC 6761, section 6.4). */
+  /** The default address: a host name that is never assigned (RFC 6761, section 6.4). */
   private static final String PLACEHOLDER = "http://address-not-set.invalid/";
 
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
@@ -116,7 +116,7 @@ final class WsdlCommand implements Callable<Integer> {
     return address.toString();
   }
 
-  /** The WSDL document, and each schema in a file named after it and numbered. */
+  /** The WSDL document, and each schema in a numbered file with a name derived from it. */
   private static Map<Path, String> split(Path file, Contract contract, String address) {
     String stem = file.getFileName().toString().replaceFirst("\\.wsdl$", "");
     List<String> namespaces = contract.schemas().stream().map(Schema::targetNamespace).toList();
@@ -134,7 +134,7 @@ final class WsdlCommand implements Callable<Integer> {
     return files;
   }
 
-  /** Writes all, or none when one of them is there already. */
+  /** Writes all files, or none if one of them exists already. */
   private void write(Map<Path, String> files) {
     for (Path file : files.keySet()) {
       if (!force && Files.exists(file)) {

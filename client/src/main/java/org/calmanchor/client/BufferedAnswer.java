@@ -24,7 +24,7 @@ final class BufferedAnswer implements HttpResponse.BodySubscriber<byte[]> {
     this.most = most;
   }
 
-  /** Takes answers of up to {@code most} bytes. */
+  /** Reads answers of up to {@code most} bytes. */
   static HttpResponse.BodyHandler<byte[]> upTo(long most) {
     return response -> new BufferedAnswer(most);
   }

@@ -34,7 +34,7 @@ record CallPlan(
     boolean answersInStream,
     boolean isStreamed) {
 
-  /** A fault that becomes an exception again. */
+  /** A fault that is turned into its exception. */
   record RaisedFault(MessageCodec detail, MethodHandle constructor) {
     Throwable raise(String reason, @Nullable Object[] members) {
       try {

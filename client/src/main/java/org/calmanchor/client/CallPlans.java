@@ -49,7 +49,7 @@ final class CallPlans {
     return new CallPlans(type, ContractReader.read(type));
   }
 
-  /** The plan of a method, or null when it is no operation. */
+  /** The plan of a method, or null if it is not an operation. */
   @Nullable CallPlan of(Method method) {
     return plans.get(method);
   }
@@ -70,7 +70,7 @@ final class CallPlans {
     CallPlan plan = plan(operation, codecs);
     Method behind = (Method) Reflection.executableOf(codecs.member().method());
     for (Method method : type.getMethods()) {
-      // An interface may declare the method of one above it again.
+      // An interface may redeclare a method of its superinterface.
       if (method.getName().equals(behind.getName())
           && Arrays.equals(method.getParameterTypes(), behind.getParameterTypes())) {
         plans.put(method, plan);

@@ -49,7 +49,7 @@ final class ClientCall {
   }
 
   /**
-   * Sends it and waits for the answer, which is read on this thread.
+   * Sends the request and waits for the answer, which is read on this thread.
    *
    * @throws Throwable what is to be raised
    */
@@ -65,7 +65,9 @@ final class ClientCall {
     }
   }
 
-  /** Sends it; the stage ends with the result, or with what is to be raised. */
+  /**
+   * Sends the request. The stage completes with the result, or with the exception for the caller.
+   */
   CompletionStage<@Nullable Object> send(@Nullable Object[] arguments) {
     LastExchanges.Pending pending = exchanges.begin(address(), headers());
     if (!plan.answersInStream()) {
@@ -75,7 +77,8 @@ final class ClientCall {
     return sent(arguments, pending, ofInputStream())
         .handleAsync(
             (response, failed) -> streamed(arguments, pending, arrived(response, failed)),
-            // It waits for the first item, which the threads of the HTTP client must not.
+            // Reading the answer waits for the first item, which the threads of the HTTP client
+            // must not do.
             task -> new Thread(task, "calm-anchor-answer").start());
   }
 
@@ -95,7 +98,7 @@ final class ClientCall {
     return settings.http().sendAsync(request.build(), handler);
   }
 
-  /** The time is for the whole answer: one that trickles in is none. */
+  /** The timeout covers the whole answer, so an answer that arrives too slowly fails too. */
   private CompletableFuture<HttpResponse<byte[]>> whole(
       @Nullable Object[] arguments, LastExchanges.Pending pending) {
     long most = settings.limits().value(Limit.BODY_BYTES);
@@ -145,7 +148,9 @@ final class ClientCall {
         .read(arguments);
   }
 
-  /** The time is for the beginning of a stream; after that its reader decides. */
+  /**
+   * The timeout covers the beginning of a stream; afterwards its reader decides how long to wait.
+   */
   private @Nullable Object streamed(
       @Nullable Object[] arguments,
       LastExchanges.Pending pending,

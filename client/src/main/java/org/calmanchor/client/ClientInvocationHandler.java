@@ -45,7 +45,7 @@ final class ClientInvocationHandler implements InvocationHandler {
     try {
       return call.call(given);
     } catch (Exception raised) {
-      // The trace leads to the caller, not to what a service or codec did.
+      // The stack trace is that of the calling thread, not that of the service or the codec.
       raised.setStackTrace(new Throwable().getStackTrace());
       throw raised;
     }

@@ -20,17 +20,17 @@ public final class FaultReceivedException extends RuntimeException {
     this.problems = List.copyOf(problems);
   }
 
-  /** Whose doing it is, as the service says. */
+  /** Who caused the fault, as the service says. */
   public Fault.Code code() {
     return code;
   }
 
-  /** The number under which the service's log has more; empty when it named none. */
+  /** The number of the incident in the service's log; empty if the fault names none. */
   public String incident() {
     return incident;
   }
 
-  /** What the service found wrong with the request; empty when it did not say. */
+  /** The problems in the request that the fault reports; may be empty. */
   public List<ReportedProblem> problems() {
     return problems == null ? List.of() : problems;
   }

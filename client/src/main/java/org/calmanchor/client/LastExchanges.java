@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Keeps the last exchange. Safe for any number of threads. */
 final class LastExchanges {
-  /** Enough to see what went wrong, little enough to be kept. */
+  /** The most bytes of a message that are kept. */
   private static final int MOST_BYTES = 64 << 10;
 
   private final AtomicReference<@Nullable Pending> last = new AtomicReference<>();
@@ -30,7 +30,7 @@ final class LastExchanges {
     return begun;
   }
 
-  /** An exchange that may still go on. */
+  /** An exchange that may still be running. */
   static final class Pending {
     private final String address;
     private final Map<String, String> requestHeaders;
@@ -53,7 +53,7 @@ final class LastExchanges {
       responseHeaders = new HashMap<>(headers);
     }
 
-    /** The answer's body, noted while it is read. */
+    /** A stream of the answer's body that records what is read. */
     InputStream noting(InputStream body) {
       return new BulkInputStream(body) {
         @Override
@@ -81,7 +81,7 @@ final class LastExchanges {
     }
   }
 
-  /** The beginning of a message. */
+  /** The first bytes of a message. */
   private static final class Beginning {
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream(1024);
 

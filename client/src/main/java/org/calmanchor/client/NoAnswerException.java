@@ -13,7 +13,7 @@ public final class NoAnswerException extends RuntimeException {
     this.status = status;
   }
 
-  /** The HTTP status of what came; 0 when nothing did. */
+  /** The HTTP status of the response; 0 if there was no response. */
   public int status() {
     return status;
   }

@@ -47,7 +47,7 @@ final class ReceivedAnswer {
   }
 
   /**
-   * The result; header blocks go into the arguments that wait for them.
+   * Reads the result, and stores header blocks in the arguments for them.
    *
    * @throws CompletionException around what is to be raised
    */

@@ -19,13 +19,13 @@ final class RequestPipe extends PipedInputStream {
     super(HELD);
   }
 
-  /** Writes to a stream, and closes it. */
+  /** Writes to a stream. */
   @FunctionalInterface
   interface Writing {
     void to(OutputStream out) throws IOException;
   }
 
-  /** What {@code writing} writes. */
+  /** A stream of the bytes that {@code writing} writes. */
   static InputStream of(Writing writing) {
     RequestPipe pipe = new RequestPipe();
     try {
@@ -65,7 +65,7 @@ final class RequestPipe extends PipedInputStream {
     return read;
   }
 
-  /** A message that could not be written to its end must not look as if it were. */
+  /** Throws if writing failed, because the incomplete message must not look complete. */
   private void requireWhole() throws IOException {
     Throwable cause = failed.get();
     if (cause != null) {

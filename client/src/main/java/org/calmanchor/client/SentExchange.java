@@ -26,7 +26,7 @@ public record SentExchange(
     responseHeaders = Map.copyOf(responseHeaders);
   }
 
-  /** Both messages as a person reads them. */
+  /** Both messages as readable text. */
   @Override
   public String toString() {
     StringBuilder text = new StringBuilder("POST ").append(address).append('\n');

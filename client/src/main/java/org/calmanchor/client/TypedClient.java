@@ -48,7 +48,7 @@ public final class TypedClient<T> {
   }
 
   /**
-   * A client for the service at {@code address}.
+   * Creates a client for the service at {@code address}.
    *
    * @throws org.calmanchor.core.problem.ContractException with every problem of the contract
    * @throws IllegalArgumentException when {@code type} is no interface
@@ -83,13 +83,14 @@ public final class TypedClient<T> {
     return new TypedClient<>(type, plans, changed, exchanges);
   }
 
-  /** The same for another address. */
+  /** The same client for another address. */
   public TypedClient<T> at(URI address) {
     return with(settings.with(address));
   }
 
   /**
-   * The same with another version of SOAP; by default it is the first that the service speaks.
+   * The same client with another version of SOAP; the default is the first version that the service
+   * supports.
    *
    * @throws IllegalArgumentException when the service does not speak it
    */
@@ -102,8 +103,8 @@ public final class TypedClient<T> {
   }
 
   /**
-   * The same with another time until an answer must be there as a whole, or until one that is a
-   * stream has begun; 60 seconds by default.
+   * The same client with another timeout for a complete answer, or for the first item of one that
+   * is a stream; the default is 60 seconds.
    *
    * @throws IllegalArgumentException when it is not positive
    */
@@ -114,21 +115,21 @@ public final class TypedClient<T> {
     return with(settings.with(timeout));
   }
 
-  /** The same with an HTTP header on each request, which replaces one of that name. */
+  /** The same client with an HTTP header on each request; it replaces a header of that name. */
   public TypedClient<T> httpHeader(String name, String value) {
     Map<String, String> headers = new LinkedHashMap<>(settings.headers());
     headers.put(name, value);
     return with(settings.with(headers));
   }
 
-  /** The same, with requests compressed or not. Compressed answers are always understood. */
+  /** The same client, with requests compressed or not. It always understands compressed answers. */
   public TypedClient<T> gzip(boolean on) {
     return with(settings.withGzip(on));
   }
 
   /**
-   * The same with another limit on answers. Only limits on a message's size and form have an effect
-   * here; for the time see {@link #timeout}.
+   * The same client with another limit on answers. Only limits on a message's size and form have an
+   * effect here; for the time see {@link #timeout}.
    *
    * @throws IllegalArgumentException when the value is out of range, or the limit is a time
    */
@@ -136,12 +137,15 @@ public final class TypedClient<T> {
     return with(settings.with(settings.limits().with(limit, value)));
   }
 
-  /** The same over an HTTP client of the program's own, with its proxies, certificates, threads. */
+  /**
+   * The same client over a given HTTP client, with its proxies, certificates and threads. The
+   * program keeps the ownership of the HTTP client.
+   */
   public TypedClient<T> over(HttpClient http) {
     return with(settings.with(http));
   }
 
-  /** The implementation of the interface; each of its methods makes a call. */
+  /** The implementation of the interface; each of its operation methods makes a call. */
   public T proxy() {
     Object proxy =
         Proxy.newProxyInstance(
@@ -151,7 +155,7 @@ public final class TypedClient<T> {
     return type.cast(proxy);
   }
 
-  /** What was last sent and answered by this client, or one with other settings made from it. */
+  /** The last exchange of this client, or of a client with other settings that was made from it. */
   public Optional<SentExchange> lastExchange() {
     return exchanges.last();
   }

@@ -12,7 +12,7 @@ import org.eclipse.jetty.io.EndPoint;
 final class AddressConnections {
   private final AddressShares shares;
 
-  /** The connections that count, with their addresses: one that is closed does not tell its own. */
+  /** The counted connections with their addresses: a closed connection has no address any more. */
   private final Map<EndPoint, String> counted = new ConcurrentHashMap<>();
 
   AddressConnections(int most, ExemptAddresses unshared) {

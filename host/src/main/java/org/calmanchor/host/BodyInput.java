@@ -52,7 +52,7 @@ final class BodyInput extends InputStream {
     return 0;
   }
 
-  /** What has arrived and was not taken; null when one has to wait for it. */
+  /** The bytes that have arrived and were not taken; null if none have. */
   private Content.@Nullable Chunk arrived() throws IOException {
     if (chunk == null && rest == null) {
       chunk = source.read();
@@ -80,7 +80,7 @@ final class BodyInput extends InputStream {
     return chunk == null ? 0 : chunk.remaining();
   }
 
-  /** Wants no more; what has not arrived by now is refused. */
+  /** Stops reading; the rest of the message is refused. */
   @Override
   public void close() throws IOException {
     if (rest != null) {

@@ -18,10 +18,10 @@ import org.jspecify.annotations.Nullable;
  * its length in one write. It is held in direct memory, so that it is not copied again.
  */
 final class DelayedOutput extends OutputStream implements Callback {
-  /** For so little no buffer is taken from the pool; a guess that was not measured. */
+  /** Smaller answers take no buffer from the pool. The value is a guess that was not measured. */
   private static final int SMALL_BYTES = 4 << 10;
 
-  /** Stands where nothing is held and nothing is taken any more. */
+  /** Marker: nothing is held and nothing is accepted any more. */
   private static final RetainableByteBuffer OVER =
       RetainableByteBuffer.wrap(BufferUtil.EMPTY_BUFFER);
 
@@ -29,12 +29,12 @@ final class DelayedOutput extends OutputStream implements Callback {
   private final Response response;
   private final Callback callback;
 
-  /** What was written last; null for nothing yet. An abort may come from another thread. */
+  /** The last bytes written; null if there are none yet. Another thread may abort. */
   private final AtomicReference<@Nullable RetainableByteBuffer> held = new AtomicReference<>();
 
   private @Nullable RetainableByteBuffer sent;
 
-  /** One that tells {@code callback} when the last byte was sent. */
+  /** Creates an output that notifies {@code callback} when the last byte was sent. */
   DelayedOutput(Request request, Response response, Callback callback) {
     this.request = request;
     this.response = response;
@@ -95,7 +95,7 @@ final class DelayedOutput extends OutputStream implements Callback {
     }
   }
 
-  /** Takes nothing from now on, and drops what was not sent; false when that was so before. */
+  /** Stops accepting bytes and drops those not sent; false if it has stopped before. */
   boolean end() {
     RetainableByteBuffer unsent = held.getAndSet(OVER);
     if (unsent == OVER) {
@@ -124,7 +124,7 @@ final class DelayedOutput extends OutputStream implements Callback {
     return callback.getInvocationType();
   }
 
-  /** Gives back what was sent last: now only, since the server has read it until now. */
+  /** Releases the buffer that was sent last; only now, because the server has read it until now. */
   private void release() {
     RetainableByteBuffer last = sent;
     if (last != null) {

@@ -29,7 +29,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A request and response of the server, as a site sees them. */
 final class JettyExchange implements HttpRequest, HttpResponse, Callback {
-  /** The content types of messages as header lines, encoded once. */
+  /** The content types of SOAP messages as encoded header lines. */
   private static final Map<String, HttpField> MESSAGE_TYPES =
       Arrays.stream(SoapVersion.values())
           .map(SoapVersion::contentType)
@@ -47,15 +47,15 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   private final UnsentAnswers unsentAnswers;
   private final AtomicBoolean isOver = new AtomicBoolean();
 
-  /** Kept here: the request cannot be asked once its answer was sent. */
+  /** Kept here, because the request cannot be asked after its answer was sent. */
   private final Scheduler scheduler;
 
   private @Nullable String remoteAddress;
 
-  /** Set while the answer was handed over and waits for its reader. */
+  /** Set while a complete answer waits for its reader. */
   private volatile UnsentAnswers.@Nullable Unsent unsent;
 
-  /** One that {@code running} is told the end of. */
+  /** Creates an exchange whose end is reported to {@code running}. */
   JettyExchange(
       Request request,
       Response response,
@@ -79,7 +79,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public String path() {
-    // As it was sent: what a proxy's rule for a path lets pass must be what is reached by it.
+    // As it was sent: a proxy's rules for paths must see the same path as we do.
     String path = request.getHttpURI().getPath();
     return path == null || path.isEmpty() ? "/" : path;
   }
@@ -110,7 +110,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public String scheme() {
-    // By the connection: what a caller writes into :scheme of HTTP/2 says nothing.
+    // From the connection: the :scheme of HTTP/2 is whatever the client writes.
     return request.getConnectionMetaData().isSecure() ? "https" : "http";
   }
 
@@ -176,7 +176,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     if (encoded == null) {
       response.getHeaders().put(name, value);
     } else {
-      // It is said once: nothing has to be looked for that it would replace.
+      // Added, not replaced: nobody else sets this header.
       response.getHeaders().add(encoded);
     }
   }
@@ -189,7 +189,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   @Override
   public void abort() {
     output.end();
-    // Several calls share a connection of HTTP/2: there the callback resets the one stream.
+    // With HTTP/2 several calls share a connection; the callback resets only the call's stream.
     if (request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
       request.getConnectionMetaData().getConnection().getEndPoint().close();
     }
@@ -220,7 +220,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     return callback.getInvocationType();
   }
 
-  /** Ends the response, once; its reader has some time to take it. */
+  /** Ends the response, once; the client has limited time to read it. */
   void end() {
     output.close();
     if (!isOver.get()) {
@@ -232,7 +232,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   }
 
   private void breakOff() {
-    // Once it was sent, the connection may serve another call.
+    // After sending, the connection may serve another call already.
     if (!isOver.get()) {
       abort();
     }

@@ -24,10 +24,10 @@ final class JettyServer {
   private static final Logger LOG = LoggerFactory.getLogger(JettyServer.class);
   private static final Duration DRAIN = Duration.ofSeconds(10);
 
-  /** Threads beyond those that calls may take: for pages, documents, and to say "busy". */
+  /** Threads in addition to those for calls: for pages, documents and "busy" answers. */
   private static final int SPARE_THREADS = 56;
 
-  /** Connections that wait to be accepted; the operating system may have a lower limit. */
+  /** Connections that wait to be accepted; the operating system's limit may be lower. */
   private static final int ACCEPT_QUEUE = 1_024;
 
   private final Server server;
@@ -51,7 +51,7 @@ final class JettyServer {
         new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared);
     connector = new Connector(server, byAddress, new HttpConnectionFactory(http), http2);
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
-    // A caller who finds the queue full waits a second before it tries again.
+    // If the queue is full, a client waits one second before it tries again.
     connector.setAcceptQueueSize(ACCEPT_QUEUE);
     connector.setHost(address.address().getHostAddress());
     connector.setPort(address.port());
@@ -62,12 +62,12 @@ final class JettyServer {
     server.setStopTimeout(DRAIN.toMillis());
   }
 
-  /** Tells of connections when they are open and when they are closed; each once. */
+  /** Reports each connection when it is opened and when it is closed, once each. */
   private static final class Connector extends ServerConnector {
     private final AddressConnections byAddress;
 
     Connector(Server server, AddressConnections byAddress, ConnectionFactory... protocols) {
-      // One acceptor and one selector start fast and are plenty for a machine of few cores.
+      // One acceptor and one selector start fast and are enough for a few cores.
       super(server, 1, 1, protocols);
       this.byAddress = byAddress;
     }

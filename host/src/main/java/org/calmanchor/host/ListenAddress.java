@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  */
 record ListenAddress(InetAddress address, int port) {
   /**
-   * The address of that name, loopback for none.
+   * The address with that name; loopback for null.
    *
    * @throws IllegalArgumentException when there is no such address
    */
@@ -31,12 +31,12 @@ record ListenAddress(InetAddress address, int port) {
   }
 
   /**
-   * An address as connections tell it.
+   * An address in the form in which connections report it.
    *
    * @throws IllegalArgumentException when it is written as a name
    */
   static String number(String address) {
-    // A name would be looked up, and might be another address tomorrow.
+    // A host name would need a lookup, whose result may change.
     if (!address.matches("[0-9.]+|[0-9A-Fa-f:.%]+")) {
       throw new IllegalArgumentException(
           "\""
@@ -54,7 +54,7 @@ record ListenAddress(InetAddress address, int port) {
     return address.isLoopbackAddress();
   }
 
-  /** What to say when listening failed. */
+  /** The exception for a port that could not be opened. */
   RuntimeException refused(IOException failed) {
     Throwable bound = failed instanceof BindException ? failed : failed.getCause();
     if (!(bound instanceof BindException)) {

@@ -16,7 +16,7 @@ public final class PortTakenException extends RuntimeException {
     this.port = port;
   }
 
-  /** The port that was asked for. */
+  /** The requested port. */
   public int port() {
     return port;
   }

@@ -28,7 +28,7 @@ public final class RunningHost implements AutoCloseable {
     this.server = server;
     this.port = server.port();
     this.address = address;
-    // A program that is told to end must not lose the calls that run.
+    // Running calls must be answered when the process is told to end.
     this.atExit = new Thread(this::stop, "calm-anchor-stop");
     Runtime.getRuntime().addShutdownHook(atExit);
   }
@@ -38,7 +38,7 @@ public final class RunningHost implements AutoCloseable {
     return port;
   }
 
-  /** Its own address as a browser on this machine reaches it, with a path below it. */
+  /** The URL of {@code path} for a browser on this machine. */
   public URI address(String path) {
     return URI.create("http://" + hostName() + ":" + port + path);
   }
@@ -52,7 +52,7 @@ public final class RunningHost implements AutoCloseable {
   }
 
   /**
-   * Waits until it is closed.
+   * Waits until the host is closed.
    *
    * @throws InterruptedException when this thread is interrupted meanwhile
    */
@@ -60,19 +60,19 @@ public final class RunningHost implements AutoCloseable {
     server.join();
   }
 
-  /** The calls that run now. */
+  /** The calls that are running. */
   public RunningCalls calls() {
     return calls;
   }
 
-  /** How many answers were handed over in full and wait for their readers. */
+  /** The number of complete answers that wait for their readers. */
   int unsentCount() {
     return handler.unsentCount();
   }
 
   /**
-   * Switches operations off: from now on their callers get a fault that says so, and the index and
-   * the service's page show it. Calls that run already end as they began; the WSDL stays the same.
+   * Switches operations off: their callers get a fault that says so, and the index and the
+   * service's page show it. Running calls end normally; the WSDL does not change.
    *
    * @param operations names of operations; no name means all at that path
    * @throws IllegalArgumentException when there is no such service or operation

@@ -23,7 +23,7 @@ final class RunningRequests extends Graceful.Shutdown {
     open.add(parts);
   }
 
-  /** A part of one has ended. */
+  /** Records that a part of a request has ended. */
   void ended() {
     open.decrement();
     if (isShutdown()) {

@@ -20,7 +20,7 @@ import org.slf4j.LoggerFactory;
 final class SiteHandler extends Handler.Abstract implements Graceful {
   private static final Logger LOG = LoggerFactory.getLogger(SiteHandler.class);
 
-  /** A request is counted here and where its answer ends, whichever comes last. */
+  /** A request ends when this handler and its answer have both ended. */
   private static final int PARTS = 2;
 
   private final RunningRequests running = new RunningRequests();
@@ -32,7 +32,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     this.unsent = unsent;
   }
 
-  /** How many answers wait for their readers. */
+  /** The number of complete answers that wait for their readers. */
   int unsentCount() {
     return unsent.count();
   }
@@ -41,12 +41,12 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     return site;
   }
 
-  /** Answers from now on with {@code changed}; calls that run end as they began. */
+  /** Uses {@code changed} for new requests; running calls end normally. */
   void site(Site changed) {
     this.site = changed;
   }
 
-  /** Refuses what comes from now on; completes when all answers are sent. */
+  /** Refuses new requests; the future completes when all answers are sent. */
   @Override
   public CompletableFuture<Void> shutdown() {
     return running.shutdown();

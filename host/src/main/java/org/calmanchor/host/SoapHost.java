@@ -61,15 +61,15 @@ public final class SoapHost {
     this.port = port;
   }
 
-  /** A host on {@code port} of the loopback address; 0 takes any free port. */
+  /** Creates a host on {@code port} of the loopback address; 0 means any free port. */
   public static SoapHost onPort(int port) {
     return new SoapHost(port);
   }
 
   /**
-   * Serves {@code service}, an object of an annotated class or of one beneath it, at {@code path}.
-   * Several services may share a path, such as versions of one with different namespaces: messages
-   * are told apart by their body elements.
+   * Serves {@code service}, an object of an annotated class or of a subclass, at {@code path}.
+   * Several services may share a path, such as versions of one service with different namespaces;
+   * the body element decides which of them gets a message.
    *
    * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    * @throws IllegalArgumentException when the path is malformed, or has a service already whose
@@ -80,7 +80,7 @@ public final class SoapHost {
   }
 
   /**
-   * Serves {@code service} at {@code path}, as a reading made before describes it.
+   * Serves {@code service} at {@code path} with an existing reading.
    *
    * @throws IllegalArgumentException when the path is malformed, or has a service already whose
    *     messages could not be told apart from this one's, or the service lacks a method
@@ -90,8 +90,8 @@ public final class SoapHost {
   }
 
   /**
-   * Serves objects of {@code type} at {@code path}: a new one for each call, which is closed after
-   * the last byte of the answer if it can be closed.
+   * Serves {@code type} at {@code path} with a new object for each call. If the object is
+   * AutoCloseable, it is closed after the last byte of the answer.
    *
    * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    * @throws IllegalArgumentException as for any other service
@@ -124,7 +124,7 @@ public final class SoapHost {
   }
 
   /**
-   * Begins with some operations switched off; {@link RunningHost#switchOn} lets them be called.
+   * Starts with some operations switched off; {@link RunningHost#switchOn} switches them on.
    *
    * @param operations names of operations; no name means all at that path
    * @throws IllegalArgumentException when nothing is served there yet, or no such operation
@@ -144,21 +144,21 @@ public final class SoapHost {
     return hosted;
   }
 
-  /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} is every address. */
+  /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} means every address. */
   public SoapHost bind(String address) {
     this.bind = address;
     return this;
   }
 
-  /** The address that callers use for this host; it is written into every WSDL. */
+  /** Sets the URL under which callers reach this host; every WSDL document contains it. */
   public SoapHost publicUrl(URI url) {
     this.publicUrl = url;
     return this;
   }
 
   /**
-   * Whether services have a test page. By default they have one on loopback without a public URL,
-   * and nowhere else.
+   * Sets whether services have a test page. By default they have one only on loopback without a
+   * public URL.
    */
   public SoapHost testPage(boolean on) {
     this.testPage = on;
@@ -166,8 +166,8 @@ public final class SoapHost {
   }
 
   /**
-   * Where the test page keeps checks, each in a file of its own; the folder is made when the first
-   * one is kept. Without one the page offers them for download only.
+   * Sets the folder in which the test page saves checks, each in its own file. It is created when
+   * the first check is saved. Without a folder the page only offers checks for download.
    */
   public SoapHost checks(Path folder) {
     this.checks = folder;
@@ -175,8 +175,8 @@ public final class SoapHost {
   }
 
   /**
-   * Whether the test page shows the last exchanges of all callers, with their envelopes; by default
-   * none are kept. Where there is no test page, none are kept either.
+   * Sets whether the test page shows the last exchanges of all callers with their envelopes; by
+   * default it does not. Without a test page no exchanges are kept.
    */
   public SoapHost keepExchanges(boolean on) {
     this.keepsExchanges = on;
@@ -184,7 +184,7 @@ public final class SoapHost {
   }
 
   /**
-   * Sets a limit on a size or a number. The defaults are in docs/limits.md.
+   * Sets a limit that is a count or a size. The defaults are in docs/limits.md.
    *
    * @param value inclusive; 1 at least
    * @throws IllegalArgumentException when it is out of range, or the limit is a time
@@ -195,7 +195,7 @@ public final class SoapHost {
   }
 
   /**
-   * Sets a limit on a time: {@link Limit#READ_TIME}, {@link Limit#CALL_TIME} or {@link
+   * Sets a limit that is a time: {@link Limit#READ_TIME}, {@link Limit#CALL_TIME} or {@link
    * Limit#IDLE_TIME}.
    *
    * @param time inclusive; one millisecond to 24 days
@@ -207,8 +207,8 @@ public final class SoapHost {
   }
 
   /**
-   * Whether messages may have their elements in any order, and unknown ones besides; by default
-   * they are held to the published schema.
+   * Sets whether elements may come in any order and unknown ones are ignored; by default messages
+   * must conform to the published schema.
    */
   public SoapHost lenient(boolean on) {
     this.isLenient = on;
@@ -216,8 +216,8 @@ public final class SoapHost {
   }
 
   /**
-   * Names addresses that pass on the requests of many callers, such as a proxy: they have no share
-   * of the slots and connections of their own, only the limit for all.
+   * Names addresses that forward the requests of many callers, such as a proxy: only the limits for
+   * all callers apply to them, not those per address.
    *
    * @param addresses as numbers, such as {@code 192.0.2.10}
    * @throws IllegalArgumentException when one is no such address
@@ -230,21 +230,21 @@ public final class SoapHost {
   }
 
   /**
-   * Whether each address of loopback has a share of the slots and connections too; by default they
-   * have none of their own, since a proxy on the same machine may stand behind one.
+   * Sets whether the limits per address also apply to loopback addresses; by default they do not,
+   * because a proxy may run on the same machine.
    */
   public SoapHost shareLoopback(boolean on) {
     this.sharesLoopback = on;
     return this;
   }
 
-  /** Encloses each call with {@code interceptor}; the one that was given first is the outermost. */
+  /** Adds an interceptor around each call; the first one added is the outermost. */
   public SoapHost intercept(Interceptor interceptor) {
     interceptors.add(interceptor);
     return this;
   }
 
-  /** Has {@code handler} understand header blocks that are no parameters. */
+  /** Adds a handler of header blocks that are not parameters of an operation. */
   public SoapHost headerHandler(HeaderHandler handler) {
     headerHandlers.add(handler);
     return this;

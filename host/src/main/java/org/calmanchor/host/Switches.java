@@ -18,7 +18,7 @@ final class Switches {
 
   static Set<String> on(Endpoint endpoint, String... operations) {
     List<String> meant = meant(endpoint, operations);
-    // Asked for all the same when it is not off: a name that does not exist must not go unnoticed.
+    // The operations are looked up in any case, so that an unknown name is reported.
     endpoint.switchingOff(Set.copyOf(meant));
     Set<String> off = new TreeSet<>(endpoint.switchedOff());
     meant.forEach(off::remove);

@@ -29,7 +29,7 @@ final class UnsentAnswers {
   }
 
   /**
-   * One more.
+   * Registers an unread answer.
    *
    * @param breakOff ends it; called at once when there is no room, or on a thread of {@code
    *     scheduler} when its time is over
@@ -51,12 +51,12 @@ final class UnsentAnswers {
     return null;
   }
 
-  /** How many there are. */
+  /** The number of unread answers. */
   int count() {
     return most - room.availablePermits();
   }
 
-  /** One of them. */
+  /** One unread answer. */
   final class Unsent {
     private final String address;
     private final Scheduler.Task end;
@@ -67,7 +67,7 @@ final class UnsentAnswers {
       this.end = end;
     }
 
-    /** It was sent or broken off; saying so again changes nothing. */
+    /** Unregisters it, because it was sent or aborted; further calls have no effect. */
     void over() {
       if (isOver.compareAndSet(false, true)) {
         end.cancel();

@@ -13,7 +13,7 @@ import org.calmanchor.web.page.PageScripts;
 
 /** The pages' own style sheet, script and mark; held in memory. */
 final class Assets {
-  /** Below here the files are served. */
+  /** The path under which the files are served. */
   static final String PATH = "/calm-anchor";
 
   private static final Map<String, String> TYPES = types();
@@ -41,7 +41,7 @@ final class Assets {
     return types;
   }
 
-  /** The text of a file of the page. */
+  /** The text of one of the page's files. */
   String text(String name) {
     return new String(files.getOrDefault(name, new byte[0]), StandardCharsets.UTF_8);
   }

@@ -21,12 +21,12 @@ final class Documents {
   private final ServiceSite site;
   private final String address;
 
-  /** Written at the first request; two threads may both write it, with the same result. */
+  /** Written on the first request; two threads may both write it, with the same result. */
   private volatile byte @Nullable [] single;
 
   private volatile ContractDocuments.@Nullable Separate separate;
 
-  /** Those that say {@code address} is where the service is. */
+  /** Creates the documents of a service at {@code address}. */
   Documents(ServiceSite site, String address) {
     this.site = site;
     this.address = address;

@@ -23,7 +23,7 @@ final class HostRule {
 
   boolean allows(HttpRequest request) {
     String authority = request.authority();
-    // Callers name a host in the same words over and over.
+    // Clients send the same host names again and again, so the result is cached.
     if (authority != null && authority.equals(lastAllowed)) {
       return true;
     }
@@ -43,7 +43,7 @@ final class HostRule {
                 && host.equalsIgnoreCase(settings.publicUrl().getHost())));
   }
 
-  /** The address of this site as the client sees it, without path. */
+  /** The URL of this site as the client sees it, without a path. */
   String baseOf(HttpRequest request) {
     URI url = settings.publicUrl();
     if (url != null) {
@@ -52,12 +52,12 @@ final class HostRule {
     return request.scheme() + "://" + request.authority();
   }
 
-  /** Whether a page of this site made the browser send this. */
+  /** Whether a page of this site made the browser send this request. */
   boolean isOwnPage(HttpRequest request) {
     return "same-origin".equals(request.header("Sec-Fetch-Site"));
   }
 
-  /** Whether a page of another site made the browser send this. */
+  /** Whether a page of another site made the browser send this request. */
   boolean isFromElsewhere(HttpRequest request) {
     String site = request.header("Sec-Fetch-Site");
     if (site != null && !site.equals("same-origin") && !site.equals("none")) {
@@ -70,7 +70,10 @@ final class HostRule {
     return request.authority() == null || !isSameOrigin(origin, baseOf(request));
   }
 
-  /** Whether two addresses are of one origin (RFC 6454, section 4): the usual port may be named. */
+  /**
+   * Whether two URLs have the same origin (RFC 6454, section 4); the default port may be written or
+   * not.
+   */
   private static boolean isSameOrigin(String origin, String base) {
     try {
       URI one = new URI(origin);

@@ -10,7 +10,7 @@ import org.calmanchor.core.endpoint.Endpoint;
  * @param isListed whether the index shows it
  */
 public record HostedService(String path, Endpoint endpoint, boolean isListed) {
-  /** Refuses paths that no client could ask for. */
+  /** Checks that the path can be requested. */
   public HostedService {
     boolean isPath = path.matches("(/[A-Za-z0-9._~-]+)+") && !path.matches(".*/[.]{1,2}(/.*)?");
     if (!isPath || path.equals(Assets.PATH) || path.startsWith(Assets.PATH + "/")) {
@@ -23,12 +23,12 @@ public record HostedService(String path, Endpoint endpoint, boolean isListed) {
     }
   }
 
-  /** A listed service. */
+  /** Creates a service that the index lists. */
   public HostedService(String path, Endpoint endpoint) {
     this(path, endpoint, true);
   }
 
-  /** The same with another endpoint. */
+  /** The same service with another endpoint. */
   public HostedService with(Endpoint changed) {
     return new HostedService(path, changed, isListed);
   }

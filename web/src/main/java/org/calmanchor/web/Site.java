@@ -35,7 +35,7 @@ public final class Site {
   private final @Nullable ExchangeLog log;
 
   /**
-   * A site of these services.
+   * Creates a site of these services.
    *
    * @throws IllegalArgumentException when two have the same path
    */
@@ -73,7 +73,7 @@ public final class Site {
   }
 
   /**
-   * What is served at {@code path}.
+   * The services at {@code path}.
    *
    * @throws IllegalArgumentException when nothing is
    */
@@ -90,7 +90,7 @@ public final class Site {
 
   /**
    * This site with some operations of the service at {@code path} switched off, and all its others
-   * on. Everything else, the exchanges kept so far included, is shared with this one.
+   * on. The new site shares everything else with this one, including the recorded exchanges.
    *
    * @throws IllegalArgumentException when there is no such service or operation
    */
@@ -115,7 +115,10 @@ public final class Site {
     return page(service, request, response);
   }
 
-  /** Whatever is no call: it holds a slot as calls do, and is written as a whole, once. */
+  /**
+   * Answers a request that is not a call: it takes a slot as calls do, and its response is
+   * buffered.
+   */
   private CompletionStage<Void> page(
       @Nullable HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
@@ -138,7 +141,7 @@ public final class Site {
     return CompletableFuture.completedFuture(null);
   }
 
-  /** Whether the message comes in a transfer coding other than chunked (RFC 9112, section 6.1). */
+  /** Whether the message has a transfer coding other than chunked (RFC 9112, section 6.1). */
   private static boolean isCoded(HttpRequest request) {
     String coding = request.header("Transfer-Encoding");
     return coding != null && !coding.strip().equalsIgnoreCase("chunked");
@@ -154,7 +157,7 @@ public final class Site {
     return CompletableFuture.completedFuture(null);
   }
 
-  /** Whether the test page asks something of the server itself. */
+  /** Whether the request is a question of the test page. */
   private boolean isQuestion(HttpRequest request) {
     return request.query() != null
         && settings.showsPages()

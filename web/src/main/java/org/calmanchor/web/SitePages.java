@@ -19,7 +19,10 @@ import org.jspecify.annotations.Nullable;
  * test page, and what does not exist. Safe for any number of threads.
  */
 final class SitePages {
-  /** The documents of a service are kept for each address that it is asked for by, up to here. */
+  /**
+   * A service's documents are kept for each address under which they are requested, for at most
+   * this many addresses.
+   */
   private static final int KEPT_DOCUMENTS = 200;
 
   private final Map<String, List<ServiceSite>> sites;
@@ -30,7 +33,7 @@ final class SitePages {
   private final SiteSettings settings;
   private final @Nullable ExchangeLog log;
 
-  /** The pages of services by their paths. */
+  /** Creates the pages of services by path. */
   SitePages(
       Map<String, List<ServiceSite>> sites,
       HostRule hosts,
@@ -45,7 +48,7 @@ final class SitePages {
     this.log = log;
   }
 
-  /** The same pages, of services that stand otherwise. */
+  /** The same pages for services in another state. */
   SitePages of(Map<String, List<ServiceSite>> changed) {
     return new SitePages(changed, this);
   }
@@ -60,7 +63,7 @@ final class SitePages {
     this.log = former.log;
   }
 
-  /** Answers a request that is no call. */
+  /** Answers a request that is not a call. */
   void answer(@Nullable HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
     if (!hosts.allows(request)) {
@@ -123,7 +126,7 @@ final class SitePages {
         .toList();
   }
 
-  /** The service of that name, in any case; the first for none. */
+  /** The service with that name, in upper or lower case; the first service if the name is empty. */
   private @Nullable ServiceSite siteOf(HostedService hosted, @Nullable String name) {
     List<ServiceSite> atPath = sites.getOrDefault(hosted.path(), List.of());
     return name == null || name.isEmpty()

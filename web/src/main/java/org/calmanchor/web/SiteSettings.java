@@ -24,7 +24,7 @@ public record SiteSettings(
     @Nullable Path checks,
     boolean keepsExchanges,
     RunningCalls calls) {
-  /** Refuses public URLs that name no host. */
+  /** Checks that the public URL names a host. */
   public SiteSettings {
     if (publicUrl != null && publicUrl.getHost() == null) {
       throw new IllegalArgumentException(

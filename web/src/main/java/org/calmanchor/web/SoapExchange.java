@@ -34,7 +34,7 @@ final class SoapExchange implements Request, Response {
   private @Nullable OutputStream output;
 
   /**
-   * An exchange.
+   * Creates an exchange.
    *
    * @param isTimed whether the answer says how long it took to begin, in a {@code Server-Timing}
    *     header as W3C's Server Timing has it
@@ -47,12 +47,12 @@ final class SoapExchange implements Request, Response {
     this.coding = new ContentCoding(request, response, mostRatio);
   }
 
-  /** Whether nothing has to be released. */
+  /** Whether there is nothing to release. */
   boolean isPlain() {
     return coding.isPlain();
   }
 
-  /** Gives back what reading a compressed message took. */
+  /** Releases the decompressor, if the message was compressed. */
   void release() {
     if (body != null) {
       try {

@@ -33,23 +33,23 @@ import org.openjdk.jmh.annotations.Warmup;
 @Measurement(iterations = 5, time = 2)
 @Fork(2)
 public class CodecBenchmark {
-  /** Which exchange. */
+  /** The exchange. */
   @Param({"SMALL", "MEDIUM", "LARGE"})
   public String exchange = "SMALL";
 
-  /** In which way. */
+  /** The kind of server. */
   @Param({"json", "stax", "ours"})
   public String kind = "ours";
 
   private Work work = body -> 0;
   private byte[] body = {};
 
-  /** Answers a request; gives the length, so that nothing is left out. */
+  /** Answers a request and returns the answer's length, so that the JIT cannot remove the work. */
   private interface Work {
     int answer(byte[] body) throws IOException;
   }
 
-  /** Makes the request and whoever answers it. */
+  /** Creates the request and the server side. */
   @Setup
   public void prepare() {
     Exchanges asked = Exchanges.valueOf(exchange);
@@ -68,7 +68,7 @@ public class CodecBenchmark {
     }
   }
 
-  /** One request. */
+  /** Answers one request. */
   @Benchmark
   public int answer() throws IOException {
     return work.answer(body);

@@ -28,7 +28,7 @@ interface Codecs {
   /** The answer to the request in {@code in}. */
   byte[] answer(Exchanges exchange, InputStream in) throws IOException;
 
-  /** Fixed bytes; the request is read to its end. */
+  /** Answers with fixed bytes, after reading the request to its end. */
   final class Raw implements Codecs {
     private final Map<Exchanges, byte[]> fixed = new EnumMap<>(Exchanges.class);
 
@@ -47,13 +47,13 @@ interface Codecs {
     public byte[] answer(Exchanges exchange, InputStream in) throws IOException {
       byte[] buffer = new byte[4096];
       while (in.read(buffer) >= 0) {
-        // Only its end matters.
+        // Only the end of the request matters.
       }
       return fixed.getOrDefault(exchange, new byte[0]);
     }
   }
 
-  /** JSON with a standard mapper. */
+  /** Answers in JSON with a standard mapper. */
   final class Json implements Codecs {
     record QuoteStay(BigDecimal boatLength, LocalDate arrival, int nights) {}
 
@@ -83,7 +83,7 @@ interface Codecs {
     }
   }
 
-  /** The same messages as ours, by hand for just these three operations. */
+  /** Answers with the same SOAP messages as ours, written by hand for these three operations. */
   final class Stax implements Codecs {
     private static final String SOAP = "http://schemas.xmlsoap.org/soap/envelope/";
 

@@ -14,7 +14,7 @@ import java.util.Objects;
  * before and after it.
  */
 public final class Compare {
-  /** In the order of a round, the one that the others are held to first. */
+  /** The kinds of servers in the order of a round; the others are compared with the first. */
   static final List<String> KINDS = List.of("json", "raw", "stax", "ours");
 
   static final List<String> JVM = List.of("-Xms512m", "-Xmx512m", "-XX:+UseParallelGC");
@@ -22,8 +22,8 @@ public final class Compare {
   private static final int CONNECTIONS = 8;
 
   /**
-   * A server is warm when the JIT compiler takes less than a hundredth of the time, but not before
-   * it has worked for this long: a compiler that pauses once has not ended.
+   * A server is warm when the JIT compiler uses less than a hundredth of the time, but not before
+   * this number of seconds: the compiler may pause once in between.
    */
   private static final int LEAST_WARMING = 3;
 
@@ -66,7 +66,7 @@ public final class Compare {
   }
 
   private void run() throws Exception {
-    // What the JIT compiler makes of a process differs from start to start, by a tenth and more.
+    // The JIT compiler's result differs from start to start, by a tenth and more.
     for (int start = 1; start <= starts; start++) {
       try {
         for (String kind : KINDS) {
@@ -84,7 +84,7 @@ public final class Compare {
     }
   }
 
-  /** What is measured once, of servers that have been at work; then all figures. */
+  /** Measures what is measured once, with warm servers; then prints all figures. */
   private void finish() throws Exception {
     for (Exchanges exchange : Exchanges.values()) {
       Measured all = Objects.requireNonNull(measured.get(exchange));
@@ -106,7 +106,7 @@ public final class Compare {
     return Load.of(kind, servers.get(kind).port(), exchange);
   }
 
-  /** Has a server work until it is warm; how many seconds that took. */
+  /** Sends requests until a server is warm; returns the number of seconds. */
   private int warm(String kind, Exchanges exchange) throws Exception {
     Server server = servers.get(kind);
     long before = server.counts().compileMillis();
@@ -132,7 +132,7 @@ public final class Compare {
         turn(kind, exchange, all);
       }
     }
-    // The last of the others have a JSON round after them as well.
+    // The last of the others needs a JSON round after it as well.
     turn(KINDS.get(0), exchange, all);
   }
 

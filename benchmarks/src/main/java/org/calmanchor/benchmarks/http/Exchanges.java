@@ -23,7 +23,7 @@ enum Exchanges {
     return operation;
   }
 
-  /** What the answer to it must hold. */
+  /** A text that a correct answer contains. */
   String expected() {
     return expected;
   }

@@ -27,14 +27,14 @@ final class Load {
     this.expected = expected;
   }
 
-  /** The load of that exchange for a server of that kind. */
+  /** Creates the load of that exchange for a server of that kind. */
   static Load of(String kind, int port, Exchanges exchange) {
     boolean isJson = kind.equals("json") || kind.equals("raw");
     String path = kind.equals("ours") ? "/harbor" : "/" + exchange.name().toLowerCase(Locale.ROOT);
     return new Load(port, exchange.request(path, isJson), exchange.expected());
   }
 
-  /** Sends it once and takes the answer. */
+  /** Sends one request and reads the answer. */
   void once() throws IOException {
     try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
       socket.getOutputStream().write(request);
@@ -42,13 +42,13 @@ final class Load {
     }
   }
 
-  /** What came of it: how many answers in how long, and how long each took, sorted. */
+  /** The number of answers, the time, and the sorted latencies. */
   record Figures(long answers, double seconds, long[] nanos) {
     double perSecond() {
       return answers / seconds;
     }
 
-    /** Milliseconds within which that share of the answers came. */
+    /** The percentile of the latency in milliseconds. */
     double percentile(double share) {
       return nanos.length == 0
           ? 0
@@ -57,7 +57,7 @@ final class Load {
   }
 
   /**
-   * Runs for some seconds.
+   * Sends requests for some seconds.
    *
    * @param perSecond how many requests are begun each second, whatever became of the earlier ones
    *     on other connections; 0 for as many as the server answers
@@ -98,7 +98,8 @@ final class Load {
         if (pause > 0 && due > now) {
           Thread.sleep((due - now) / 1_000_000, (int) ((due - now) % 1_000_000));
         }
-        // At a fixed rate a request counts from when it was due: waiting is part of its time.
+        // At a fixed rate, the latency counts from the time when the request was due, so it
+        // includes waiting.
         long from = pause > 0 ? due : now;
         socket.getOutputStream().write(request);
         String answer = answer(in, count == 0);

@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 
 /** What all rounds of one exchange gave. */
 final class Measured {
-  /** CPU time in microseconds a request: by kind, start and round. */
+  /** CPU time in microseconds for each request, by kind, start and round. */
   private final Map<String, List<List<Double>>> micros = new LinkedHashMap<>();
 
   private final Map<String, List<Double>> allocated = new LinkedHashMap<>();
@@ -22,12 +22,12 @@ final class Measured {
     kinds.forEach(kind -> micros.put(kind, new ArrayList<>()));
   }
 
-  /** The servers have been started anew. */
+  /** Begins the figures of another start of the servers. */
   void nextStart() {
     micros.values().forEach(starts -> starts.add(new ArrayList<>()));
   }
 
-  /** A server of that kind was warmed for so many seconds. */
+  /** Records that the warm-up of a server took this number of seconds. */
   void warmed(String kind, int seconds) {
     warmed.merge(kind, seconds, Math::max);
   }
@@ -48,8 +48,8 @@ final class Measured {
   }
 
   /**
-   * The ratio to JSON in each round of a start: to the mean of the JSON rounds before and after it.
-   * JSON's own tells how far two such rounds differ when nothing else does.
+   * The ratio to JSON in each round of a start, by the mean of the JSON rounds before and after.
+   * The ratio of JSON to itself shows the noise between two rounds.
    */
   private List<Double> ratios(String kind, int start) {
     List<Double> mine = starts(kind).get(start);
@@ -58,7 +58,7 @@ final class Measured {
     for (int round = 1; round < json.size(); round++) {
       double before = json.get(round - 1);
       double after = json.get(round);
-      // A round begins with JSON: the others of the round before stand between the two.
+      // A round begins with JSON, so the others of the previous round are between two JSON rounds.
       ratios.add(kind.equals("json") ? after / before : mine.get(round - 1) * 2 / (before + after));
     }
     return ratios;

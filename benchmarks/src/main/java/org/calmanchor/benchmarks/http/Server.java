@@ -19,7 +19,7 @@ final class Server implements AutoCloseable {
   private final BufferedReader answers;
   private final int port;
 
-  /** What each thread has used, also of those that have ended. */
+  /** The CPU time of each thread, including ended ones. */
   private final Map<Path, Long> nanos = new HashMap<>();
 
   private Server(Process process, BufferedReader answers, int port) {
@@ -52,14 +52,14 @@ final class Server implements AutoCloseable {
   }
 
   /**
-   * What a server counts of itself.
+   * The counters of a server process.
    *
    * @param allocatedBytes what its threads have allocated
    * @param compileMillis how long the JIT compiler has been at work
    */
   record Counts(long allocatedBytes, long compileMillis) {}
 
-  /** What it counts of itself, up to now. */
+  /** The counters so far. */
   Counts counts() throws IOException {
     process.getOutputStream().write('\n');
     process.getOutputStream().flush();
@@ -71,7 +71,7 @@ final class Server implements AutoCloseable {
     return new Counts(Long.parseLong(counts[0]), Long.parseLong(counts[1]));
   }
 
-  /** The processor time that its threads have used, user and system, in nanoseconds. */
+  /** The CPU time of all its threads so far, user and system, in nanoseconds. */
   long cpuNanos() throws IOException {
     Path tasks = Path.of("/proc", Long.toString(process.pid()), "task");
     try (DirectoryStream<Path> threads = Files.newDirectoryStream(tasks)) {
@@ -87,11 +87,11 @@ final class Server implements AutoCloseable {
       String[] fields = Files.readString(thread.resolve("schedstat")).split(" ", -1);
       nanos.put(thread, Long.parseLong(fields[0]));
     } catch (NoSuchFileException ended) {
-      // What it had used when it was last seen stays in the sum.
+      // The last known CPU time of an ended thread stays in the sum.
     }
   }
 
-  /** The memory that it holds, in MB. */
+  /** The resident memory in MB. */
   double residentMegabytes() throws IOException {
     for (String line :
         Files.readAllLines(Path.of("/proc", Long.toString(process.pid()), "status"))) {

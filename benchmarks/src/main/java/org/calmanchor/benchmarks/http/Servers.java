@@ -32,8 +32,8 @@ public final class Servers {
   private Servers() {}
 
   /**
-   * Serves in the way that the argument names: raw, json, stax or ours. Answers each line on its
-   * input with the bytes that it has allocated.
+   * Serves as the argument says: raw, json, stax or ours. Answers each input line with the number
+   * of bytes that it has allocated.
    */
   public static void main(String[] arguments) throws Exception {
     Thread questions = new Thread(Servers::answerQuestions, "questions");
@@ -63,7 +63,7 @@ public final class Servers {
       while (lines.readLine() != null) {
         long[] ids = threads.getAllThreadIds();
         long[] bytes = threads.getThreadAllocatedBytes(ids);
-        // What ended threads allocated counts as well, as far as it was seen.
+        // The last known count of an ended thread stays in the sum.
         for (int i = 0; i < ids.length; i++) {
           allocated.merge(ids[i], bytes[i], Math::max);
         }
@@ -78,7 +78,7 @@ public final class Servers {
   }
 
   private static void serve(Codecs codecs) throws Exception {
-    // The same settings as our host's.
+    // The same settings as in our host.
     Server server = new Server(new QueuedThreadPool(256, 8));
     HttpConfiguration http = new HttpConfiguration();
     http.setSendServerVersion(false);

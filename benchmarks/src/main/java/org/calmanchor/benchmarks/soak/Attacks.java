@@ -25,7 +25,7 @@ final class Attacks {
       "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>%s<e:Body>%s</e:Body>"
           + "</e:Envelope>";
 
-  /** Connections that are held open on purpose, and how many at a time. */
+  /** The most connections that are held open at a time. */
   private static final int MOST_HELD = 100;
 
   private final int port;
@@ -35,13 +35,13 @@ final class Attacks {
     this.port = port;
   }
 
-  /** One attempt of an attack. */
+  /** Makes one attempt of an attack. */
   @FunctionalInterface
   interface Attack {
     void attempt() throws IOException;
   }
 
-  /** Those with {@code part} in their names, by name. */
+  /** The attacks whose names contain {@code part}, by name. */
   Map<String, Attack> named(String part) {
     Map<String, Attack> all = all();
     all.keySet().removeIf(name -> !name.contains(part));
@@ -98,14 +98,14 @@ final class Attacks {
 
   private Socket socket() throws IOException {
     Socket socket = new Socket();
-    // Another address than that of the others, so that it has a share of its own.
+    // Another address than that of the normal callers, so that the limit per address applies.
     socket.bind(new InetSocketAddress(InetAddress.getByAddress(new byte[] {127, 0, 0, 2}), 0));
     socket.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
     socket.setSoTimeout(20_000);
     return socket;
   }
 
-  /** Keeps a connection open until others have taken its place. */
+  /** Keeps a connection open until newer ones replace it. */
   private synchronized void hold(Socket socket) throws IOException {
     held.add(socket);
     if (held.size() > MOST_HELD) {
@@ -157,8 +157,8 @@ final class Attacks {
   }
 
   /**
-   * Asks for many documents over one connection, and takes not a byte of any. It pauses: what is
-   * tested is what unread answers hold, not what thousands of requests a second cost.
+   * Requests many documents over one connection and reads none of them. It pauses, because the test
+   * is about the memory of unread answers, not about the CPU for thousands of requests per second.
    */
   private void unread() throws IOException {
     LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));

@@ -64,14 +64,14 @@ public class Quay {
     }
   }
 
-  /** Serves until it is told to end, and then says how many calls began and ended. */
+  /** Serves until the process is told to end; then prints how many calls began and ended. */
   public static void main(String[] arguments) throws InterruptedException {
     AtomicLong begun = new AtomicLong();
     AtomicLong ended = new AtomicLong();
     RunningHost host =
         SoapHost.onPort(0)
             .serve("/quay", new Quay())
-            // Attackers come from another address of loopback: each has its share.
+            // Attackers use another loopback address, so each address must have its own limit.
             .shareLoopback(true)
             .limit(Limit.CALLS_PER_ADDRESS, 150)
             .limit(Limit.CALL_TIME, Duration.ofMillis(CALL_MILLIS))

@@ -86,7 +86,7 @@ public final class Soak {
     shutDownUnderLoad();
   }
 
-  /** Each attack by itself, while others call and must be served within their time. */
+  /** Runs each attack by itself, while normal callers must be served in time. */
   private void attacked(int seconds, String part) throws Exception {
     Attacks attacks = new Attacks(port);
     Map<String, Attacks.Attack> chosen = attacks.named(part);
@@ -125,7 +125,7 @@ public final class Soak {
       try {
         attack.attempt();
       } catch (IOException refused) {
-        // That is what attackers should get.
+        // Attackers are expected to get this.
         attempts.incrementAndGet();
         continue;
       }
@@ -153,7 +153,7 @@ public final class Soak {
     }
   }
 
-  /** Everything at once, for a while. */
+  /** Runs everything at once for a while. */
   private void rough(int seconds) throws Exception {
     long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(seconds);
     ExecutorService threads = Executors.newFixedThreadPool(THREADS);
@@ -243,7 +243,7 @@ public final class Soak {
     vanished.incrementAndGet();
   }
 
-  /** Sends all, closes its half, and reads to the end. */
+  /** Sends all bytes, closes its half of the connection, and reads to the end. */
   private void expect(String operation, String content, int status, String words)
       throws IOException {
     String answer;
@@ -270,7 +270,7 @@ public final class Soak {
     }
   }
 
-  /** Ends the server while callers go on: whatever it began, it must answer. */
+  /** Stops the server while callers continue: it must answer every call that it has begun. */
   private void shutDownUnderLoad() throws Exception {
     long answeredBefore = answered.get();
     AtomicLong lost = new AtomicLong();
@@ -308,7 +308,7 @@ public final class Soak {
         InputStream in = socket.getInputStream();
         answer.append(new String(in.readAllBytes(), StandardCharsets.UTF_8));
       } catch (IOException refusedOrReset) {
-        // No connection, or one that nobody took up: nothing was accepted.
+        // Without a connection, or before the server accepted it, no call has begun.
         continue;
       }
       if (answer.toString().contains("Sable</tns:result>")) {

@@ -5,11 +5,11 @@ import org.w3c.dom.Element;
 
 /** Converts between an element of any name and the value that is held for it. */
 public interface AnyHolder {
-  /** What is held for an element. */
+  /** The value that represents {@code element}. */
   Object hold(Element element);
 
   /**
-   * The element that is held.
+   * The element that {@code held} represents.
    *
    * @throws EncodeException when there is none
    */

@@ -17,7 +17,7 @@ final class AttributeCodec {
   private final boolean lenient;
 
   /**
-   * A codec of these attributes.
+   * Creates a codec for these attributes.
    *
    * @param type the structure's type, which xsi:type may name; null for an anonymous one
    * @param lenient whether null for a required one is left out when written, rather than refused
@@ -32,7 +32,7 @@ final class AttributeCodec {
     return slots.length;
   }
 
-  /** Reads those of the element at which {@code in} is. */
+  /** Reads the attributes of the current element of {@code in}. */
   void read(XmlIn in, @Nullable Object[] values) {
     int count = in.attributes().count();
     int found = 0;
@@ -81,7 +81,7 @@ final class AttributeCodec {
     SimpleElement.checkType(in, type);
   }
 
-  /** Writes those of {@code whole} into the element just opened. */
+  /** Writes the attributes of a structure into the element just opened. */
   void write(XmlOut out, Composite composite, Object whole) {
     for (AttributeSlot slot : slots) {
       Object value = slot.holder().value(composite.member(whole, slot.member()));

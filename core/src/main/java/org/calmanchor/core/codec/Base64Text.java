@@ -37,7 +37,7 @@ final class Base64Text implements XmlIn.Piece {
     in.resources().spool(spool);
   }
 
-  /** How the text begins, to be shown. */
+  /** The first characters of the text, for error messages. */
   String beginning() {
     return beginning.toString();
   }
@@ -87,7 +87,7 @@ final class Base64Text implements XmlIn.Piece {
         Code.VALUE, "bytes as Base64 text", WhiteSpace.collapse(beginning.toString()));
   }
 
-  /** The bytes of the text, which has ended. */
+  /** Ends the text and returns its bytes. */
   Object value(boolean isArray) {
     if (sextets + padding != 0 && sextets + padding != 4) {
       throw malformed();

@@ -34,7 +34,7 @@ public final class CodecPlanner<T> {
 
   private record Key<T>(QName type, T held, boolean isPolymorphic) {}
 
-  /** A planner for one contract and one value model. */
+  /** Creates a planner for one contract and one value model. */
   public CodecPlanner(Contract contract, ValueModel<T> values) {
     this.contract = contract;
     this.prefixes = MessagePrefixes.of(contract);
@@ -179,7 +179,7 @@ public final class CodecPlanner<T> {
     ValueModel.Position<T> position =
         values.position(structure.members().get(index).held(), member.repeats());
     return new ElementSlot(
-        // Parsers hand out names that are interned, too: most comparisons end at once.
+        // Parsers intern names too, so most comparisons end with the identity check.
         element.name().getNamespaceURI().intern(),
         element.name().getLocalPart().intern(),
         Tag.of(prefixes.tag(element.name())),

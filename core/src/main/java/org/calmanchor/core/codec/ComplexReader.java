@@ -45,7 +45,7 @@ final class ComplexReader {
     try {
       return composite.assemble(values);
     } catch (RefusedValueException refused) {
-      // Its words were written for developers: they stay here, the place goes out.
+      // The exception's message was written for developers: the caller only gets the location.
       LOG.debug("a data type refused its values", Loggable.failure(refused.getCause()));
       throw in.problem(Code.VALUE, "values that the data type accepts together", "refused");
     } catch (LexicalException refused) {
@@ -94,7 +94,7 @@ final class ComplexReader {
     }
   }
 
-  /** Leaves the items of the last slot unread; {@code in} is at the first one. */
+  /** Leaves the items of the last slot to be read later; {@code in} is at the first item. */
   private void leaveItems(XmlIn in, ElementSlot slot, @Nullable Object[] values) {
     LazyItems items = new LazyItems(new ItemReader(in, slot, true, () -> unexpected(in)));
     in.resources().leave(items);
@@ -102,11 +102,12 @@ final class ComplexReader {
   }
 
   /**
-   * Which slot the element is for, of those from {@code at} on, which holds {@code count} by now;
-   * none, the number of slots, when its place is over.
+   * Finds the slot for the current element, searching from slot {@code at}, which already holds
+   * {@code count} values. Returns the number of slots if the element belongs to none of them.
    */
   private int slotOf(XmlIn in, int at, int count) {
-    // Most elements are the next one's, and the only ones of their name.
+    // In most messages the current element belongs to the next slot, and no other slot has its
+    // name.
     int likely = at < elements.length && count == elements[at].max() ? at + 1 : at;
     if (likely < elements.length && elements[likely].isAt(in)) {
       return likely;
@@ -121,7 +122,7 @@ final class ComplexReader {
         return elements.length;
       }
     }
-    // A wrong name is the mistake, not the right one's absence.
+    // An unknown name is reported before a missing element, because it is usually the cause.
     throw unexpected(in);
   }
 

@@ -15,7 +15,7 @@ final class ComplexWriter {
   private final boolean lenient;
 
   /**
-   * A writer.
+   * Creates a writer.
    *
    * @param lenient whether null for a required member is left out, rather than refused
    */

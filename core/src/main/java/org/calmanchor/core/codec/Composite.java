@@ -4,14 +4,14 @@ import org.jspecify.annotations.Nullable;
 
 /** Assembles a structure from its members, and gives its members. */
 public interface Composite {
-  /** The whole of {@code members}; may keep the array. */
+  /** Assembles a structure from its members. It may keep the array. */
   Object assemble(@Nullable Object[] members);
 
-  /** What is written where Java has null; null when that is a mistake. */
+  /** The value to write if Java has null; null if null is an error. */
   default @Nullable Object ofNull() {
     return null;
   }
 
-  /** The member at {@code index} of {@code whole}. */
+  /** The member at {@code index} of {@code structure}. */
   @Nullable Object member(Object whole, int index);
 }

@@ -10,15 +10,15 @@ import org.jspecify.annotations.Nullable;
 /** Reads and writes the elements of one type. Planned once, safe for any number of threads. */
 interface ElementCodec {
   /**
-   * The value of the element at which {@code in} is; moves to its end.
+   * Reads the value of the current element and moves {@code in} to the element's end.
    *
    * @throws InvalidMessageException when it is not what the contract says
    */
   Object read(XmlIn in);
 
   /**
-   * Checks the attributes of the element at which {@code in} is, where it has no value: nil takes
-   * its content away, not its attributes (XML Schema 1.0 part 1, section 3.3.4).
+   * Checks the attributes of a nil element: xsi:nil removes the content, but not the attributes
+   * (XML Schema 1.0 part 1, section 3.3.4).
    *
    * @throws InvalidMessageException when they are not what the contract says
    */

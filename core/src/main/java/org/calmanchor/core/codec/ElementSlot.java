@@ -37,24 +37,24 @@ record ElementSlot(
     Holder holder,
     int member) {
   ElementSlot {
-    // As parsers do it: names that are equal are one then, which is seen at once.
+    // Interned as parsers do it, so that equal names are usually found by identity.
     namespace = namespace.intern();
     name = name.intern();
   }
 
-  /** Whether {@code in} is at such an element. */
+  /** Whether the current element belongs to this slot. */
   boolean isAt(XmlIn in) {
     return in.isAt(namespace, name);
   }
 
-  /** The value of the element at which {@code in} is. */
+  /** Reads the value of the current element. */
   Object read(XmlIn in) {
-    // Most elements are of one kind; a call that needs no choice among kinds costs less.
+    // Most elements have one codec; calling a final class is cheaper than calling an interface.
     return codec instanceof SimpleElement simple ? simple.read(in) : codec.read(in);
   }
 
   /**
-   * The value of the element at which {@code in} is, or null for nil.
+   * Reads the value of the current element, or null for nil.
    *
    * @param index how many stood before it
    */
@@ -76,14 +76,14 @@ record ElementSlot(
     }
   }
 
-  /** Refuses another element after {@code count} of them, if that are too many. */
+  /** Throws if there is no room for another element after {@code count} of them. */
   void requireRoom(XmlIn in, int count) {
     if (count == max) {
       throw in.problem(Code.TOO_MANY, "at most " + max, "").within(name);
     }
   }
 
-  /** Refuses {@code count} elements, if that are too few. */
+  /** Throws if {@code count} elements are too few. */
   void requireEnough(XmlIn in, int count) {
     if (count < min) {
       String expected = repeats ? "at least " + min : "one";
@@ -91,7 +91,7 @@ record ElementSlot(
     }
   }
 
-  /** Puts {@code items}, or what stands for none, into {@code values}; no more will come. */
+  /** Stores {@code items}, or the value for no items, in {@code values}, after the last element. */
   void finish(XmlIn in, int count, @Nullable List<Object> items, @Nullable Object[] values) {
     requireEnough(in, count);
     if (repeats) {
@@ -114,7 +114,7 @@ record ElementSlot(
     }
   }
 
-  /** What is held for the one value of an element that is there, or null for nil. */
+  /** The Java value for an element that is present, or that is nil if null. */
   @Nullable Object hold(@Nullable Object value) {
     if (holder == PlainHolder.PLAIN) {
       return value;
@@ -122,12 +122,12 @@ record ElementSlot(
     return value == null ? holder.nil() : holder.hold(value);
   }
 
-  /** The one value of what is held. */
+  /** The one value that {@code held} represents. */
   @Nullable Object value(@Nullable Object held) {
     return holder == PlainHolder.PLAIN ? held : holder.value(held);
   }
 
-  /** The step in a path; lists count from 1. */
+  /** The step in a path of an error message; lists count from 1. */
   String step(int index) {
     return repeats ? name + "[" + (index + 1) + "]" : name;
   }

@@ -12,7 +12,8 @@ public interface Holder {
   Object NIL = new NilMark();
 
   /**
-   * A type of its own: an object of the JDK could be shared with other code, such as an empty map.
+   * A class of its own: an object of the JDK, such as an empty map, could be shared with other
+   * code.
    */
   final class NilMark {
     private NilMark() {}
@@ -23,24 +24,24 @@ public interface Holder {
     }
   }
 
-  /** What is held for one value, or for none when null. */
+  /** The Java value for one value of the element, or for none if null. */
   @Nullable Object hold(@Nullable Object value);
 
-  /** What is held for an element that is there without a value. */
+  /** The Java value for an element that is present without a value. */
   default @Nullable Object nil() {
     return hold(null);
   }
 
   /**
-   * What is held for the values of a repeated element.
+   * The Java value for the values of a repeated element.
    *
    * @throws org.calmanchor.core.lexical.LexicalException when they cannot be held
    */
   Object holdAll(List<Object> values);
 
-  /** The one value held, or null. */
+  /** The value that {@code held} represents, or null. */
   @Nullable Object value(@Nullable Object held);
 
-  /** The values held; none for null. */
+  /** The values that {@code held} represents; empty for null. */
   Iterable<?> values(@Nullable Object held);
 }

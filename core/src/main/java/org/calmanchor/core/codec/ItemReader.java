@@ -15,7 +15,7 @@ final class ItemReader implements Supplier<@Nullable Object> {
   private int count;
 
   /**
-   * A reader of items.
+   * Creates a reader of items.
    *
    * @param isOpen whether {@code in} is at the start of the first item already
    * @param unexpected what is raised for another element than an item

@@ -29,14 +29,14 @@ public final class MessageCodec {
     return name;
   }
 
-  /** The element's name with the prefix that messages declare for its namespace. */
+  /** The element's name with the prefix that our messages declare for its namespace. */
   public String prefixedName() {
     return prefixedName;
   }
 
   /**
-   * The value of the element at which {@code in} is; moves to its end, or to where the items begin
-   * that are {@linkplain MessageResources#later left for later}.
+   * Reads the value of the current element. Afterwards {@code in} is at its end, or before the
+   * items that are {@linkplain MessageResources#later left for later}.
    *
    * @throws InvalidMessageException when it is not what the contract says
    */

@@ -17,7 +17,8 @@ public final class MessagePrefixes {
   private MessagePrefixes() {}
 
   /**
-   * The prefixes for {@code contract}: {@code tns}, then {@code ns1} on, and {@code xsi} if needed.
+   * Creates the prefixes for {@code contract}: {@code tns}, then {@code ns1}, {@code ns2} and so
+   * on, and {@code xsi} if needed.
    */
   public static MessagePrefixes of(Contract contract) {
     MessagePrefixes prefixes = new MessagePrefixes();
@@ -55,7 +56,7 @@ public final class MessagePrefixes {
         && mayBeNil(content.group());
   }
 
-  /** The name with its prefix, as in a tag. */
+  /** The name with its prefix. */
   String tag(QName name) {
     String namespace = name.getNamespaceURI();
     if (namespace.isEmpty()) {
@@ -68,7 +69,7 @@ public final class MessagePrefixes {
     return prefix + ":" + name.getLocalPart();
   }
 
-  /** The declarations, as they stand in the envelope's tag, each after a space. */
+  /** The namespace declarations for the envelope's tag, each after a space. */
   public String declarations() {
     StringBuilder out = new StringBuilder();
     byNamespace.forEach(

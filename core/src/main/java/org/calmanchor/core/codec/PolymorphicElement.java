@@ -23,7 +23,7 @@ final class PolymorphicElement implements ElementCodec {
   private final SubtypeChoice alternatives;
 
   /**
-   * A codec of these types.
+   * Creates a codec for these types.
    *
    * @param marks the attribute that names each, empty for the declared one
    * @param declared the index of the declared type, or {@link SubtypeChoice#UNKNOWN} when abstract
@@ -52,7 +52,7 @@ final class PolymorphicElement implements ElementCodec {
     codecs[index(in)].checkNil(in);
   }
 
-  /** The type of this element. */
+  /** The index of the current element's type. */
   private int index(XmlIn in) {
     QName named = in.attributes().type();
     int index = named == null ? declared : names.indexOf(named);

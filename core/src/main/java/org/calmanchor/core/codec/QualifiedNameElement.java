@@ -19,7 +19,7 @@ record QualifiedNameElement(Lexical<Object> lexical) implements ElementCodec {
   @Override
   public Object read(XmlIn in) {
     SimpleElement.checkAttributes(in, null);
-    // The prefix is the element's concern: it must be resolved before its end is reached.
+    // The prefix must be resolved before the element's end is reached, while it is in scope.
     PrefixScope scope = in.attributes().scope();
     return in.parse(lexical, in.attributes().name(in.text(), scope).toString());
   }
@@ -42,7 +42,10 @@ record QualifiedNameElement(Lexical<Object> lexical) implements ElementCodec {
     out.close(tag);
   }
 
-  /** Declares the prefix that a name needs on the element just opened; the name with it. */
+  /**
+   * Declares the prefix that a name needs on the element just opened, and returns the prefixed
+   * name.
+   */
   static String declare(XmlOut out, QName name, byte[] declaration, String prefix) {
     if (name.getNamespaceURI().isEmpty()) {
       return name.getLocalPart();

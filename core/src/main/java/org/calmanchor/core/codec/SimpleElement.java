@@ -33,7 +33,10 @@ final class SimpleElement implements ElementCodec {
     return in.parseText(lexical);
   }
 
-  /** The forms of the built-in type that xsi:type names, if it is one below the declared one. */
+  /**
+   * The lexical forms of the built-in type in xsi:type, if it restricts the declared type; else
+   * null.
+   */
   private @Nullable Lexical<?> narrower(XmlIn in) {
     QName named = in.attributes().type();
     return named == null || type == null ? null : BuiltIns.derived(named, type);
@@ -51,7 +54,7 @@ final class SimpleElement implements ElementCodec {
     checkAttributes(in, type);
   }
 
-  /** Lets pass what XML Schema itself puts on any element; refuses the rest. */
+  /** Throws for an attribute other than those that XML Schema allows on every element. */
   static void checkAttributes(XmlIn in, @Nullable QName type) {
     checkForeign(in);
     checkType(in, type);
@@ -71,7 +74,7 @@ final class SimpleElement implements ElementCodec {
     }
   }
 
-  /** Refuses an {@code xsi:type} other than the declared one. */
+  /** Throws for an {@code xsi:type} other than the declared type. */
   static void checkType(XmlIn in, @Nullable QName type) {
     QName named = in.attributes().type();
     if (named != null && !named.equals(type)) {

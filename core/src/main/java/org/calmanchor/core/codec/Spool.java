@@ -28,7 +28,7 @@ final class Spool implements AutoCloseable {
   private @Nullable Path file;
   private @Nullable OutputStream filling;
 
-  /** A spool; {@code isHeld}: in memory, whatever its size. */
+  /** Creates a spool; if {@code isHeld}, it stays in memory, whatever its size. */
   Spool(boolean isHeld) {
     this.isHeld = isHeld;
   }
@@ -38,7 +38,7 @@ final class Spool implements AutoCloseable {
   }
 
   /**
-   * Takes bytes.
+   * Adds bytes.
    *
    * @throws UncheckedIOException when the disk does not
    */
@@ -66,7 +66,7 @@ final class Spool implements AutoCloseable {
     return memory.toByteArray();
   }
 
-  /** What was taken; no more can be. */
+  /** The bytes added so far; no more can be added afterwards. */
   Binary binary() {
     if (filling == null) {
       byte[] bytes = bytes();

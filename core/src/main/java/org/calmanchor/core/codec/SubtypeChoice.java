@@ -2,12 +2,15 @@ package org.calmanchor.core.codec;
 
 /** Tells which of several types a value has. */
 public interface SubtypeChoice {
-  /** No type known here. */
+  /** Marker: none of the known types. */
   int UNKNOWN = -1;
 
-  /** The type of {@code value} by its index, or {@link #UNKNOWN}. */
+  /** The index of the type of {@code value}, or {@link #UNKNOWN}. */
   int of(Object value);
 
-  /** {@code value}, read as the type at {@code index}, so that {@link #of} finds it again. */
+  /**
+   * Marks {@code value} as one of the type at {@code index}, so that {@link #of} finds that type
+   * again.
+   */
   Object marked(Object value, int index);
 }

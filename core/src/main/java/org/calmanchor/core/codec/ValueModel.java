@@ -15,14 +15,17 @@ import org.jspecify.annotations.Nullable;
  * @param <T> what the value model needs to know of a position, besides its type in the contract
  */
 public interface ValueModel<T> {
-  /** A member of a structure at this end. */
+  /** A member of a structure, with what the value model knows of its position. */
   record Member<T>(NodeKind kind, QName wireName, T held) {}
 
-  /** How a structure is held; its members' order is the composite's. */
+  /**
+   * How values of a structure are represented; the members have the order that the composite
+   * expects.
+   */
   record Structure<T>(List<Member<T>> members, Composite composite) {}
 
   /**
-   * How a position holds values.
+   * How the values at a position are represented.
    *
    * @param item what each of them is
    * @param isMany whether they are held as several even if there is but one
@@ -30,27 +33,30 @@ public interface ValueModel<T> {
    */
   record Position<T>(Holder holder, T item, boolean isMany, boolean isLazy) {}
 
-  /** Text and value of a simple type. */
+  /** The lexical forms of a simple type. */
   Lexical<Object> lexical(TypeUse type, T held);
 
-  /** How bytes of a binary type are held, or null when they are held as their text. */
+  /** How bytes of a binary type are represented; null if they are represented by their text. */
   @Nullable BinaryHolder binary(TypeUse type, T held);
 
-  /** How one element of any name is held. */
+  /** How elements of any name are represented. */
   AnyHolder any();
 
-  /** How {@code type} is held. */
+  /** How values of {@code type} are represented. */
   Structure<T> structure(ComplexType type, T held);
 
-  /** How the values of an element are held. */
+  /** How the values of an element are represented. */
   Position<T> position(T held, boolean repeats);
 
-  /** What is held if {@code derived} occurs instead of the type of {@code held}. */
+  /**
+   * What the model knows of a position if it holds the type {@code derived} instead of the declared
+   * one.
+   */
   T derived(ComplexType derived, T held);
 
-  /** Tells values of these types apart; the index is that in the list. */
+  /** Distinguishes values of these types; the index is the position in the list. */
   SubtypeChoice alternatives(List<ComplexType> types);
 
-  /** Whether null for a required member is left out when writing, rather than refused. */
+  /** Whether a null member that is required is omitted when writing, instead of being an error. */
   boolean isLenient();
 }

@@ -12,7 +12,7 @@ import org.calmanchor.core.wsdl.XmlNode;
 
 /** Advice about documents that conform, but cause trouble for code generators. */
 final class Advice {
-  /** Words that at least one of Java, C# and Python keeps for itself, as names on the wire. */
+  /** Reserved words of at least one of Java, C# and Python. */
   private static final Set<String> RESERVED =
       Set.of(
           "abstract",
@@ -121,7 +121,10 @@ final class Advice {
           "with",
           "yield");
 
-  /** Names set aside for examples (RFC 2606, RFC 6963), this machine's, and our own messages'. */
+  /**
+   * Host names reserved for examples (RFC 2606, RFC 6963), names of the local machine, and the
+   * placeholder in our own messages.
+   */
   private static final Pattern PLACEHOLDER =
       Pattern.compile(
           "urn:(example|your-organisation)(:.*)?"

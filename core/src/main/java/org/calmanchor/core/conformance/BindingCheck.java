@@ -139,7 +139,7 @@ final class BindingCheck {
     }
   }
 
-  /** The parts that a body carries; a document-literal one carries at most one. */
+  /** The message parts that a soap:body carries; with document/literal at most one is allowed. */
   private List<XmlNode> partsOf(XmlNode body, XmlNode message, boolean isRpc) {
     List<XmlNode> all = message.children(Names.WSDL, "part");
     String listed = body.attribute("parts");

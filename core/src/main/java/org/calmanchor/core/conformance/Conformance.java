@@ -15,7 +15,8 @@ public final class Conformance {
   private Conformance() {}
 
   /**
-   * Everything in a WSDL document that breaks a rule: problems first, then advice, each by place.
+   * Finds everything in a WSDL document that breaks a rule: problems first, then advice, each
+   * sorted by location.
    *
    * @param document as it is stored or sent
    */
@@ -44,14 +45,14 @@ public final class Conformance {
     return findings.all();
   }
 
-  /** The profiles for bindings of these versions; for none at all, every profile. */
+  /** The profiles for bindings of these SOAP versions; every profile if there is no binding. */
   private static List<Profile> profiles(Set<SoapVersion> versions) {
     return Arrays.stream(Profile.values())
         .filter(profile -> versions.isEmpty() || versions.contains(profile.version()))
         .toList();
   }
 
-  /** The profiles by which the bindings of a document are judged; empty when it has none. */
+  /** The profiles that apply to the bindings of a document; empty if it has no bindings. */
   public static List<Profile> profilesOf(byte[] document) {
     try {
       Set<SoapVersion> versions = new WsdlView(XmlNode.read(document).root()).versions();

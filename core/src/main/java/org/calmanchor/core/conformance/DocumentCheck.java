@@ -63,7 +63,7 @@ final class DocumentCheck {
     }
   }
 
-  /** Every error is a finding; validation goes on. */
+  /** Turns every validation error into a finding; validation continues after it. */
   private final class Reporter implements ErrorHandler {
     @Override
     public void warning(SAXParseException warning) {}
@@ -122,7 +122,7 @@ final class DocumentCheck {
     }
   }
 
-  /** The schemas of WSDL 1.1 and its SOAP bindings, compiled when first needed. */
+  /** The schemas of WSDL 1.1 and its SOAP bindings, compiled on first use. */
   private static final class Standards {
     static final Schema WSDL = compiled("wsdl-1.1.xsd", "wsdl-soap11.xsd", "wsdl-soap12.xsd");
 

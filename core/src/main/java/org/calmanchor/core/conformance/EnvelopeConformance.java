@@ -27,7 +27,7 @@ public final class EnvelopeConformance {
   }
 
   /**
-   * Everything in an envelope that breaks a rule, by place.
+   * Finds everything in an envelope that breaks a rule, sorted by location.
    *
    * @param envelope as it is sent
    */

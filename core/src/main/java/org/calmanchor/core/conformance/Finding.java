@@ -17,7 +17,7 @@ public record Finding(Rule rule, List<Profile> profiles, int line, String what) 
     profiles = List.copyOf(profiles);
   }
 
-  /** Two lines: rule, place and what is found there; what the rule says. */
+  /** Two lines: rule, location and what was found there; then what the rule says. */
   @Override
   public String toString() {
     String titles = profiles.stream().map(Profile::title).collect(Collectors.joining(", "));

@@ -17,12 +17,12 @@ final class Findings {
     this.found = found;
   }
 
-  /** A collection for these profiles. */
+  /** Creates a collection for these profiles. */
   static Findings of(List<Profile> profiles) {
     return new Findings(profiles, new LinkedHashSet<>());
   }
 
-  /** The same collection, for some of its profiles. */
+  /** The same collection, restricted to some of its profiles. */
   Findings within(List<Profile> some) {
     return new Findings(some, found);
   }
@@ -36,7 +36,7 @@ final class Findings {
     found.add(new Finding(rule, broken, line, what));
   }
 
-  /** All, problems first, then by place. */
+  /** All findings, problems first, then by location. */
   List<Finding> all() {
     List<Finding> sorted = new ArrayList<>(found);
     sorted.sort(

@@ -19,12 +19,12 @@ public enum Profile {
     this.version = version;
   }
 
-  /** The name that people use. */
+  /** The profile's usual name. */
   public String title() {
     return title;
   }
 
-  /** The version of SOAP whose bindings it judges. */
+  /** The SOAP version whose bindings the profile applies to. */
   public SoapVersion version() {
     return version;
   }

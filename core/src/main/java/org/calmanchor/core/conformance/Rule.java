@@ -115,11 +115,11 @@ public enum Rule {
       Level.ADVICE,
       "A namespace that everybody may use is not yours, and changing it later breaks all callers.");
 
-  /** How much it matters. */
+  /** How serious a violation is. */
   public enum Level {
-    /** What breaks it does not conform. */
+    /** The document does not conform to a standard. */
     PROBLEM,
-    /** What breaks it conforms, and hurts. */
+    /** The document conforms, but causes trouble for consumers. */
     ADVICE
   }
 
@@ -133,17 +133,17 @@ public enum Rule {
     this.text = text;
   }
 
-  /** How much it matters. */
+  /** How serious a violation of this rule is. */
   public Level level() {
     return level;
   }
 
-  /** What it asks for, as a sentence. */
+  /** What the rule requires, as a sentence. */
   public String text() {
     return text;
   }
 
-  /** Its number: {@code R2706}, {@code CALM-401}. */
+  /** The rule's number, such as {@code R2706} or {@code CALM-401}. */
   @Override
   public String toString() {
     return number;

@@ -24,7 +24,7 @@ final class WsdlView {
   private final Set<QName> elements = new LinkedHashSet<>();
   private final Set<String> imported = new LinkedHashSet<>();
 
-  /** A binding; its version and SOAP element are null when it is none of SOAP. */
+  /** A binding; its version and its soap:binding element are null if it is not a SOAP binding. */
   record Binding(
       XmlNode node, @Nullable SoapVersion version, @Nullable XmlNode soap, QName portType) {
     String name() {
@@ -107,12 +107,15 @@ final class WsdlView {
     return definitions.children(Names.WSDL, "service");
   }
 
-  /** Whether references to WSDL components may name that namespace. */
+  /** Whether the document may refer to WSDL components of that namespace. */
   boolean knows(String namespace) {
     return namespace.equals(targetNamespace) || imported.contains(namespace);
   }
 
-  /** Whether the schema of that namespace is here, so that it can be said what it lacks. */
+  /**
+   * Whether the document contains the schema of that namespace, so that missing components can be
+   * reported.
+   */
   boolean hasSchema(String namespace) {
     return schemas.stream()
         .anyMatch(schema -> schema.attributeOr("targetNamespace", "").equals(namespace));

@@ -37,7 +37,7 @@ final class ConstrainedPosition {
     found.add(constraint);
   }
 
-  /** Restricts how many values a container has. */
+  /** Limits how many values a container has. */
   void addSize(int least, int most) {
     min = Math.max(min, least);
     max = Math.min(max, most);

@@ -19,7 +19,7 @@ public record Constraint(String words, List<Facet> facets, Predicate<Object> tes
   }
 
   /**
-   * Does nothing for a value that obeys.
+   * Checks a value.
    *
    * @throws LexicalException when it does not
    */
@@ -29,7 +29,7 @@ public record Constraint(String words, List<Facet> facets, Predicate<Object> tes
     }
   }
 
-  /** Whether the published schema says it. */
+  /** Whether the published schema expresses the constraint. */
   public boolean isPublished() {
     return !facets.isEmpty();
   }

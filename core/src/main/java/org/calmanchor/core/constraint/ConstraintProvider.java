@@ -26,7 +26,7 @@ public final class ConstraintProvider {
     return find() != null;
   }
 
-  /** The provider on the class path, or null when there is none, nor the API itself. */
+  /** The provider on the class path; null if there is none, or if its API is missing. */
   public static @Nullable ConstraintProvider find() {
     try {
       return new ConstraintProvider(Validation.buildDefaultValidatorFactory().getValidator());
@@ -36,7 +36,7 @@ public final class ConstraintProvider {
   }
 
   /**
-   * Checks an object that was just made, what it holds excepted.
+   * Checks an object that was just created, without the objects that it contains.
    *
    * @throws LexicalException when a constraint does not hold
    */

@@ -86,7 +86,7 @@ public final class ConstraintReader {
     requireProvider(given, problems, path);
   }
 
-  /** A problem when nothing on the class path can check {@code given}. */
+  /** Adds a problem if nothing on the class path can check the constraint {@code given}. */
   public static void requireProvider(JavaAnnotation given, Problems problems, String path) {
     if (!problems.hasConstraintProvider()) {
       problems.add(

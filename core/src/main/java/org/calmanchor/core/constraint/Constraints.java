@@ -13,10 +13,10 @@ import org.calmanchor.core.model.Particle;
  * @param needsProvider whether a provider has to check something
  */
 public record Constraints(List<Constraint> values, int min, int max, boolean needsProvider) {
-  /** No constraint. */
+  /** No constraints. */
   public static final Constraints NONE = new Constraints(List.of(), 0, Particle.UNBOUNDED, false);
 
-  /** The documentation of a member, with a sentence on what the schema cannot say. */
+  /** Adds sentences to a member's documentation, for constraints that the schema cannot express. */
   public String addedTo(String doc) {
     List<String> words =
         values.stream().filter(c -> !c.isPublished()).map(Constraint::words).toList();
@@ -27,14 +27,14 @@ public record Constraints(List<Constraint> values, int min, int max, boolean nee
     return doc + space + "Must be " + String.join(" and ", words) + ".";
   }
 
-  /** The same without facets, for a position where the schema can have none. */
+  /** The same constraints without facets, for a position whose schema type cannot have facets. */
   public Constraints withoutFacets() {
     List<Constraint> plain =
         values.stream().map(each -> new Constraint(each.words(), List.of(), each.test())).toList();
     return new Constraints(plain, min, max, needsProvider);
   }
 
-  /** The facets that publish constraints. */
+  /** The facets that express the constraints in the schema. */
   public List<Facet> facets() {
     return values.stream().flatMap(constraint -> constraint.facets().stream()).toList();
   }

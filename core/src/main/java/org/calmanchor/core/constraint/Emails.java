@@ -13,7 +13,10 @@ final class Emails {
 
   private Emails() {}
 
-  /** Whether it has the form of an address; an empty text passes, as the constraint says. */
+  /**
+   * Whether the text has the form of an e-mail address; an empty text is valid, as the constraint's
+   * specification says.
+   */
   static boolean isAddress(String text) {
     return text.isEmpty() || (text.length() <= MOST && FORM.matcher(text).matches());
   }

@@ -8,7 +8,7 @@ import org.calmanchor.core.model.Facet;
 final class NumberConstraints {
   private NumberConstraints() {}
 
-  /** At least {@code bound}, or more than it. */
+  /** Requires a number to be at least {@code bound}, or greater than it. */
   static Constraint least(boolean isWhole, BigDecimal bound, boolean inclusive) {
     Facet.Kind kind = inclusive ? Facet.Kind.MIN_INCLUSIVE : Facet.Kind.MIN_EXCLUSIVE;
     String shown = bound.toPlainString();
@@ -21,7 +21,7 @@ final class NumberConstraints {
         });
   }
 
-  /** At most {@code bound}, or less than it. */
+  /** Requires a number to be at most {@code bound}, or less than it. */
   static Constraint most(boolean isWhole, BigDecimal bound, boolean inclusive) {
     Facet.Kind kind = inclusive ? Facet.Kind.MAX_INCLUSIVE : Facet.Kind.MAX_EXCLUSIVE;
     String shown = bound.toPlainString();
@@ -34,7 +34,7 @@ final class NumberConstraints {
         });
   }
 
-  /** A facet of a whole number's type takes whole numbers only. */
+  /** The facets; those of an integer type need an integer as their value. */
   private static List<Facet> facets(Facet.Kind kind, boolean isWhole, BigDecimal bound) {
     if (!isWhole) {
       return List.of(new Facet(kind, bound.toPlainString()));
@@ -43,11 +43,11 @@ final class NumberConstraints {
     return isSayable ? List.of(new Facet(kind, bound.toBigInteger().toString())) : List.of();
   }
 
-  /** As compareTo says; {@code otherwise} for what is no number at all. */
+  /** The result of comparing {@code value} with the bound; {@code otherwise} for NaN. */
   private static int compared(Object value, BigDecimal bound, int otherwise) {
     if (value instanceof Double || value instanceof Float) {
       double number = ((Number) value).doubleValue();
-      // Both zeroes are one value to XML Schema.
+      // In XML Schema, 0 and -0 are one value.
       return Double.isNaN(number)
           ? otherwise
           : Double.compare(number == 0 ? 0 : number, bound.doubleValue());
@@ -55,7 +55,7 @@ final class NumberConstraints {
     return new BigDecimal(value.toString()).compareTo(bound);
   }
 
-  /** At most so many digits before and after the point, zeroes at the end counted. */
+  /** Limits the digits before and after the decimal point; trailing zeroes count. */
   static Constraint digits(boolean isWhole, int whole, int fraction) {
     String words =
         "a number of at most "

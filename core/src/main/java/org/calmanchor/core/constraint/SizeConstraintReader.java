@@ -36,7 +36,8 @@ final class SizeConstraintReader {
               facets,
               value -> ((byte[]) value).length >= least && ((byte[]) value).length <= most));
     } else if (position.isOf("java.lang.String")) {
-      // Java counts a character beyond U+FFFF as two; only whether there is any counts the same.
+      // Java counts a character beyond U+FFFF as two, XML Schema as one; they only agree on whether
+      // a text is empty.
       boolean isSayable = least == 1 && most == Integer.MAX_VALUE;
       position.add(
           new Constraint(

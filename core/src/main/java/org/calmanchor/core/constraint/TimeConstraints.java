@@ -21,7 +21,7 @@ import org.calmanchor.core.introspection.JavaAnnotation;
 
 /** Constraints on values of java.time: in the past or in the future. */
 final class TimeConstraints {
-  /** What is past here is a matter of where this runs. */
+  /** The default time zone decides what is past for a local date or time. */
   private static final Clock CLOCK = Clock.system(ZoneId.systemDefault());
 
   private static final Map<String, ToIntFunction<Object>> BY_TYPE = new LinkedHashMap<>();
@@ -49,12 +49,12 @@ final class TimeConstraints {
     return BY_TYPE.containsKey(type);
   }
 
-  /** Below, at or above zero, as {@code value} lies before, at or after now by the system clock. */
+  /** Negative, zero or positive if {@code value} is before, at or after the current time. */
   static int compareWithNow(Object value) {
     return Objects.requireNonNull(BY_TYPE.get(value.getClass().getName())).applyAsInt(value);
   }
 
-  /** Reads a constraint on the past or future. */
+  /** Reads a constraint that requires a past or future time. */
   static void read(JavaAnnotation given, ConstrainedPosition position) {
     if (!isKnown(position.type().name())) {
       position.unfit(given, "It belongs on a type of java.time.");

@@ -39,11 +39,11 @@ public final class DynamicMessages {
   private final Map<SoapVersion, EnvelopeWriter> writers = new HashMap<>();
   private final MessageOpener inputs = new MessageOpener(MessageLimits.DEFAULT);
 
-  /** How a document is laid out. */
+  /** The layout of the XML text. */
   public enum Layout {
-    /** One line. */
+    /** Everything on one line. */
     COMPACT,
-    /** A line for each element, for people. */
+    /** One line for each element, indented. */
     INDENTED
   }
 
@@ -93,32 +93,33 @@ public final class DynamicMessages {
     return headers;
   }
 
-  /** The messages of {@code contract}. */
+  /** Creates the messages of {@code contract}. */
   public static DynamicMessages of(Contract contract) {
     return new DynamicMessages(contract);
   }
 
-  /** The key of the type's name in a structure's map, where one of several types is possible. */
+  /** The key of the type's name in the map of a structure that has subtypes. */
   public static final String TYPE_KEY = DynamicValueModel.TYPE_KEY;
 
-  /** The only key in the map of an element without a value; its value is "true". */
+  /** The only key in the map of a nil element; its value is "true". */
   public static final String NIL_KEY = DynamicValueModel.NIL_KEY;
 
   /**
-   * The key of an attribute in its structure's map: its name, or "@" and its name if an element has
-   * that.
+   * The key of an attribute in the map of its structure: the attribute's name, or "@" and the name
+   * if an element has the same name.
    */
   public static String key(Contract contract, ComplexType type, AttributeUse attribute) {
     return DynamicValueModel.key(contract, type, attribute);
   }
 
-  /** The key of the text of a structure with simple content. */
+  /** The key of the text in the map of a structure with simple content. */
   public static String textKey(ComplexType type) {
     return DynamicValueModel.textKey(type);
   }
 
   /**
-   * The request of {@code operation} with these values, right or wrong, as a document in UTF-8.
+   * Writes the request of {@code operation} with these values as an XML document in UTF-8. The
+   * values may be invalid.
    *
    * @throws IllegalArgumentException when there is no such operation, or the values have members
    *     that the contract lacks; says where
@@ -129,7 +130,8 @@ public final class DynamicMessages {
   }
 
   /**
-   * The same with header blocks by the local names of their elements.
+   * Writes the request of {@code operation} with header blocks, whose keys are the local names of
+   * their elements.
    *
    * @throws IllegalArgumentException when there is no such operation or block, or the values have
    *     members that the contract lacks; says where
@@ -178,7 +180,7 @@ public final class DynamicMessages {
   }
 
   /**
-   * What {@code message}, an answer of {@code operation}, says.
+   * Reads {@code message}, a response of {@code operation}.
    *
    * @throws IllegalArgumentException when there is no such operation
    */
@@ -202,7 +204,7 @@ public final class DynamicMessages {
   }
 
   /**
-   * What {@code message}, a request, says.
+   * Reads {@code message}, a request.
    *
    * @throws IllegalArgumentException when it is no request of this contract; says why
    */

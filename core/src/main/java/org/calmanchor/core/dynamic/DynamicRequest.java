@@ -18,7 +18,7 @@ public record DynamicRequest(
     SoapVersion version,
     Map<String, Object> values,
     Map<String, Object> headers) {
-  /** Takes copies. */
+  /** Copies the maps. */
   public DynamicRequest {
     values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
     headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));

@@ -40,10 +40,10 @@ import org.w3c.dom.Element;
  * alone marks an element without a value.
  */
 final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
-  /** The key of the type's name in the map of its structure. */
+  /** The key of the type's name in the map of a structure. */
   public static final String TYPE_KEY = "xsi:type";
 
-  /** The key that says, with "true", that an element is there without a value. */
+  /** The key in the map of a nil element; its value is "true". */
   public static final String NIL_KEY = "xsi:nil";
 
   private static final String TEXT_KEY = "value";
@@ -51,12 +51,12 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
 
   private final Contract contract;
 
-  /** All positions of a tree are alike. */
+  /** Needed as a type argument only: the contract alone describes all positions. */
   public enum Tree {
     ANY
   }
 
-  /** The end for trees of {@code contract}. */
+  /** Creates the model for {@code contract}. */
   public DynamicValueModel(Contract contract) {
     this.contract = contract;
   }
@@ -91,13 +91,13 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
     return isTaken ? "@" + local : local;
   }
 
-  /** The members by name of {@code structure}, a value of a complex type. */
+  /** The members of {@code structure}, a value of a complex type, by name. */
   @SuppressWarnings("unchecked") // structures are maps by member name
   static Map<String, Object> members(Object structure) {
     return (Map<String, Object>) structure;
   }
 
-  /** The key of the text of a structure with simple content. */
+  /** The key of the text in the map of a structure with simple content. */
   public static String textKey(ComplexType type) {
     boolean isTaken =
         type.attributes().stream().anyMatch(a -> a.name().getLocalPart().equals(TEXT_KEY));
@@ -109,7 +109,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
     return Markup.TEXT;
   }
 
-  /** An element that the contract leaves open is held as its markup. */
+  /** Represents an element of any name by its markup. */
   private enum Markup implements AnyHolder {
     TEXT;
 
@@ -175,7 +175,10 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
     return true;
   }
 
-  /** Structures tell their type by a member; without it they are of the first. */
+  /**
+   * Distinguishes subtypes by the {@link #TYPE_KEY} member; without it a structure has the first
+   * type.
+   */
   private record ByName(List<String> names) implements SubtypeChoice {
     @Override
     public int of(Object value) {
@@ -192,7 +195,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
     }
   }
 
-  /** A map by member name; absent members are left out. */
+  /** Represents a structure by a map from member name to value; absent members have no entry. */
   private static final class Fields implements Composite {
     private final List<String> keys;
     private final Set<String> known;
@@ -229,7 +232,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
     }
   }
 
-  /** Values as they are. */
+  /** Represents a value by itself. */
   private enum TreeHolder implements Holder {
     ONLY;
 

@@ -33,7 +33,7 @@ public sealed interface Outcome
       implements Outcome {}
 
   /**
-   * An answer that is not what the contract says.
+   * A message that does not conform to the contract.
    *
    * @param reason why
    */

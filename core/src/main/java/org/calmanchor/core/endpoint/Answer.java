@@ -37,20 +37,22 @@ final class Answer {
   private final CallState state;
   private final ServicePlan anyService;
 
-  /** The ownership of those who serve the call; the watching thread has one of its own. */
+  /**
+   * Ownership of the answer by the thread that serves the call; the watching thread has its own.
+   */
   private @Nullable AnswerOwnership ownership;
 
   private @Nullable XmlOut held;
   private @Nullable Refusal heldRefusal;
 
-  /** How the call ended; for others than the owner only after it ended. */
+  /** How the call ended. Threads that do not own the answer read it only after the end. */
   private volatile @Nullable CallEnd end;
 
-  /** What is known before the method is called. */
+  /** Null until the body element of the message has been read. */
   private volatile @Nullable OperationPlan operation;
 
   /**
-   * An answer, of which nothing is known yet.
+   * Creates the answer of a call whose operation is not known yet.
    *
    * @param anyService what writes it while no operation is known
    */
@@ -61,29 +63,29 @@ final class Answer {
     this.anyService = anyService;
   }
 
-  /** Becomes that of an operation. */
+  /** Sets the operation, once it is known. */
   void of(OperationPlan found) {
     operation = found;
   }
 
-  /** The operation's name, for the log. */
+  /** The operation's name for log entries. */
   String name() {
     OperationPlan known = operation;
     return known == null ? "a call" : known.name();
   }
 
-  /** Whether an answer was written, by whomever. */
+  /** Whether any thread wrote an answer. */
   boolean isWritten() {
     return end != null;
   }
 
-  /** How the call ended, or will once what is held is delivered. */
+  /** How the call ended, or will end when the held bytes are delivered. */
   CallEnd end() {
     CallEnd known = end;
     return known == null ? new CallEnd(Ending.BROKEN_OFF, null) : known;
   }
 
-  /** Whether those who serve the call own the answer; takes it when it is free. */
+  /** Whether the serving thread owns the answer; takes the ownership if it is free. */
   private boolean own() {
     AnswerOwnership known = ownership;
     if (known != null) {
@@ -93,7 +95,7 @@ final class Answer {
     return ownership != null;
   }
 
-  /** Is how the call ended, or will. */
+  /** Records how the call ends. */
   CallEnd ended(Ending ending, @Nullable Throwable cause) {
     CallEnd ended =
         ending == Ending.RESULT && cause == null ? CallEnd.OF_RESULT : new CallEnd(ending, cause);
@@ -101,7 +103,7 @@ final class Answer {
     return ended;
   }
 
-  /** Nobody waits for it any more. */
+  /** Ends the call without an answer, because the caller has gone. */
   CallEnd abort(@Nullable Throwable cause) {
     if (!own()) {
       return end();
@@ -113,7 +115,7 @@ final class Answer {
     return ended(Ending.BROKEN_OFF, cause);
   }
 
-  /** Tells the sender of a one-way message that it arrived and was read; the method runs then. */
+  /** Sends 202 for a one-way message that was read without error; the method runs afterwards. */
   void acknowledge() {
     if (!own() || ownership == null) {
       return;
@@ -129,13 +131,13 @@ final class Answer {
     state.acknowledged(ownership);
   }
 
-  /** A one-way message was acknowledged, and its method has ended well. */
+  /** Ends a one-way call whose method has ended without error. */
   CallEnd done() {
     return state.isOverdue() ? end() : ended(Ending.RESULT, null);
   }
 
   /**
-   * Writes what the operation returned.
+   * Writes the result of the operation.
    *
    * @param beforeEnd runs when all was written that will be, and may still object
    */
@@ -170,7 +172,7 @@ final class Answer {
     return ended(ending, cause);
   }
 
-  /** Drops what was held back. */
+  /** Drops the bytes that are held back. */
   private void drop() {
     XmlOut dropped = held;
     held = null;
@@ -189,7 +191,7 @@ final class Answer {
     return all;
   }
 
-  /** Answers what the operation raised: as it was declared, or as an incident. */
+  /** Writes the fault for an exception of the method: a declared fault, or an incident. */
   CallEnd raised(OperationPlan plan, Throwable raised) {
     SoapFault declared = plan.declared(raised);
     return declared == null || !own() || state.isAnswered()
@@ -197,7 +199,7 @@ final class Answer {
         : fault(declared, raised);
   }
 
-  /** Answers an error, depending on its kind. */
+  /** Writes the fault for a failure of any kind. */
   CallEnd failed(Throwable failed) {
     if (!own()) {
       LOG.debug("{} failed after its caller had got an answer", name(), Loggable.failure(failed));
@@ -235,7 +237,7 @@ final class Answer {
     return incident(failed);
   }
 
-  /** The sender of a one-way message has gone, content; what failed is for the log alone. */
+  /** The sender of a one-way message has its 202 already, so the failure is only logged. */
   private CallEnd failedLater(Throwable failed) {
     LOG.error(
         "incident {} in {} called from {}, after its message was acknowledged",
@@ -247,7 +249,8 @@ final class Answer {
   }
 
   /**
-   * Answers an unexpected error: the cause goes to the log, and an incident number to the caller.
+   * Writes the fault for an unexpected error: the log gets the cause, the caller an incident
+   * number.
    */
   private CallEnd incident(Throwable cause) {
     String id = context.incidentId();
@@ -275,7 +278,7 @@ final class Answer {
     } catch (BrokenSinkException callerGone) {
       return abort(callerGone);
     } catch (RuntimeException | StackOverflowError unwritable) {
-      // Its own members, or a header block of an interceptor, have no form in XML.
+      // A member of the fault, or a header block of an interceptor, cannot be written as XML.
       return unwritable(unwritable);
     }
   }
@@ -306,7 +309,10 @@ final class Answer {
     return hold(out, Ending.FAULT, cause);
   }
 
-  /** Refuses without a message: by the status and a sentence, empty for none. */
+  /**
+   * Answers by HTTP status and a plain sentence instead of a SOAP message; no body if the sentence
+   * is empty.
+   */
   CallEnd refuse(Refusal refusal, Throwable cause) {
     if (!own() || ownership == null || !state.complete(ownership)) {
       return end();
@@ -316,8 +322,8 @@ final class Answer {
   }
 
   /**
-   * What was held as a result becomes something else, since an interceptor failed after it was
-   * written. A fault stays what it is.
+   * Replaces a result that is still held back by a fault, because an interceptor failed afterwards.
+   * A fault is not replaced.
    */
   CallEnd replaced(Throwable failed) {
     AnswerOwnership known = ownership;
@@ -332,7 +338,7 @@ final class Answer {
     return state.rewrite(known) || state.hasBegun() ? failed(failed) : end();
   }
 
-  /** Hands over what was held back, and so the last byte. */
+  /** Sends the held bytes, and with them the last byte of the answer. */
   void deliver() {
     AnswerOwnership known = ownership;
     try {
@@ -359,20 +365,20 @@ final class Answer {
     output.close(by);
   }
 
-  /** The host stops: a call that is not answered is aborted. */
+  /** Aborts a call that is not answered, because the host stops. */
   void stop() {
     if (state.breakOff(() -> end = new CallEnd(Ending.BROKEN_OFF, null))) {
       output.abort();
     }
   }
 
-  /** Whether its operation has no answer. */
+  /** Whether the operation is one-way. */
   boolean isOneWay() {
     OperationPlan known = operation;
     return known != null && known.response() == null;
   }
 
-  /** What writes it. */
+  /** The writer of SOAP messages for this call. */
   EnvelopeWriter writer() {
     OperationPlan known = operation;
     SoapVersion version = context.version();

@@ -10,7 +10,7 @@ import org.calmanchor.core.xml.XmlOut;
  * and headers are sent with the first one.
  */
 final class AnswerOutput {
-  /** How much of an answer is held back, so that a failure can still become a fault. */
+  /** The number of bytes that are held back, so that a late failure can still become a fault. */
   private static final int HELD_BYTES = 64 << 10;
 
   private final Response response;
@@ -19,7 +19,7 @@ final class AnswerOutput {
   private final int digits;
 
   /**
-   * The way to {@code response}.
+   * Creates the output to {@code response}.
    *
    * @param digits how many a number may have
    */
@@ -30,7 +30,7 @@ final class AnswerOutput {
     this.digits = digits;
   }
 
-  /** A message with that status; what is written beyond what is held back goes out. */
+  /** Begins a message with that HTTP status. Bytes beyond the held ones are sent at once. */
   XmlOut message(AnswerOwnership by, int status) {
     return new XmlOut((bytes, length) -> send(by, status, bytes, length), HELD_BYTES, false)
         .digits(digits);
@@ -47,7 +47,7 @@ final class AnswerOutput {
     response.output().write(bytes, 0, length);
   }
 
-  /** A refusal by HTTP; it is not yet closed. */
+  /** Writes a refusal; the caller still has to close the output. */
   void refuse(AnswerOwnership by, Refusal refusal) throws IOException {
     if (state.send(by) != Piece.FIRST) {
       throw taken();
@@ -68,7 +68,7 @@ final class AnswerOutput {
     }
   }
 
-  /** Tells the sender of a one-way message that it arrived. */
+  /** Sends 202 to the sender of a one-way message. */
   void accept(AnswerOwnership by) throws IOException {
     if (state.send(by) == Piece.FIRST) {
       response.begin(202, null);
@@ -76,7 +76,7 @@ final class AnswerOutput {
     }
   }
 
-  /** The last byte was written. */
+  /** Ends the response. */
   void close(AnswerOwnership by) throws IOException {
     response.output().close();
     state.answered(by);

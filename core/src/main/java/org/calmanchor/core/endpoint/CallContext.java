@@ -37,7 +37,7 @@ public final class CallContext {
   }
 
   /**
-   * The context of the call that this thread serves.
+   * The context of the call that the current thread serves.
    *
    * @throws IllegalStateException when it serves none
    */
@@ -51,9 +51,9 @@ public final class CallContext {
     return current;
   }
 
-  /** Makes this the current one; null for none. */
+  /** Sets the context of the current thread; null for none. */
   static void serve(@Nullable CallContext call) {
-    // An empty entry is left behind: it holds nothing, and the next call takes it again.
+    // The entry is kept with null: removing it would make the next call allocate it again.
     CURRENT.set(call);
   }
 
@@ -65,22 +65,22 @@ public final class CallContext {
     version = spoken;
   }
 
-  /** The operation's name on the wire; empty while it is not known, as for a header handler. */
+  /** The operation's name on the wire; empty while it is unknown, as in a header handler. */
   public String operation() {
     return operation == null ? "" : operation.name();
   }
 
-  /** The name of the service ({@code wsdl:service}); empty while the operation is not known. */
+  /** The name of the service ({@code wsdl:service}); empty while the operation is unknown. */
   public String service() {
     return operation == null ? "" : operation.service().name();
   }
 
-  /** The path at which the host was asked, such as {@code /berths}; empty without a host. */
+  /** The path of the request's URL, such as {@code /berths}; empty without a host. */
   public String path() {
     return request.path();
   }
 
-  /** The version that the caller speaks. */
+  /** The SOAP version of the request. */
   public SoapVersion version() {
     return version;
   }
@@ -95,23 +95,23 @@ public final class CallContext {
     return Optional.ofNullable(request.principal());
   }
 
-  /** When an answer is no longer wanted. */
+  /** The time after which the caller does not need an answer any more. */
   public Optional<Instant> deadline() {
     return Optional.ofNullable(request.deadline());
   }
 
-  /** A header of the transport, such as {@code User-Agent}. */
+  /** The first transport header of that name, such as {@code User-Agent}. */
   public Optional<String> transportHeader(String name) {
     return Optional.ofNullable(request.header(name));
   }
 
-  /** All headers of the transport of that name, in the order in which they were sent. */
+  /** All transport headers of that name, in the order in which they were sent. */
   public List<String> transportHeaders(String name) {
     return request.headers(name);
   }
 
   /**
-   * Keeps something for as long as the call lives, for interceptors and methods that come later.
+   * Stores a value for the rest of the call, for interceptors and the method.
    *
    * @param key by which it is found again; one of each type
    */
@@ -122,14 +122,14 @@ public final class CallContext {
     attributes.put(key, value);
   }
 
-  /** What was kept by {@link #attribute(Class, Object)}. */
+  /** The value stored by {@link #attribute(Class, Object)}. */
   public <T> Optional<T> attribute(Class<T> key) {
     return Optional.ofNullable(key.cast(attributes.get(key)));
   }
 
   /**
-   * The number under which the log and the caller know what went wrong, if anything does; a program
-   * may use it for its own log entries.
+   * The number that log and fault use for an unexpected error of this call. A program may use it in
+   * its own log entries.
    */
   public synchronized String incidentId() {
     if (incident == null) {
@@ -144,7 +144,8 @@ public final class CallContext {
   }
 
   /**
-   * What an interceptor or header handler throws to refuse this call with a fault.
+   * Creates an exception that an interceptor or header handler throws to answer this call with a
+   * fault.
    *
    * @param code whose doing it is
    * @param reason why, in a sentence that the caller reads
@@ -154,7 +155,7 @@ public final class CallContext {
     return new SoapFaultException(new SoapFault(known, null, reason, null));
   }
 
-  /** Adds a header block to the answer, a result or a fault. */
+  /** Adds a header block to the answer, whether it is a result or a fault. */
   public void addHeaderBlock(Element block) {
     if (addedHeaderBlocks.isEmpty()) {
       addedHeaderBlocks = new ArrayList<>();

@@ -9,16 +9,16 @@ import org.jspecify.annotations.Nullable;
  * @param cause what was raised, or null
  */
 public record CallEnd(Ending ending, @Nullable Throwable cause) {
-  /** What a caller can get. */
+  /** The kinds of ends. */
   public enum Ending {
-    /** A result; for a one-way operation: its method has ended well. */
+    /** The caller got a result; the method of a one-way operation ended without error. */
     RESULT,
     /**
-     * A fault, or a refusal by HTTP; for a one-way operation also: its method failed after the
-     * sender had been told that the message arrived.
+     * The caller got a fault or an HTTP error; or the method of a one-way operation failed after
+     * the caller got its 202.
      */
     FAULT,
-    /** Nothing that could be taken for an answer: the connection was broken off. */
+    /** The connection was aborted, so that the caller cannot take what it got for an answer. */
     BROKEN_OFF
   }
 

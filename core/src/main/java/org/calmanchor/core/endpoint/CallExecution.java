@@ -56,7 +56,7 @@ final class CallExecution implements SlotHolder {
     this.answer = new Answer(output, context, state, endpoint.operations().anyService());
   }
 
-  /** Serves the call; the stage completes when it has ended, and never fails. */
+  /** Serves the call. The stage completes when the call has ended, and never fails. */
   CompletionStage<Void> run() {
     if (!state.enter()) {
       return DONE;
@@ -98,7 +98,7 @@ final class CallExecution implements SlotHolder {
     return atEnd;
   }
 
-  /** Whatever is thrown, the caller is answered, and the call ends. */
+  /** Proceeds with the call; any exception is answered with a fault. */
   private CompletionStage<CallEnd> guarded() {
     try {
       CompletionStage<CallEnd> proceeding = proceed();
@@ -112,7 +112,7 @@ final class CallExecution implements SlotHolder {
     return new IllegalStateException("an interceptor returned null instead of a stage");
   }
 
-  /** The way of a call, up to where its last bytes are held back. */
+  /** The steps of a call, up to the point where the last bytes of the answer are held back. */
   private CompletionStage<CallEnd> proceed() {
     requireContentType();
     XmlIn opened = endpoint.inputs().open(body(), contentType.charset(), request.length());
@@ -143,7 +143,7 @@ final class CallExecution implements SlotHolder {
         : CompletableFuture.completedFuture(answer.end());
   }
 
-  /** The message's bytes; the state knows while a thread waits for them. */
+  /** The message's bytes. The stream tells the call's state while a thread waits for bytes. */
   private InputStream body() {
     return calls.isWatched() ? new WaitTrackingInput(request.body(), state) : request.body();
   }
@@ -162,7 +162,10 @@ final class CallExecution implements SlotHolder {
     }
   }
 
-  /** Handlers see their blocks before the operation is known, and also when there is none. */
+  /**
+   * Runs the header handlers, before the operation is known, and even if a handler's blocks are
+   * absent.
+   */
   private void handle(MessageHeaders headers) {
     if (!endpoint.settings().headerHandlers().isEmpty() && state.invoke()) {
       for (HeaderHandler handler : endpoint.settings().headerHandlers()) {
@@ -212,7 +215,7 @@ final class CallExecution implements SlotHolder {
     }
   }
 
-  /** All that encloses the call has completed; what is held goes out, and the call ends. */
+  /** Runs after all interceptors have completed: sends the held bytes and ends the call. */
   private void conclude(@Nullable Throwable failed) {
     if (!state.enter()) {
       LOG.debug("{} went on after it had ended", answer.name(), Loggable.failure(failed));
@@ -225,7 +228,7 @@ final class CallExecution implements SlotHolder {
     }
   }
 
-  /** True when the call has ended; else the watching thread, which answers it, ends it. */
+  /** Whether the call has ended; if false, the watching thread is answering it and will end it. */
   private boolean concluded(@Nullable Throwable failed) {
     boolean hasEnded;
     try {
@@ -250,7 +253,7 @@ final class CallExecution implements SlotHolder {
     return cause == null ? failed : cause;
   }
 
-  /** The one place where a call ends. */
+  /** Ends the call; no other code does. */
   private boolean end() {
     boolean isMine = state.end();
     if (isMine) {
@@ -259,7 +262,7 @@ final class CallExecution implements SlotHolder {
     return isMine;
   }
 
-  /** Lets go all that the call held, and tells how it ended. */
+  /** Releases everything that the call held, and notifies interceptors. */
   private void release() {
     try {
       Invocation known = invocation;
@@ -333,7 +336,8 @@ final class CallExecution implements SlotHolder {
   private void cancelLater() {
     Invocation known = invocation;
     if (known != null && known.isPending()) {
-      // Completing a stage runs the code that waits for it, which must not hold up the watch.
+      // Completing a stage runs the code that depends on it, which must not block the watching
+      // thread.
       calls.later(known::cancel);
     }
   }

@@ -10,17 +10,17 @@ import org.jspecify.annotations.Nullable;
  * and runs no code of the service. Safe for any number of threads.
  */
 final class CallState {
-  /** Where a call is. It may go from reading to invoking and back, and never back from the end. */
+  /** The phases of a call. It may go from READING to INVOKING and back, but never leaves ENDED. */
   enum Phase {
-    /** The message is read; the sender is waited for. */
+    /** The message is being read; a thread may wait for the sender. */
     READING,
-    /** Code of the service runs: header handlers, interceptors, the method. */
+    /** The service's code runs: header handlers, interceptors, the method. */
     INVOKING,
-    /** The answer has an owner, who writes it. */
+    /** A thread owns the answer and writes it. */
     WRITING,
-    /** The answer is written but for what is held back; interceptors complete. */
+    /** The answer is written except for the held bytes; interceptors complete. */
     COMPLETING,
-    /** All is over, and the slot is free. */
+    /** The call has ended and its slot is free. */
     ENDED
   }
 
@@ -38,23 +38,26 @@ final class CallState {
   private boolean isConcluded;
   private boolean isAnsweredLate;
 
-  /** How many threads work for the call now, and the one that began last. */
+  /** The number of threads that work for the call now; below, the one that started last. */
   private int working;
 
   private @Nullable Thread thread;
   private int nested;
   private @Nullable Thread interrupted;
 
-  /** Whether the sender is waited for right now; written by the thread that reads. */
+  /** Whether a thread waits for the sender now; written by the reading thread. */
   private volatile boolean isWaiting;
 
   private boolean isReadLate;
 
-  /** When the time of this phase is over; 0 until the watching thread looks. */
+  /**
+   * When the time of this phase ends ({@link System#nanoTime}); 0 until the watching thread
+   * computes it.
+   */
   private long until;
 
   /**
-   * A call whose message is to be read.
+   * Creates the state of a call whose message is going to be read.
    *
    * @param readNanos the time for reading
    * @param callNanos the time for everything else; it starts again when the answer continues
@@ -66,7 +69,7 @@ final class CallState {
     this.graceNanos = graceNanos;
   }
 
-  /** This thread works for the call from now on; false when the call has ended. */
+  /** Registers the current thread as working for the call; false if the call has ended. */
   synchronized boolean enter() {
     if (phase == Phase.ENDED) {
       return false;
@@ -78,7 +81,7 @@ final class CallState {
     return true;
   }
 
-  /** This thread works for the call no longer. */
+  /** Unregisters the current thread. */
   synchronized void leave() {
     working--;
     if (thread == Thread.currentThread() && --nested == 0) {
@@ -87,7 +90,10 @@ final class CallState {
     clearInterrupt();
   }
 
-  /** The method has returned: an interrupt was for the method, and not for what follows. */
+  /**
+   * The method has returned. Clears the thread's interrupt flag if the interrupt was meant for the
+   * method.
+   */
   synchronized void returned() {
     clearInterrupt();
   }
@@ -99,17 +105,17 @@ final class CallState {
     }
   }
 
-  /** The sender is waited for from now on, or no longer. */
+  /** Records whether the reading thread waits for the sender. */
   void waits(boolean isForSender) {
     isWaiting = isForSender;
   }
 
-  /** Code of the service is about to run; false if the answer has another owner by now. */
+  /** Enters INVOKING before the service's code runs; false if another thread owns the answer. */
   synchronized boolean invoke() {
     return move(Phase.READING, Phase.INVOKING);
   }
 
-  /** Reading continues; false if the answer has another owner by now. */
+  /** Enters READING again; false if another thread owns the answer. */
   synchronized boolean read() {
     return move(Phase.INVOKING, Phase.READING);
   }
@@ -123,7 +129,7 @@ final class CallState {
     return true;
   }
 
-  /** Gives the ownership of the answer; null if it has an owner. */
+  /** Takes the ownership of the answer; null if another thread owns it. */
   synchronized @Nullable AnswerOwnership own() {
     if (owner != null || phase == Phase.ENDED) {
       return null;
@@ -139,22 +145,22 @@ final class CallState {
     return given;
   }
 
-  /** Whether {@code by} owns the answer still. */
+  /** Whether {@code by} still owns the answer. */
   synchronized boolean isOwner(AnswerOwnership by) {
     return owner == by && phase != Phase.ENDED;
   }
 
-  /** Whether a piece of the answer may go out. */
+  /** Whether a piece of the answer may be sent. */
   enum Piece {
-    /** It is the first one: status and headers go before it. */
+    /** It is the first piece, so status and headers go before it. */
     FIRST,
-    /** Others went before it. */
+    /** Other pieces were sent before it. */
     NEXT,
-    /** Whoever asked may not write, or not any more. */
+    /** It must not be sent: the thread does not own the answer, or not any more. */
     REFUSED
   }
 
-  /** {@code by} is about to write a piece of the answer. */
+  /** Asks whether {@code by} may send a piece of the answer. */
   synchronized Piece send(AnswerOwnership by) {
     if (owner != by || isBroken || isAnswered || phase == Phase.ENDED) {
       return Piece.REFUSED;
@@ -165,30 +171,30 @@ final class CallState {
     return piece;
   }
 
-  /** Whether bytes of the answer have gone out, so that it cannot become another one. */
+  /** Whether bytes of the answer were sent, so that it cannot be replaced any more. */
   synchronized boolean hasBegun() {
     return hasBegun;
   }
 
   /**
-   * The answer continues, or a thread waits for the next item of the message: the time starts
-   * again.
+   * Restarts the time, because a piece of the answer was sent or a thread waits for the next item
+   * of the message.
    */
   synchronized void restartTime() {
     until = 0;
   }
 
-  /** The answer is written but for what is held back. */
+  /** Enters COMPLETING: the answer is written except for the held bytes. */
   synchronized boolean complete(AnswerOwnership by) {
     return owner == by && !isBroken && move(Phase.WRITING, Phase.COMPLETING);
   }
 
-  /** What was held back is dropped, and another answer written; false when it is too late. */
+  /** Goes back to WRITING, to replace the held answer by another one; false if it is too late. */
   synchronized boolean rewrite(AnswerOwnership by) {
     return owner == by && !hasBegun && !isBroken && move(Phase.COMPLETING, Phase.WRITING);
   }
 
-  /** The sender was told that a one-way message arrived; the method runs after that. */
+  /** Enters INVOKING after the sender of a one-way message got its 202. */
   synchronized void acknowledged(AnswerOwnership by) {
     answered(by);
     if (owner == by) {
@@ -196,7 +202,7 @@ final class CallState {
     }
   }
 
-  /** The last byte of the answer was handed over. */
+  /** Records that the last byte of the answer was handed over. */
   synchronized void answered(AnswerOwnership by) {
     if (owner == by) {
       isAnswered = true;
@@ -208,7 +214,10 @@ final class CallState {
     return isAnswered;
   }
 
-  /** Whether {@code by} is to break the connection off; false when it may not, or was before. */
+  /**
+   * Asks whether {@code by} may abort the connection; false if it does not own the answer, or the
+   * connection is aborted already.
+   */
   synchronized boolean breakOff(AnswerOwnership by) {
     if (owner != by || isBroken || isAnswered) {
       return false;
@@ -218,8 +227,8 @@ final class CallState {
   }
 
   /**
-   * Aborts a call that is not answered, whoever owns the answer; false if it is aborted, answered
-   * or ended already.
+   * Aborts a call that is not answered, whichever thread owns the answer; false if it is aborted,
+   * answered or ended already.
    *
    * @param note notes how the call ended; it runs before another thread can end the call
    */
@@ -233,9 +242,9 @@ final class CallState {
   }
 
   /**
-   * Ends the call; true for one caller only, who frees what it held. While the watching thread
-   * answers it, or breaks it off, it does not end: that thread is told by {@link #lateAnswered()}
-   * to end it then.
+   * Ends the call. Returns true to one caller only, which must release what the call held. While
+   * the watching thread answers or aborts the call, it cannot end; {@link #lateAnswered()} then
+   * tells that thread to end it.
    */
   synchronized boolean end() {
     isConcluded = true;
@@ -247,30 +256,32 @@ final class CallState {
   }
 
   /**
-   * The watching thread has answered, or broken the call off; true when the call has to be ended
-   * now.
+   * Records that the watching thread has answered or aborted the call; true if that thread must end
+   * the call now.
    */
   synchronized boolean lateAnswered() {
     isAnsweredLate = false;
     return isConcluded && phase != Phase.ENDED;
   }
 
-  /** Ends the call as {@link #end()} does, unless a thread works for it, which will end it. */
+  /**
+   * Ends the call as {@link #end()} does, unless a thread works for it; that thread will end it.
+   */
   synchronized boolean endIfIdle() {
     return working == 0 && end();
   }
 
-  /** Whether its time was over before it ended. */
+  /** Whether its time ended before the call did. */
   synchronized boolean isOverdue() {
     return isOverdue;
   }
 
-  /** Whether code still runs although it was interrupted. */
+  /** Whether code still runs after it was interrupted. */
   synchronized boolean isStuck() {
     return isStuck && phase != Phase.ENDED;
   }
 
-  /** The stack of the thread that works for the call, empty for none. */
+  /** The stack of the thread that works for the call; empty if there is none. */
   StackTraceElement[] stack() {
     Thread working;
     synchronized (this) {
@@ -279,16 +290,16 @@ final class CallState {
     return working == null ? new StackTraceElement[0] : working.getStackTrace();
   }
 
-  /** Looks whether it takes too long; from the watching thread, with the time. */
+  /** Checks the call's time; called by the watching thread. */
   synchronized OverdueAction late(long now) {
-    // After its last byte a call cannot be late any more: the thread that sent it ends the call.
+    // A call is never late after its last byte: the thread that sent the byte ends the call.
     boolean isDelivered = phase == Phase.COMPLETING && isAnswered && !isOverdue;
     if (phase == Phase.ENDED || isStuck || isDelivered) {
       return OverdueAction.IN_TIME;
     }
     if (until == 0) {
       long time = isOverdue ? graceNanos : phase == Phase.READING ? readNanos : callNanos;
-      // Zero stands for "not known", so a time that happens to be zero is one nanosecond later.
+      // Zero means "unknown", so an end that happens to be zero is moved by one nanosecond.
       until = now + time == 0 ? 1 : now + time;
       return OverdueAction.IN_TIME;
     }
@@ -301,7 +312,7 @@ final class CallState {
     }
     boolean isReading = phase == Phase.READING && isWaiting;
     if (phase == Phase.READING && !isWaiting && !isReadLate) {
-      // All that was sent has been taken: what takes so long is our own doing.
+      // The client has taken everything that was sent, so the service itself is slow.
       isReadLate = true;
       until = now + callNanos;
       return OverdueAction.IN_TIME;

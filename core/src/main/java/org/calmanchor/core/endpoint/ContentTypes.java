@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * threads.
  */
 final class ContentTypes {
-  /** How many are kept, however many callers make up. */
+  /** The most content types to remember, since callers can invent any number of them. */
   private static final int MOST = 64;
 
   private final Map<String, ContentType> known = new ConcurrentHashMap<>();

@@ -28,7 +28,7 @@ public final class Endpoint {
   }
 
   /**
-   * An endpoint for {@code target}, an object of an annotated class, or of one beneath it.
+   * Creates an endpoint for {@code target}, an object of an annotated class or of a subclass.
    *
    * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    */
@@ -37,7 +37,7 @@ public final class Endpoint {
   }
 
   /**
-   * An endpoint for {@code target} as {@code reading} describes it.
+   * Creates an endpoint for {@code target} as {@code reading} describes it.
    *
    * @throws IllegalArgumentException when the target lacks a method of the description
    */
@@ -49,8 +49,8 @@ public final class Endpoint {
   }
 
   /**
-   * An endpoint that takes a new object of {@code type} for each call, and closes it after the last
-   * byte of the answer if it can be closed.
+   * Creates an endpoint that instantiates {@code type} for each call. If the object is
+   * AutoCloseable, it is closed after the last byte of the answer.
    *
    * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    */
@@ -62,14 +62,14 @@ public final class Endpoint {
         Set.of());
   }
 
-  /** This endpoint with other settings. */
+  /** The same endpoint with other settings. */
   public Endpoint with(EndpointSettings changed) {
     return new Endpoint(plan.operations().plans(), changed, plan.switchedOff());
   }
 
   /**
-   * This endpoint with some operations switched off, and all others on: calls of those are answered
-   * by a fault that says so. What it offers, its contracts, stays the same.
+   * The same endpoint with these operations switched off and all others switched on. A call of an
+   * operation that is switched off gets a fault that says so. The contracts do not change.
    *
    * @param names of operations
    * @throws IllegalArgumentException when it has no operation of such a name
@@ -101,7 +101,8 @@ public final class Endpoint {
   }
 
   /**
-   * This endpoint and another at one address; messages are told apart by their body elements.
+   * Combines this endpoint with another one at one address; the body element decides which of them
+   * handles a message.
    *
    * @throws IllegalArgumentException when both have an operation of one request element
    */
@@ -113,19 +114,19 @@ public final class Endpoint {
     return new Endpoint(all, plan.settings(), Collections.unmodifiableSet(off));
   }
 
-  /** What was read of each service. */
+  /** The reading of each service. */
   public List<Reading> readings() {
     return readings;
   }
 
-  /** What it offers: one contract for each service. */
+  /** The contract of each service. */
   public List<Contract> contracts() {
     return contracts;
   }
 
   /**
-   * Answers one message. Everything that goes wrong becomes a fault, or an aborted response when it
-   * is too late for one.
+   * Answers one message. Every error becomes a fault, or aborts the response if it is too late for
+   * a fault.
    *
    * @return completes when the last byte was written, or the response aborted; never fails
    */

@@ -57,7 +57,7 @@ final class EndpointPlan {
     return inputs;
   }
 
-  /** How many digits a number in an answer may have. */
+  /** The most digits of a number in an answer. */
   int digits() {
     return digits;
   }

@@ -19,7 +19,7 @@ public record EndpointSettings(
     List<Interceptor> interceptors,
     List<HeaderHandler> headerHandlers,
     RunningCalls calls) {
-  /** What holds unless told otherwise; calls are neither counted nor watched. */
+  /** The default settings, without counting and watching calls. */
   public static final EndpointSettings DEFAULT =
       new EndpointSettings(Limits.DEFAULT, false, List.of(), List.of(), RunningCalls.UNWATCHED);
 

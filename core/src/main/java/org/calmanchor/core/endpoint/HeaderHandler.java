@@ -11,12 +11,12 @@ import org.w3c.dom.Element;
  * threads.
  */
 public interface HeaderHandler {
-  /** The names of the blocks that it takes. */
+  /** The names of the blocks that this handler processes. */
   Set<QName> blocks();
 
   /**
-   * Takes the blocks of one message that are meant for this node. It is called for each message,
-   * also for one that carries none.
+   * Processes the blocks of one message that are addressed to this node. It is called for every
+   * message, even if it carries none of them.
    *
    * @param blocks in the order of the message, duplicates among them; empty for none
    * @throws RuntimeException a {@linkplain CallContext#refusal refusal}, to refuse the message;

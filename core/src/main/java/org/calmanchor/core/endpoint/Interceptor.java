@@ -27,7 +27,7 @@ import java.util.concurrent.CompletionStage;
 @FunctionalInterface
 public interface Interceptor {
   /**
-   * Encloses one call.
+   * Runs around one call.
    *
    * @param inner what is enclosed; to be run once, or not at all when the call is refused
    * @return what {@code inner} returned, or follows from it
@@ -35,9 +35,9 @@ public interface Interceptor {
   CompletionStage<CallEnd> around(CallContext call, Inner inner);
 
   /**
-   * Is told once how the call really ended, after the last byte was handed over or the connection
-   * was broken off. It may differ from what {@code inner} completed with, when the time was over or
-   * the caller had gone in between.
+   * Called once with the call's real end, after the last byte was handed over or the connection was
+   * aborted. It may differ from the result of {@code inner}: the call may have timed out, or the
+   * caller may have gone, in between.
    */
   default void ended(CallContext call, CallEnd end) {}
 
@@ -45,8 +45,8 @@ public interface Interceptor {
   @FunctionalInterface
   interface Inner {
     /**
-     * Runs it; the stage completes when the answer is written but for what is held back, and never
-     * fails by itself.
+     * Runs the rest of the call. The stage completes when the answer is written except for the held
+     * bytes; it never fails by itself.
      *
      * @throws IllegalStateException when it was run before
      */

@@ -25,7 +25,7 @@ import org.slf4j.LoggerFactory;
 final class Invocation {
   private static final Logger LOG = LoggerFactory.getLogger(Invocation.class);
 
-  /** How most calls proceed: at once, and well. */
+  /** The result of most calls: completed already, without error. */
   static final CompletionStage<CallEnd> RESULT =
       CompletableFuture.completedFuture(CallEnd.OF_RESULT);
 
@@ -43,7 +43,7 @@ final class Invocation {
   private @Nullable Object result;
   private @Nullable LazyItems later;
 
-  /** What the method of an asynchronous operation returned, and what interceptors wait for. */
+  /** The stage that the method of an asynchronous operation returned. */
   private volatile @Nullable CompletionStage<?> stage;
 
   private volatile @Nullable CompletableFuture<CallEnd> pending;
@@ -68,7 +68,7 @@ final class Invocation {
   }
 
   /**
-   * Proceeds, on whichever thread.
+   * Runs the call, on any thread.
    *
    * @throws IllegalStateException when it did before
    */
@@ -91,7 +91,7 @@ final class Invocation {
     hasProceeded = true;
   }
 
-  /** The same on a thread that already works for the call; it must not be called twice. */
+  /** The same on a thread that already works for the call; must not be called twice. */
   CompletionStage<CallEnd> entered() {
     @Nullable Object[] arguments;
     Object returned;
@@ -135,7 +135,7 @@ final class Invocation {
     return end.equals(CallEnd.OF_RESULT) ? RESULT : CompletableFuture.completedFuture(end);
   }
 
-  /** The thread that completes the stage continues the call. */
+  /** Continues the call on the thread that completes the stage. */
   private CompletionStage<CallEnd> await(
       CompletionStage<?> unfinished, @Nullable Object[] arguments) {
     CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
@@ -157,7 +157,7 @@ final class Invocation {
     return awaited;
   }
 
-  /** Reads the message to its end, or to where the items begin that the method takes one by one. */
+  /** Reads the message to its end, or to the items that the method takes one by one. */
   private @Nullable Object[] arguments() {
     @Nullable Object[] arguments = operation.decode(in);
     later = in.resources().later();
@@ -202,8 +202,7 @@ final class Invocation {
       if (raised == null) {
         return answered(arguments, returned);
       }
-      // An item that could not be read is the sender's mistake, whatever exception the method
-      // threw.
+      // An invalid item is the sender's error, whatever exception the method threw because of it.
       return later != null && later.failed() != null
           ? answer.failed(later.failed())
           : answer.raised(operation, raised);
@@ -232,12 +231,14 @@ final class Invocation {
     }
   }
 
-  /** Whether a stage is waited for. */
+  /** Whether the call waits for a stage. */
   boolean isPending() {
     return pending != null;
   }
 
-  /** The time is over: what the method began is cancelled, and interceptors are told the end. */
+  /**
+   * Cancels the method's stage because the call timed out, and completes the interceptors' stage.
+   */
   void cancel() {
     if (stage instanceof Future<?> cancellable) {
       cancellable.cancel(true);
@@ -248,7 +249,7 @@ final class Invocation {
     }
   }
 
-  /** Lets go what the call used and returned; a stream's source in particular. */
+  /** Closes what the call used and returned, such as the source of a stream. */
   synchronized void close() {
     closeIfStream(result);
     result = null;

@@ -34,7 +34,7 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
     this.inputs = endpoint.inputs();
   }
 
-  /** A block that is read when the operation is known. */
+  /** A block that can only be read when the operation is known. */
   private record UnreadBlock(Element block) {}
 
   @Override
@@ -48,7 +48,7 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
       throw in.problem(Code.TOO_MANY, "at most 1", "").within(in.localName());
     }
     if (values.isEmpty()) {
-      // Most messages carry none.
+      // Most messages have no header blocks.
       values = new HashMap<>();
     }
     values.put(
@@ -68,7 +68,7 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
     return true;
   }
 
-  /** The blocks of a handler, in the order of the message. */
+  /** The blocks for a handler, in the order of the message. */
   List<Element> of(HeaderHandler handler) {
     return List.copyOf(handled.getOrDefault(handler, List.of()));
   }
@@ -87,7 +87,9 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
     }
   }
 
-  /** Puts those of an operation into its arguments; the message has been read to its end. */
+  /**
+   * Stores the blocks of an operation in its arguments. The message must have been read to its end.
+   */
   void into(OperationPlan operation, @Nullable Object[] arguments, XmlIn in, SoapVersion version) {
     for (HeaderCodec header : operation.headersIn()) {
       Object value = values.get(header.element());

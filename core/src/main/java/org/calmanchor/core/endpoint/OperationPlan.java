@@ -55,10 +55,10 @@ record OperationPlan(
     boolean isTargetOfCall,
     MethodHandle method) {
 
-  /** An exception that is a declared fault. */
+  /** An exception class that is a declared fault. */
   record FaultPlan(Class<?> exception, FaultCode code, MessageCodec detail) {}
 
-  /** The arguments in the body, and room for those of the header. */
+  /** Reads the arguments in the body; those of header blocks are left empty. */
   @Nullable Object[] decode(XmlIn in) {
     @Nullable Object[] arguments = (@Nullable Object[]) request.read(in);
     for (HeaderCodec header : headersOut) {
@@ -68,7 +68,7 @@ record OperationPlan(
   }
 
   /**
-   * Checks the arguments, those of the header included.
+   * Checks the arguments, including those from header blocks.
    *
    * @throws InvalidMessageException when they are not what their constraints ask for
    */
@@ -83,12 +83,12 @@ record OperationPlan(
     }
   }
 
-  /** Calls the method; its result, or the stage of it. */
+  /** Calls the method and returns its result, or its stage if it is asynchronous. */
   @Nullable Object invoke(Object called, @Nullable Object[] arguments) throws Throwable {
     return (Object) method.invokeExact(called, arguments);
   }
 
-  /** What writes the header blocks of the answer. */
+  /** The writers of the answer's header blocks. */
   List<Consumer<XmlOut>> headers(@Nullable Object[] arguments) {
     if (headersOut.isEmpty()) {
       return List.of();
@@ -107,7 +107,7 @@ record OperationPlan(
     return blocks;
   }
 
-  /** The fault that {@code raised} was declared as, or null. */
+  /** The declared fault for the exception {@code raised}, or null. */
   @Nullable SoapFault declared(Throwable raised) {
     for (FaultPlan fault : faults) {
       if (fault.exception().isInstance(raised)) {

@@ -30,7 +30,7 @@ final class OperationPlanner {
   private final MethodCodecPlanner codecs;
 
   /**
-   * A planner.
+   * Creates a planner.
    *
    * @param type the class of what {@code target} gives
    * @param isTargetOfCall whether that is made for each call
@@ -94,7 +94,7 @@ final class OperationPlanner {
               fault.member().isSender() ? FaultCode.SENDER : FaultCode.RECEIVER,
               fault.detail()));
     }
-    // A fault that extends another one is asked first.
+    // Subclasses come before their superclasses, so that the most specific fault is found first.
     faults.sort(Comparator.comparingInt(fault -> -depth(fault.exception())));
     return List.copyOf(faults);
   }

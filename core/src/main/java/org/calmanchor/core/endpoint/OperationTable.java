@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Finds operations by their request elements, and the header blocks that they take. Immutable. */
 final class OperationTable {
-  /** How many operations a fault names when it does not know the one asked for. */
+  /** The most operations that a fault lists if the requested one is unknown. */
   private static final int MOST_NAMED = 20;
 
   private final List<OperationPlan> plans;
@@ -23,7 +23,7 @@ final class OperationTable {
   private final Map<QName, KnownHeader> headers = new HashMap<>();
 
   /**
-   * A header block that operations take.
+   * A header block that some operation takes.
    *
    * @param codec that of one of them
    * @param isShared whether others read it in another way, so that the operation must be known
@@ -36,7 +36,7 @@ final class OperationTable {
   }
 
   /**
-   * A table of these operations.
+   * Creates a table of these operations.
    *
    * @throws IllegalArgumentException when two have the same request element
    */
@@ -71,7 +71,7 @@ final class OperationTable {
     return plans;
   }
 
-  /** The header blocks that any operation takes. */
+  /** The header blocks of all operations. */
   Map<QName, KnownHeader> headers() {
     return headers;
   }
@@ -82,7 +82,7 @@ final class OperationTable {
     return ofNamespace == null ? null : ofNamespace.get(localName);
   }
 
-  /** The mistake of a body element that is not the request element of an operation. */
+  /** The error for a body element that is not the request element of any operation. */
   InvalidMessageException unknown(XmlIn in) {
     String name = in.localName();
     boolean isKnown = byRequest.values().stream().anyMatch(known -> known.containsKey(name));
@@ -102,14 +102,14 @@ final class OperationTable {
     return plans.stream().map(OperationPlan::name).distinct().sorted().toList();
   }
 
-  /** The names for an error message, not too many. */
+  /** The operation names for an error message, at most {@link #MOST_NAMED}. */
   String shownNames() {
     List<String> names = names();
     String shown = String.join(", ", names.subList(0, Math.min(MOST_NAMED, names.size())));
     return names.size() > MOST_NAMED ? shown + ", … (" + names.size() + " in all)" : shown;
   }
 
-  /** The service that answers a message whose operation is not known. */
+  /** The service whose version and prefixes are used if the operation is unknown. */
   ServicePlan anyService() {
     return plans.get(0).service();
   }

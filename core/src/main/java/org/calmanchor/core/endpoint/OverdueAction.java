@@ -9,19 +9,19 @@ import org.jspecify.annotations.Nullable;
  * @param ownership the right to answer, where the watching thread got it; else null
  */
 record OverdueAction(Kind kind, @Nullable AnswerOwnership ownership) {
-  /** What can be late. */
+  /** What is late, and so what has to be done. */
   enum Kind {
-    /** Nothing has to be done. */
+    /** Nothing is late. */
     IN_TIME,
     /** The message did not arrive in time. */
     MESSAGE,
-    /** The code of the service did not end in time. */
+    /** The service's code did not end in time. */
     METHOD,
-    /** The answer had begun, or was complete, and does not go on. */
+    /** The answer began, or is complete, but makes no progress. */
     ANSWER,
-    /** The code still runs although it was interrupted; it keeps its thread and its slot. */
+    /** The code still runs after it was interrupted; it keeps its thread and its slot. */
     STUCK,
-    /** No thread worked for it any more and no stage completed: the call was ended. */
+    /** No thread worked for the call and no stage completed, so the call was ended. */
     ABANDONED
   }
 

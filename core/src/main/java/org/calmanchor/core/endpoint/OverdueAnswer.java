@@ -25,7 +25,7 @@ final class OverdueAnswer {
   private final CallState state;
   private final long millis;
 
-  /** What is answered instead of {@code answer} after so many nanoseconds. */
+  /** Creates the timeout answer that replaces {@code answer} after so many nanoseconds. */
   OverdueAnswer(
       Answer answer, AnswerOutput output, CallContext context, CallState state, long nanos) {
     this.answer = answer;
@@ -35,7 +35,7 @@ final class OverdueAnswer {
     this.millis = TimeUnit.NANOSECONDS.toMillis(nanos);
   }
 
-  /** Answers it, or breaks it off where an answer has begun. */
+  /** Writes the timeout fault, or aborts the connection if an answer has begun. */
   void write(OverdueAction late) {
     AnswerOwnership given = late.ownership();
     if (given == null) {
@@ -81,7 +81,7 @@ final class OverdueAnswer {
     output.refuse(
         by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
     output.close(by);
-    // A thread may still wait for the rest of the message; this ends its wait.
+    // A thread may still wait for the rest of the message; aborting the stream wakes it.
     output.abort();
   }
 

@@ -14,12 +14,12 @@ public final class Refusal extends RuntimeException {
   private final int status;
 
   /**
-   * One with an HTTP status.
+   * Creates a refusal with an HTTP status.
    *
    * @param sentence what is wrong, for a person
    */
   public Refusal(int status, String sentence) {
-    // Anybody can cause these at will: no stack trace.
+    // Any client can cause this exception often, so it has no stack trace.
     super(sentence, null, false, false);
     this.status = status;
   }
@@ -28,7 +28,7 @@ public final class Refusal extends RuntimeException {
     return new Refusal(415, "The content type does not fit the message. " + fix + ".");
   }
 
-  /** Whether the same message may be sent again in a while. */
+  /** Whether the same message may be sent again later. */
   boolean isForNow() {
     return status == 503 || status == 429;
   }
@@ -38,7 +38,7 @@ public final class Refusal extends RuntimeException {
     return status;
   }
 
-  /** What is wrong, for a person. */
+  /** What is wrong, as a sentence for a person. */
   public String sentence() {
     return String.valueOf(getMessage());
   }

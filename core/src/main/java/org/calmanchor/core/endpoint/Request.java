@@ -20,24 +20,27 @@ public interface Request {
   /** All headers of that name, in any case, in the order in which they were sent. */
   List<String> headers(String name);
 
-  /** The path that was asked for, such as {@code /berths}; empty where there is none. */
+  /** The path of the request's URL, such as {@code /berths}; empty if there is none. */
   String path();
 
   /** The content type as it was sent, or null when none was. */
   @Nullable String contentType();
 
-  /** The action as it was sent, without quotes, or null. Dispatch never goes by it. */
+  /** The action as it was sent, without quotes, or null. It does not influence dispatch. */
   @Nullable String action();
 
   /** The authenticated caller, or null. */
   @Nullable Principal principal();
 
-  /** Where the message came from, as the log shows it. */
+  /** The caller's address for the log. */
   String remoteAddress();
 
-  /** When an answer is no longer wanted, or null for never. Work is not begun after it. */
+  /**
+   * The time after which the caller does not need an answer, or null. A call does not start after
+   * it.
+   */
   @Nullable Instant deadline();
 
-  /** Whether the caller has gone. Work is not begun for one who has. */
+  /** Whether the caller has gone. A call does not start for a caller that has gone. */
   boolean isCancelled();
 }

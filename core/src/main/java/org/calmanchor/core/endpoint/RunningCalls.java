@@ -22,17 +22,20 @@ import org.slf4j.LoggerFactory;
  * has a share of the slots. Safe for any number of threads.
  */
 public final class RunningCalls implements AutoCloseable {
-  /** How long a method that was interrupted has before it counts as stuck. */
+  /** How long an interrupted method has to end before it counts as stuck. */
   static final long GRACE_NANOS = TimeUnit.SECONDS.toNanos(1);
 
-  /** Calls are neither counted nor watched. */
+  /** Neither counts nor watches calls. */
   public static final RunningCalls UNWATCHED =
       new RunningCalls(Limits.DEFAULT, 0, ExemptAddresses.LOOPBACK);
 
   private static final Logger LOG = LoggerFactory.getLogger(RunningCalls.class);
   private static final long LOOK_MILLIS = 25;
 
-  /** Neighbouring threads take slots that are not neighbours in memory. */
+  /**
+   * The distance of the slots that neighbouring threads try first, so that they do not share a
+   * cache line.
+   */
   private static final int STRIDE = 17;
 
   private final AtomicReferenceArray<@Nullable SlotHolder> slots;
@@ -48,7 +51,7 @@ public final class RunningCalls implements AutoCloseable {
     this.readNanos = limits.time(Limit.READ_TIME).toNanos();
     this.callNanos = limits.time(Limit.CALL_TIME).toNanos();
     this.watch = count == 0 ? null : daemon(this::watch, "calm-anchor-watch");
-    // Each call has at most one task here at a time, so the slots bound its threads.
+    // Each call has at most one task here, so the number of slots limits the number of threads.
     this.later =
         count == 0
             ? null
@@ -66,7 +69,7 @@ public final class RunningCalls implements AutoCloseable {
     return watched(limits, ExemptAddresses.LOOPBACK);
   }
 
-  /** The same, where it is said which addresses have no share of the slots of their own. */
+  /** The same with other addresses that are exempt from the limit per address. */
   public static RunningCalls watched(Limits limits, ExemptAddresses unshared) {
     RunningCalls calls = new RunningCalls(limits, (int) limits.value(Limit.CALLS), unshared);
     if (calls.watch != null) {
@@ -75,7 +78,7 @@ public final class RunningCalls implements AutoCloseable {
     return calls;
   }
 
-  /** Whether calls are counted at all. */
+  /** Whether calls are counted and watched. */
   boolean isWatched() {
     return watch != null;
   }
@@ -92,13 +95,15 @@ public final class RunningCalls implements AutoCloseable {
     return callNanos;
   }
 
-  /** No slot, since all are taken. */
+  /** No slot was given, because all are taken. */
   static final int FULL = -1;
 
-  /** No slot, since the address has its share. */
+  /** No slot was given, because the address has its share already. */
   static final int SHARE_TAKEN = -2;
 
-  /** The number of a slot for {@code call}, or {@link #FULL} or {@link #SHARE_TAKEN}. */
+  /**
+   * Takes a slot for {@code call} and returns its number, or {@link #FULL} or {@link #SHARE_TAKEN}.
+   */
   int admit(SlotHolder call, String address) {
     if (!shares.enter(address)) {
       return SHARE_TAKEN;
@@ -115,21 +120,22 @@ public final class RunningCalls implements AutoCloseable {
     return FULL;
   }
 
-  /** The refusal for a call that got no slot. */
+  /** The refusal for a call that did not get a slot. */
   static Refusal refusal(int why) {
     return why == SHARE_TAKEN
         ? new Refusal(429, "Too many calls from your address are running; try again shortly.")
         : new Refusal(503, "Too many calls are running; try again shortly.");
   }
 
-  /** Gives a slot back; once. */
+  /** Frees a slot; must be called once. */
   void free(int slot, String address) {
     slots.lazySet(slot, null);
     shares.leave(address);
   }
 
   /**
-   * Takes a slot for a page or document, which has the time of a message; closing gives it back.
+   * Takes a slot for a page or document, which has the read time of a message. Closing the result
+   * frees the slot.
    *
    * @param breakOff breaks its connection off; called by another thread when its time is over
    * @throws Refusal when there is no room for it
@@ -145,7 +151,7 @@ public final class RunningCalls implements AutoCloseable {
     return () -> free(slot, address);
   }
 
-  /** Runs what may take its time, on a thread that is not the watching one. */
+  /** Runs a task that may take long, so not on the watching thread. */
   void later(Runnable task) {
     ExecutorService executor = later;
     if (executor == null) {
@@ -171,7 +177,7 @@ public final class RunningCalls implements AutoCloseable {
         Loggable.failure(where));
   }
 
-  /** How many calls go on although they were told to end. */
+  /** The number of calls whose code still runs after it was interrupted. */
   public int stuckCount() {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {
@@ -181,7 +187,7 @@ public final class RunningCalls implements AutoCloseable {
     return count;
   }
 
-  /** How many calls, pages and documents run now. */
+  /** The number of calls, pages and documents that run now. */
   public int count() {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {
@@ -211,7 +217,7 @@ public final class RunningCalls implements AutoCloseable {
     }
   }
 
-  /** An error with one call must not stop the watching of the others. */
+  /** Runs the action; an exception for one call must not stop the watching of the others. */
   private static void guarded(Consumer<SlotHolder> action, SlotHolder call) {
     try {
       action.accept(call);
@@ -224,7 +230,7 @@ public final class RunningCalls implements AutoCloseable {
     }
   }
 
-  /** Breaks off what still runs, and watches no more. */
+  /** Aborts the calls that still run, and stops watching. */
   @Override
   public void close() {
     if (watch != null) {

@@ -43,12 +43,12 @@ final class ServicePlan {
     return versions.contains(version);
   }
 
-  /** The versions that it speaks, the oldest first. */
+  /** The SOAP versions of the service, oldest first. */
   List<SoapVersion> versions() {
     return versions;
   }
 
-  /** The versions that it speaks, for people. */
+  /** The SOAP versions of the service, in words. */
   String spoken() {
     return versions.stream().map(SoapVersion::title).collect(Collectors.joining(" and "));
   }

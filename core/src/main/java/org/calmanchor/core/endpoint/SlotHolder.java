@@ -3,15 +3,16 @@ package org.calmanchor.core.endpoint;
 /** A call, page or document that has a slot of {@link RunningCalls}. */
 interface SlotHolder {
   /**
-   * Ends what takes too long. The watching thread calls it, so it must not wait for anything.
+   * Checks the time and ends a call that takes too long. The watching thread runs this method, so
+   * it must not block.
    *
    * @param now the time of {@link System#nanoTime}
    */
   void look(long now);
 
-  /** Breaks off what is not done, since the host stops. */
+  /** Aborts a call that is not done, because the host stops. */
   void stop();
 
-  /** Whether it still runs although it was told to end. */
+  /** Whether its code still runs after it was interrupted. */
   boolean isStuck();
 }

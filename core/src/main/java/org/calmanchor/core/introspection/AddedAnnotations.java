@@ -18,7 +18,7 @@ public final class AddedAnnotations {
   private final Map<AnnotatedElement, Map<Class<?>, Annotation>> annotations = new HashMap<>();
   private final Map<Parameter, String> names = new HashMap<>();
 
-  /** No annotations yet. */
+  /** Creates an empty set of added annotations. */
   public AddedAnnotations() {}
 
   /**
@@ -33,7 +33,7 @@ public final class AddedAnnotations {
         .put(type, AnnotationProxy.of(type, values));
   }
 
-  /** Gives {@code parameter} a name. */
+  /** Sets the name of {@code parameter}. */
   public void name(Parameter parameter, String name) {
     names.put(parameter, name);
   }
@@ -45,7 +45,7 @@ public final class AddedAnnotations {
     return found == null ? element.getDeclaredAnnotation(type) : type.cast(found);
   }
 
-  /** The name of a parameter, added or in the class file; null for none. */
+  /** The name of a parameter, added or from the class file; null if it is unknown. */
   @Nullable String nameOf(Parameter parameter) {
     String added = names.get(parameter);
     return added == null && parameter.isNamePresent() ? parameter.getName() : added;

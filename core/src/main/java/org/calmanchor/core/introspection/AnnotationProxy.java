@@ -18,7 +18,7 @@ final class AnnotationProxy implements InvocationHandler {
     this.values = Map.copyOf(values);
   }
 
-  /** An annotation of {@code type} with these values. */
+  /** Creates an annotation of {@code type} with these values. */
   static <A extends Annotation> A of(Class<A> type, Map<String, Object> values) {
     Object proxy =
         Proxy.newProxyInstance(

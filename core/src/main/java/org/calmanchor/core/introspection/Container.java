@@ -33,12 +33,12 @@ public enum Container {
     return words;
   }
 
-  /** The container that {@code type} is, or null. */
+  /** The container that {@code type} is, or null if it is none. */
   public static @Nullable Container of(JavaType type) {
     if (type.arguments().size() != 1) {
       return null;
     }
-    // Bytes are one value, not a list of small numbers.
+    // An array of bytes is one binary value, not a list of small numbers.
     return type.kind() == JavaType.Kind.ARRAY
         ? type.name().equals("[B") ? null : ARRAY
         : BY_NAME.get(type.name());

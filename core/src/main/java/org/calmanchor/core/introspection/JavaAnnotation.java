@@ -20,17 +20,17 @@ public record JavaAnnotation(String type, Map<String, Object> values) {
     return type.substring(Math.max(type.lastIndexOf('.'), type.lastIndexOf('$')) + 1);
   }
 
-  /** A whole number among its values. */
+  /** The value of an integer member. */
   public long number(String name) {
     return values.get(name) instanceof Number number ? number.longValue() : 0;
   }
 
-  /** A text among its values; empty when there is none. */
+  /** The value of a text member; empty if there is none. */
   public String text(String name) {
     return String.valueOf(values.getOrDefault(name, ""));
   }
 
-  /** A truth value among its values. */
+  /** The value of a boolean member. */
   public boolean flag(String name, boolean byDefault) {
     return values.get(name) instanceof Boolean flag ? flag : byDefault;
   }

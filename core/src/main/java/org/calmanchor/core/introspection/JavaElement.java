@@ -6,12 +6,14 @@ import org.jspecify.annotations.Nullable;
 
 /** Anything in Java that can carry one of our annotations. */
 public interface JavaElement {
-  /** The element in the words of its source, as in {@code BerthDesk.quoteStay(int)}. */
+  /** The element as in its source, such as {@code BerthDesk.quoteStay(int)}. */
   String signature();
 
   /** The annotation of that type, or null. */
   <A extends Annotation> @Nullable A annotation(Class<A> type);
 
-  /** The classes that a member of an annotation on it names; empty without the annotation. */
+  /**
+   * The classes that a member of an annotation on this element lists; empty without the annotation.
+   */
   List<JavaType> classes(Class<? extends Annotation> annotation, String member);
 }

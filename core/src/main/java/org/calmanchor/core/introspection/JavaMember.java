@@ -18,19 +18,20 @@ public interface JavaMember extends JavaElement {
   boolean isNullable();
 
   /**
-   * Its constraints of jakarta.validation, wherever they stand; those of its arguments excepted.
+   * Its constraints of jakarta.validation, wherever they are written; those on its type arguments
+   * excepted.
    */
   List<JavaAnnotation> constraints();
 
-  /** Whether the places where its annotations may stand hold different ones of that type. */
+  /** Whether field, accessor and constructor parameter carry different annotations of that type. */
   boolean isContradictory(Class<? extends Annotation> type);
 
-  /** Whether a value can be got from an object that has it. */
+  /** Whether its value can be read from an object. */
   boolean isReadable();
 
-  /** The name of the method that puts a value into an object that has it; null for its field. */
+  /** The name of the method that sets its value; null if the field is set. */
   @Nullable String setter();
 
-  /** Whether a value can be put into an object that has it. */
+  /** Whether its value can be set in an object. */
   boolean isWritable();
 }

@@ -25,6 +25,6 @@ public interface JavaMethod extends JavaElement {
   /** Whether it is static. */
   boolean isStatic();
 
-  /** Whether every object has it, as {@code toString()}, be it overridden or not. */
+  /** Whether it is a method of {@code Object}, such as {@code toString()}, overridden or not. */
   boolean isOfEveryObject();
 }

@@ -61,15 +61,15 @@ public interface JavaType extends JavaElement {
    */
   List<JavaType> permitted();
 
-  /** Whether no object is of exactly this type. */
+  /** Whether no object can have exactly this type. */
   boolean isAbstract();
 
   /** A record's components in order, else empty. */
   List<JavaMember> components();
 
   /**
-   * The properties of a class by its fields and accessors, those of superclasses included that are
-   * no data types themselves; in no order that can be relied on.
+   * The properties of a class, from its fields and accessors, including those of superclasses that
+   * are not data types themselves. Their order is not defined.
    */
   List<JavaMember> properties();
 
@@ -79,12 +79,12 @@ public interface JavaType extends JavaElement {
   /** An enum's constants in order, else empty. */
   List<JavaConstant> constants();
 
-  /** Its methods and those it inherits but from Object, overridden ones left out. */
+  /** Its methods and the inherited ones, except for those of Object and overridden ones. */
   List<JavaMethod> methods();
 
   /** Its public constructors. */
   List<JavaMethod> constructors();
 
-  /** The module directive that is missing for us to use it, or null when nothing is. */
+  /** The module directive that is missing so that we can access it, or null if none is. */
   @Nullable String missingOpens();
 }

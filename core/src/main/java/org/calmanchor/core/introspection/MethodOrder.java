@@ -29,7 +29,7 @@ final class MethodOrder {
     this.file = file;
   }
 
-  /** Compares the methods that a class declares: as the source has them, else by name. */
+  /** Compares the methods of a class: by their order in the source if it is known, else by name. */
   static Comparator<Method> of(Class<?> type) {
     Map<String, Integer> positions = positions(type);
     return Comparator.<Method>comparingInt(method -> positions.getOrDefault(key(method), 0))
@@ -81,7 +81,7 @@ final class MethodOrder {
         case 3, 4, 9, 10, 11, 12, 17, 18 -> file.skipNBytes(4);
         case 5, 6 -> {
           file.skipNBytes(8);
-          // A long or double takes two places.
+          // A long or double takes two entries (JVMS 4.4.5).
           i++;
         }
         default -> throw new IOException("a constant of kind " + tag);
@@ -90,7 +90,7 @@ final class MethodOrder {
     return texts;
   }
 
-  /** Fields or methods (JVMS 4.5 and 4.6), which look alike. */
+  /** Reads fields or methods (JVMS 4.5 and 4.6), which have the same structure. */
   private void members(Map<Integer, String> texts, boolean areMethods) throws IOException {
     int count = file.readUnsignedShort();
     for (int i = 0; i < count; i++) {

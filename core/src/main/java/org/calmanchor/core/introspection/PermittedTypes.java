@@ -29,7 +29,7 @@ record PermittedTypes(ReflectedType above) {
     return all;
   }
 
-  /** Adds a subtype, without arguments where they do not follow; not one of other arguments. */
+  /** Adds a subtype, without type arguments if they cannot be inferred; not if they contradict. */
   private void add(Class<?> subtype, List<JavaType> all) {
     Map<TypeVariable<?>, JavaType> solved = new HashMap<>();
     List<Type> given = argumentsOfAbove(subtype);
@@ -47,7 +47,7 @@ record PermittedTypes(ReflectedType above) {
             : ReflectedType.of(subtype, arguments, above.added()));
   }
 
-  /** Whether a subtype's argument can be the one asked for; what its variables are then. */
+  /** Whether a subtype's type argument can be {@code asked}; binds the subtype's type variables. */
   private static boolean matches(
       Type given, JavaType asked, Map<TypeVariable<?>, JavaType> solved) {
     if (given instanceof TypeVariable<?> variable) {

@@ -48,7 +48,10 @@ final class ReflectedAnnotations {
     return constraints(List.of(place));
   }
 
-  /** The same for several places, where what the compiler spread over them counts once. */
+  /**
+   * The same for several locations; an annotation that the compiler copied to several of them
+   * counts once.
+   */
   static List<JavaAnnotation> constraints(List<AnnotatedElement> places) {
     List<JavaAnnotation> found = new ArrayList<>();
     Set<Annotation> all = new LinkedHashSet<>();

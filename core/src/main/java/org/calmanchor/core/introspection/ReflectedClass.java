@@ -52,7 +52,9 @@ final class ReflectedClass {
     at.interfaces().forEach(each -> collect(owner, (ReflectedType) each, found, seen));
   }
 
-  /** What two methods have in common when one overrides the other, type variables filled in. */
+  /**
+   * A key that is equal for two methods if one overrides the other; type variables are resolved.
+   */
   private static String overrideKey(Method method, ReflectedType at) {
     AnnotatedType[] uses = method.getAnnotatedParameterTypes();
     Class<?>[] erased = method.getParameterTypes();
@@ -108,7 +110,8 @@ final class ReflectedClass {
             .filter(name -> !fields.containsKey(name))
             .distinct()
             .toList();
-    // Behind the property "URL" of getURL stands a field "url" or "uRL", which is no second one.
+    // The field of the property "URL" (getURL) may be named "url" or "uRL"; it is not a second
+    // property.
     Stream<String> plain =
         fields.keySet().stream()
             .filter(field -> computed.stream().noneMatch(name -> isAcronymOf(field, name)));
@@ -160,7 +163,7 @@ final class ReflectedClass {
     return method.getName() + "/" + method.getParameterCount();
   }
 
-  /** As JavaBeans has it (section 8.8 of its specification): "URL" stays what it is. */
+  /** Decapitalizes a name as JavaBeans does (specification, section 8.8): "URL" does not change. */
   private static String decapitalised(String name) {
     boolean isAcronym =
         name.length() > 1
@@ -174,7 +177,7 @@ final class ReflectedClass {
     Module owner = raw.getModule();
     Module ours = ReflectedClass.class.getModule();
     String room = raw.getPackageName();
-    // A class's hidden fields may have to be reached.
+    // Private fields of a data class may have to be accessed, which needs "opens", not "exports".
     boolean isFilled =
         type.kind() == JavaType.Kind.CLASS && type.annotation(ComplexType.class) != null;
     boolean isReachable = isPublic(raw) && owner.isExported(room, ours) && !isFilled;

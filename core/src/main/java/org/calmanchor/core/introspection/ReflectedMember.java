@@ -31,7 +31,7 @@ record ReflectedMember(
     @Nullable Access access)
     implements JavaMember {
 
-  /** The ways to a property: by methods where there are some, else by its field. */
+  /** How a property is accessed: by methods if it has any, else by its field. */
   record Access(@Nullable Method getter, @Nullable Method setter, @Nullable Field field) {
     boolean isReadable() {
       return getter != null || field != null;

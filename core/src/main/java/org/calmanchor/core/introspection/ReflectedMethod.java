@@ -64,7 +64,7 @@ record ReflectedMethod(
 
   @Override
   public boolean isOfEveryObject() {
-    // Whoever hosts an object closes it; a caller from outside must not.
+    // close() of an AutoCloseable is called by the host, never by a client.
     boolean isClose =
         name().equals("close")
             && executable.getParameterCount() == 0

@@ -46,17 +46,20 @@ final class ReflectedType implements JavaType {
     this.arguments = List.copyOf(arguments);
   }
 
-  /** A class as such, with what is noted about it and all that it reaches. */
+  /** The view of a class, with added annotations for it and all types that it refers to. */
   public static ReflectedType of(Class<?> type, AddedAnnotations added) {
     return new ReflectedType(type, null, Map.of(), added);
   }
 
-  /** A class with arguments for its type parameters. */
+  /** The view of a class with type arguments. */
   public static ReflectedType of(Class<?> type, List<JavaType> arguments, AddedAnnotations added) {
     return new ReflectedType(type, arguments, added);
   }
 
-  /** A type used within this one's declaration, where its variables stand for its arguments. */
+  /**
+   * The view of a type used in this type's declaration, with type variables replaced by this type's
+   * arguments.
+   */
   ReflectedType within(AnnotatedType use) {
     return new TypeArguments(scope(), added).resolved(use.getType(), use);
   }
@@ -69,7 +72,7 @@ final class ReflectedType implements JavaType {
     return added;
   }
 
-  /** What the variables of its declaration stand for. */
+  /** The type arguments by type variable. */
   private Map<TypeVariable<?>, ReflectedType> scope() {
     TypeVariable<?>[] variables = raw.getTypeParameters();
     if (variables.length == 0 || variables.length != arguments.size()) {
@@ -193,7 +196,7 @@ final class ReflectedType implements JavaType {
       return arguments.get(0).signature() + "[]";
     }
     if (type instanceof TypeVariable<?> || type instanceof WildcardType) {
-      // A wildcard's name has its bounds with their packages.
+      // The name of a wildcard contains its bounds with their packages.
       return type.getTypeName().replaceAll("[\\w.$]*[.$](?=\\w)", "");
     }
     return arguments.isEmpty()
@@ -237,7 +240,7 @@ final class ReflectedType implements JavaType {
         && Objects.equals(shape(), that.shape());
   }
 
-  /** Its shape, whatever the order in which members are named; null for none. */
+  /** Its {@code @Shape} in a form that does not depend on the order of members; null for none. */
   private @Nullable Object shape() {
     Shape shape = useAnnotation(Shape.class);
     return shape == null

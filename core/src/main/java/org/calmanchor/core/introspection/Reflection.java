@@ -22,7 +22,7 @@ public final class Reflection {
   }
 
   /**
-   * The elements on which the annotations of a member may stand.
+   * The elements that may carry the annotations of a member.
    *
    * @throws IllegalArgumentException when the view was not made from a class
    */
@@ -34,7 +34,7 @@ public final class Reflection {
   }
 
   /**
-   * The class behind a type's view.
+   * The class of a view.
    *
    * @throws IllegalArgumentException when the view was not made from classes
    */
@@ -46,7 +46,7 @@ public final class Reflection {
   }
 
   /**
-   * The method or constructor behind its view.
+   * The method or constructor of a view.
    *
    * @throws IllegalArgumentException when the view was not made from classes
    */
@@ -57,11 +57,11 @@ public final class Reflection {
     throw new IllegalArgumentException("not read from a class: " + method.signature());
   }
 
-  /** The ways to a property behind its view, by methods or a field. */
+  /** The accessors of a property: methods or a field. */
   public record Property(@Nullable Method getter, @Nullable Method setter, @Nullable Field field) {}
 
   /**
-   * The property or component behind its view.
+   * The accessors of a property or record component.
    *
    * @throws IllegalArgumentException when the view was not made from a class's property
    */

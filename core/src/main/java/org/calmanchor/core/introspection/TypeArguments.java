@@ -41,7 +41,7 @@ record TypeArguments(Map<TypeVariable<?>, ReflectedType> outer, AddedAnnotations
     return raw.isArray() ? List.of(ReflectedType.of(raw.getComponentType(), added)) : List.of();
   }
 
-  /** The type, or what it stands for if it is a variable. */
+  /** The type, or its replacement if it is a type variable. */
   ReflectedType resolved(Type type, @Nullable AnnotatedType use) {
     ReflectedType bound = type instanceof TypeVariable<?> variable ? outer.get(variable) : null;
     return bound == null ? new ReflectedType(type, use, outer, added) : bound;

@@ -8,7 +8,7 @@ import java.io.InputStream;
 public abstract class BulkInputStream extends FilterInputStream {
   private static final int SKIPPED_BYTES = 2 << 10;
 
-  /** A filter of {@code in}. */
+  /** Creates a filter of {@code in}. */
   protected BulkInputStream(InputStream in) {
     super(in);
   }
@@ -22,7 +22,7 @@ public abstract class BulkInputStream extends FilterInputStream {
   @Override
   public abstract int read(byte[] bytes, int offset, int length) throws IOException;
 
-  /** Reads what it skips: the stream below must not be moved past this filter. */
+  /** Skips by reading, so that the subclass sees every byte. */
   @Override
   public final long skip(long count) throws IOException {
     byte[] skipped = new byte[(int) Math.min(Math.max(count, 0), SKIPPED_BYTES)];

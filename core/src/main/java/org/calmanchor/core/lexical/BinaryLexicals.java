@@ -32,7 +32,7 @@ final class BinaryLexicals {
 
   private static byte[] parseBase64(String text) {
     String packed = text.indexOf(' ') < 0 ? text : text.replace(" ", "");
-    // The JDK's decoder also takes what lacks its padding, and bits that no byte holds.
+    // The JDK's decoder also accepts missing padding, and unused bits that are not zero.
     if (packed.length() % 4 != 0) {
       throw new LexicalException("not Base64");
     }
@@ -50,7 +50,7 @@ final class BinaryLexicals {
     }
   }
 
-  /** The bytes of the last group of four characters. */
+  /** Decodes the last group of four characters. */
   private static byte[] lastOf(byte[] bytes) {
     int from = (bytes.length - 1) / 3 * 3;
     return Arrays.copyOfRange(bytes, from, bytes.length);

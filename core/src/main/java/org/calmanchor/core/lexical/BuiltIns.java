@@ -67,8 +67,8 @@ public final class BuiltIns {
   }
 
   /**
-   * The lexical forms of {@code named} where it is a built-in type that restricts {@code declared};
-   * null where it is not.
+   * The lexical forms of the type {@code named} if it is a built-in type that restricts {@code
+   * declared}; null if not.
    */
   public static @Nullable Lexical<?> derived(QName named, QName declared) {
     if (!named.getNamespaceURI().equals(Names.XSD)

@@ -11,16 +11,18 @@ import org.jspecify.annotations.Nullable;
  * @param <T> the Java type of the values
  */
 public abstract class FastLexical<T> {
-  /** A short way. */
+  /** Creates a fast path. */
   protected FastLexical() {}
 
-  /** The value of a text without white space around it; null to ask the long way. */
+  /** The value of a text without surrounding white space; null if the slow path has to decide. */
   public abstract @Nullable T parse(char[] text, int from, int to);
 
-  /** Writes the value's text; the index behind it, or -1 to ask the long way. */
+  /**
+   * Writes the value's text and returns the index after it, or -1 if the slow path has to decide.
+   */
   public abstract int print(T value, byte[] bytes, int at);
 
-  /** No short way. */
+  /** A type without a fast path. */
   static <T> FastLexical<T> none() {
     return new FastLexical<>() {
       @Override
@@ -35,7 +37,7 @@ public abstract class FastLexical<T> {
     };
   }
 
-  /** The same for fewer values. */
+  /** The same fast path with constraints. */
   FastLexical<T> checked(Consumer<T> check, Consumer<T> checkWritten) {
     FastLexical<T> all = this;
     return new FastLexical<>() {
@@ -46,7 +48,7 @@ public abstract class FastLexical<T> {
           try {
             check.accept(value);
           } catch (LexicalException refused) {
-            // The long way says it with the text at hand.
+            // The slow path raises the same error, with the text in its message.
             return null;
           }
         }

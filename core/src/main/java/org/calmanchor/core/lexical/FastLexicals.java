@@ -6,10 +6,10 @@ import org.jspecify.annotations.Nullable;
 
 /** Fast paths for numbers, days, truth values and texts. */
 final class FastLexicals {
-  /** So many digits fit a long, whatever they are. */
+  /** The most digits of which every number fits into a long. */
   private static final int MOST = 18;
 
-  /** The long that stands for no number. */
+  /** Marker: no number. */
   private static final long NONE = Long.MIN_VALUE;
 
   private static final byte[] TRUE = {'t', 'r', 'u', 'e'};
@@ -72,8 +72,8 @@ final class FastLexicals {
           if (scale < 0 || scale > MOST || value.precision() > MOST) {
             return -1;
           }
-          // Of a number without fraction the JDK gives the long that it holds; its unscaledValue
-          // would build a BigInteger first.
+          // BigDecimal.longValue() is free for a small integer; unscaledValue() would create a
+          // BigInteger.
           BigDecimal whole = scale == 0 ? value : value.scaleByPowerOfTen(scale);
           return FastLexicals.print(whole.longValue(), scale, bytes, at);
         }
@@ -89,7 +89,7 @@ final class FastLexicals {
           long year = unsigned(text, from, from + 4);
           long month = unsigned(text, from + 5, from + 7);
           long day = unsigned(text, from + 8, from + 10);
-          // The 29th and later are not in every month: the long way knows.
+          // The slow path checks the 29th and later days, which not every month has.
           return year < 1 || month < 1 || month > 12 || day < 1 || day > 28
               ? null
               : LocalDate.of((int) year, (int) month, (int) day);
@@ -150,14 +150,14 @@ final class FastLexicals {
 
   private FastLexicals() {}
 
-  /** The number of digits with a sign or without; {@link #NONE} when it is something else. */
+  /** Parses digits with an optional sign; {@link #NONE} for any other text. */
   private static long whole(char[] text, int from, int to) {
     boolean isNegative = from < to && text[from] == '-';
     long value = unsigned(text, isNegative ? from + 1 : from, to);
     return value < 0 ? NONE : isNegative ? -value : value;
   }
 
-  /** The number of one to eighteen digits; -1 when it is something else. */
+  /** Parses one to eighteen digits; -1 for any other text. */
   private static long unsigned(char[] text, int from, int to) {
     if (from >= to || to - from > MOST) {
       return -1;
@@ -193,7 +193,7 @@ final class FastLexicals {
     return at + 2;
   }
 
-  /** Writes a number whose last {@code scale} digits stand behind the point. */
+  /** Writes a number with {@code scale} digits after the decimal point. */
   private static int print(long unscaled, int scale, byte[] bytes, int at) {
     int start = at;
     long left = unscaled;
@@ -217,8 +217,7 @@ final class FastLexicals {
   }
 
   /**
-   * Writes the last digits of a number, with zeros before it, from one index to another; the number
-   * that the digits before them make.
+   * Writes the last digits of a number, padded with zeros, and returns the remaining higher digits.
    */
   private static long filled(long value, byte[] bytes, int from, int to) {
     int at = to;
@@ -231,7 +230,7 @@ final class FastLexicals {
     if (at == from) {
       return left;
     }
-    // Most values are small enough for the cheaper division of ints.
+    // Dividing ints is cheaper, and most values fit.
     int few = (int) left;
     while (at > from) {
       int rest = few / 10;

@@ -11,10 +11,10 @@ import org.jspecify.annotations.Nullable;
  * @param <T> the Java type of the values
  */
 public final class Lexical<T> {
-  /** The most bytes of a value in its quick form. */
+  /** The most bytes that the fast path writes for a value. */
   public static final int QUICK_BYTES = 40;
 
-  /** The most digits that a number can be allowed to have: to read more would take too long. */
+  /** The highest limit on a number's digits that can be set: parsing more would take too long. */
   public static final int MOST_DIGITS = 10_000;
 
   private final String form;
@@ -25,7 +25,7 @@ public final class Lexical<T> {
   private final boolean isNumber;
 
   /**
-   * The forms of one type.
+   * Creates the lexical forms of one type.
    *
    * @param form what a text must look like, in words that follow "expected"
    * @param whiteSpace what becomes of white space before parsing
@@ -52,25 +52,22 @@ public final class Lexical<T> {
     this.printer = printer;
   }
 
-  /** The same forms, with a short way for the plainest of them. */
+  /** The same forms with a fast path for common values. */
   public Lexical<T> quickly(FastLexical<T> way) {
     return new Lexical<>(form, whiteSpace, parser, printer, way, isNumber);
   }
 
-  /** The same forms, known to be those of numbers, whose digits are limited. */
+  /** The same forms, marked as those of a number, whose digits are limited. */
   Lexical<T> ofNumbers() {
     return new Lexical<>(form, whiteSpace, parser, printer, quick, true);
   }
 
-  /** Whether its texts are numbers, as long as they have digits. */
+  /** Whether the texts are numbers that may have any number of digits. */
   public boolean isNumber() {
     return isNumber;
   }
 
-  /**
-   * The value of a text that has a plain form; null when it has none, or is no value: {@link
-   * #parse} then decides.
-   */
+  /** The value of a text by the fast path; null if {@link #parse} has to decide. */
   public @Nullable T quick(char[] text, int length) {
     int from = 0;
     int to = length;
@@ -88,20 +85,20 @@ public final class Lexical<T> {
   }
 
   /**
-   * Writes a value that has a plain form, which is ASCII without markup, into {@code bytes}, where
-   * {@link #QUICK_BYTES} are free from {@code at}; the index behind it, or -1 when {@link
-   * #print(Object)} decides.
+   * Writes a value by the fast path into {@code bytes}, as ASCII without markup. {@link
+   * #QUICK_BYTES} bytes must be free from index {@code at}. Returns the index after the value, or
+   * -1 if {@link #print(Object)} has to decide.
    */
   public int print(T value, byte[] bytes, int at) {
     return quick.print(value, bytes, at);
   }
 
-  /** What a text must look like, in words that follow "expected". */
+  /** The expected form of a text, in words that can follow "expected". */
   public String form() {
     return form;
   }
 
-  /** What becomes of white space before parsing. */
+  /** How white space is handled before parsing. */
   public WhiteSpace whiteSpace() {
     return whiteSpace;
   }
@@ -125,7 +122,7 @@ public final class Lexical<T> {
   }
 
   /**
-   * The same forms for fewer values.
+   * The same forms with constraints.
    *
    * @param check throws {@link LexicalException} for a value that is not taken when read
    * @param checkWritten throws {@link LexicalException} for a value that may not be written

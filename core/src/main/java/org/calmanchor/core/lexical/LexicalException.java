@@ -8,25 +8,28 @@ public final class LexicalException extends RuntimeException {
 
   private final @Nullable String expected;
 
-  /** One that says what is wrong, without repeating the text. */
+  /** Creates an exception whose message does not repeat the text. */
   public LexicalException(String message) {
     this(message, null);
   }
 
   private LexicalException(String message, @Nullable String expected) {
-    // Raised for every bad value from outside: a stack trace would cost and tell nothing.
+    // Raised for any invalid value from outside: a stack trace would only cost time.
     super(message, null, false, false);
     this.expected = expected;
   }
 
   /**
-   * One for a value of the type that a constraint refuses; {@code expected} is what it asks for.
+   * Creates an exception for a value that violates a constraint; {@code expected} is what the
+   * constraint requires.
    */
   public static LexicalException constrained(String expected) {
     return new LexicalException("not " + expected, expected);
   }
 
-  /** What a constraint asks for, or null when the type's own forms were not kept. */
+  /**
+   * What the violated constraint requires; null if the text is not in the lexical form of its type.
+   */
   public @Nullable String expected() {
     return expected;
   }

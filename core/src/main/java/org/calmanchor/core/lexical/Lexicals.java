@@ -61,7 +61,7 @@ final class Lexicals {
           Lexicals::parseCurrency,
           Currency::getCurrencyCode);
 
-  /** Names as {namespace}local: the prefixes of a message are the codecs' concern. */
+  /** Written as {namespace}local here; the codecs convert the prefixes of messages. */
   static final Lexical<QName> QNAME =
       new Lexical<>(
           "a name with a prefix that is declared",

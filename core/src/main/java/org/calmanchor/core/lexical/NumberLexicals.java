@@ -18,7 +18,7 @@ final class NumberLexicals {
       whole("-9223372036854775808 to 9223372036854775807", Long::parseLong)
           .quickly(FastLexicals.LONG);
 
-  /** The unsigned types, each held by the next wider signed one of Java. */
+  /** The unsigned types; each is represented by the next wider signed type of Java. */
   static final Lexical<Short> UNSIGNED_BYTE = within("0 to 255", SHORT, 0, 255);
 
   static final Lexical<Integer> UNSIGNED_SHORT = within("0 to 65535", INT, 0, 65_535);
@@ -142,7 +142,7 @@ final class NumberLexicals {
     return digits(text, start, text.length()) == text.length() && start < text.length();
   }
 
-  /** Sign, digits, point, digits; at least one digit. */
+  /** Whether the text is an optional sign, digits, a point and digits, with at least one digit. */
   private static boolean isDecimal(String text, int from, int to) {
     int start = afterSign(text, from);
     int point = digits(text, start, to);
@@ -176,7 +176,7 @@ final class NumberLexicals {
   }
 
   private static String printInteger(BigInteger value) {
-    // 3.4 bits a digit: the check must not itself print a huge number.
+    // Computed from bits (3.4 bits a digit), since printing a huge number would take too long.
     if (value.bitLength() > MOST_DIGITS * 4) {
       throw new LexicalException("more than " + MOST_DIGITS + " digits");
     }

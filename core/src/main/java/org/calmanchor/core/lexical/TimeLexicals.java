@@ -25,7 +25,10 @@ final class TimeLexicals {
   private static final String TIME = "[0-9]{2}:[0-9]{2}:[0-9]{2}(\\.[0-9]{1,9})?";
   private static final String ZONE = "(Z|[+\\-][0-9]{2}:[0-9]{2})";
 
-  /** What each type holds of its built-in one: its zone, nine digits of a second, its years. */
+  /**
+   * The patterns that restrict the built-in types to what the Java types can represent: zone, nine
+   * digits of a second, range of years.
+   */
   static final String DATE_PATTERN = YEAR + "-[0-9]{2}-[0-9]{2}";
 
   static final String TIME_PATTERN = TIME;
@@ -188,7 +191,7 @@ final class TimeLexicals {
     LocalDate day = parseDate(text.substring(0, t));
     String time = text.substring(t + 1);
     if (isEndOfDay(time)) {
-      // The day after -0001-12-31 is one of year 1, since there is no year 0.
+      // There is no year 0 in XML Schema 1.0: the day after -0001-12-31 is in year 1.
       LocalDate next = day.plusDays(1);
       day = next.getYear() == 0 ? next.withYear(1) : next;
     }
@@ -213,7 +216,7 @@ final class TimeLexicals {
 
   private static String printYear(int year) {
     if (year == 0 || Math.abs((long) year) > MOST_YEAR) {
-      // Leap years follow the number as written, so no other year may stand for it.
+      // Writing year 0 as -1 would change which years are leap years.
       throw new LexicalException("XML Schema 1.0 has no year " + year);
     }
     String digits = Integer.toString(Math.abs(year));
@@ -233,7 +236,7 @@ final class TimeLexicals {
     return whole + fraction(time.getNano());
   }
 
-  /** A fraction of a second with its point, without zeros at its end; empty for none. */
+  /** A fraction of a second with its point, without trailing zeros; empty for none. */
   static String fraction(int nanos) {
     if (nanos == 0) {
       return "";

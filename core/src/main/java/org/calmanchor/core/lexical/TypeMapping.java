@@ -24,7 +24,10 @@ public record TypeMapping<T>(
     @Nullable Restriction restriction,
     Lexical<T> lexical) {
 
-  /** The named type that is published where the built-in one would promise too much. */
+  /**
+   * The named restriction that is published if the Java type cannot represent all values of the
+   * built-in type.
+   */
   public record Restriction(String name, List<Facet> facets, String doc) {
     /** Copies the facets. */
     public Restriction {
@@ -41,7 +44,7 @@ public record TypeMapping<T>(
     return new TypeMapping<>(javaType, primitive, Names.xsd(base), null, lexical);
   }
 
-  /** A row whose type is published as a named restriction by a pattern. */
+  /** Creates a row whose type is published as a named restriction with a pattern. */
   static <T> TypeMapping<T> narrowed(
       Class<T> javaType, String base, String name, String pattern, String doc, Lexical<T> lexical) {
     Restriction restriction =
@@ -49,7 +52,7 @@ public record TypeMapping<T>(
     return new TypeMapping<>(javaType, null, Names.xsd(base), restriction, lexical);
   }
 
-  /** The local name under which it is published. */
+  /** The local name of the published type. */
   public String publishedName() {
     return restriction == null ? base.getLocalPart() : restriction.name();
   }

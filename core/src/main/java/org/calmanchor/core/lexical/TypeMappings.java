@@ -160,18 +160,18 @@ public final class TypeMappings {
         type, "dateTime", "DateTimeWithZone", TimeLexicals.ZONED_DATE_TIME_PATTERN, ZONED, lexical);
   }
 
-  /** The table's rows in order. */
+  /** All rows in the order of the table. */
   public static List<TypeMapping<?>> rows() {
     return TABLE;
   }
 
-  /** All rows for a Java type by its binary name, the default first; empty when none fits. */
+  /** All rows for a Java type by its binary name, the default row first; empty if there is none. */
   public static List<TypeMapping<?>> allForJava(String javaName) {
     return BY_JAVA_NAME.getOrDefault(javaName, List.of());
   }
 
   /**
-   * The default row for a Java type, or null when no row fits.
+   * The default row for a Java type, or null if there is none.
    *
    * @param javaName the type's binary name, or a primitive's
    */
@@ -181,7 +181,8 @@ public final class TypeMappings {
   }
 
   /**
-   * The row for a Java type that is published as that built-in type or its restriction, or null.
+   * The row for a Java type that is published as that built-in type or its restriction; null if
+   * there is none.
    */
   public static @Nullable TypeMapping<?> forJava(String javaName, QName published) {
     return allForJava(javaName).stream()
@@ -190,7 +191,7 @@ public final class TypeMappings {
         .orElse(null);
   }
 
-  /** What becomes of white space in values of the built-in type {@code base}. */
+  /** How white space in values of the built-in type {@code base} is handled. */
   public static WhiteSpace whiteSpace(QName base) {
     return switch (base.getLocalPart()) {
       case "string" -> WhiteSpace.PRESERVE;

@@ -2,14 +2,16 @@ package org.calmanchor.core.lexical;
 
 /** What becomes of white space before a text is read (XML Schema 1.0 part 2, section 4.3.6). */
 public enum WhiteSpace {
-  /** It stays. */
+  /** White space is kept. */
   PRESERVE,
   /** Each tab, line feed and carriage return becomes a space. */
   REPLACE,
-  /** As replaced, then runs become one space and none is left at the ends. */
+  /**
+   * As for REPLACE; then sequences of spaces become one space, and spaces at the ends are removed.
+   */
   COLLAPSE;
 
-  /** The text after this rule. */
+  /** Applies this rule to {@code text}. */
   public String apply(String text) {
     return switch (this) {
       case PRESERVE -> text;
@@ -18,7 +20,7 @@ public enum WhiteSpace {
     };
   }
 
-  /** White space at the ends removed, inner runs made one space. */
+  /** Removes white space at both ends and replaces inner sequences by one space. */
   public static String collapse(String text) {
     int length = text.length();
     boolean clean = true;
@@ -44,7 +46,7 @@ public enum WhiteSpace {
     return out.toString();
   }
 
-  /** Whether {@code c} is white space to XML (XML 1.0, production 3). */
+  /** Whether {@code c} is XML white space (XML 1.0, production 3). */
   public static boolean isSpace(char c) {
     return c == ' ' || c == '\t' || c == '\n' || c == '\r';
   }

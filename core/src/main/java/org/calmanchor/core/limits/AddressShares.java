@@ -8,23 +8,23 @@ import java.util.concurrent.atomic.AtomicInteger;
  * without locks.
  */
 public final class AddressShares {
-  /** So many addresses that have nothing are remembered, since most of them come back. */
+  /** The most idle addresses to remember, since most of them come back. */
   private static final int REMEMBERED = 1_000;
 
-  /** The count of an address that is being forgotten. */
+  /** Marker count of an address that is being removed. */
   private static final int FORGOTTEN = -1;
 
   private final int most;
   private final ExemptAddresses unshared;
   private final ConcurrentHashMap<String, AtomicInteger> running = new ConcurrentHashMap<>();
 
-  /** Shares of {@code most} for each address, but for those that have none. */
+  /** Creates counters with {@code most} per address, except for exempt addresses. */
   public AddressShares(int most, ExemptAddresses unshared) {
     this.most = most;
     this.unshared = unshared;
   }
 
-  /** One more of {@code address}; false when it has its share already. */
+  /** Counts one more for {@code address}; false if the address has its share already. */
   public boolean enter(String address) {
     if (unshared.contains(address)) {
       return true;
@@ -45,7 +45,7 @@ public final class AddressShares {
     }
   }
 
-  /** One less; for each that has entered, once. */
+  /** Counts one less; must be called once for each successful {@link #enter}. */
   public void leave(String address) {
     AtomicInteger count = unshared.contains(address) ? null : running.get(address);
     if (count != null
@@ -56,7 +56,7 @@ public final class AddressShares {
     }
   }
 
-  /** How many addresses are remembered. */
+  /** The number of remembered addresses. */
   int addresses() {
     return running.size();
   }

@@ -10,7 +10,7 @@ import java.util.Set;
  * @param isLoopback whether those of loopback are among them
  */
 public record ExemptAddresses(Set<String> proxies, boolean isLoopback) {
-  /** Loopback alone. */
+  /** Exempts the loopback addresses only. */
   public static final ExemptAddresses LOOPBACK = new ExemptAddresses(Set.of(), true);
 
   /** Copies the set. */

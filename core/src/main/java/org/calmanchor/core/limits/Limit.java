@@ -59,7 +59,7 @@ public enum Limit {
       Reply.DEADLINE),
   IDLE_TIME(Duration.ofSeconds(30), "how long a connection may stay silent", Reply.CLOSED);
 
-  /** How the caller learns of it. */
+  /** How a caller that exceeds the limit is answered. */
   public enum Reply {
     SENDER("Client / Sender", "500 / 400"),
     TOO_LARGE("none", "413"),
@@ -80,12 +80,12 @@ public enum Limit {
       this.status = status;
     }
 
-    /** The fault's code in SOAP 1.1 and 1.2; none where HTTP itself refuses. */
+    /** The fault codes in SOAP 1.1 and 1.2; none if HTTP itself refuses the request. */
     public String fault() {
       return fault;
     }
 
-    /** The HTTP status, for SOAP 1.1 and 1.2 where they differ. */
+    /** The HTTP status, for SOAP 1.1 and 1.2 if they differ. */
     public String status() {
       return status;
     }
@@ -116,22 +116,22 @@ public enum Limit {
     return byDefault;
   }
 
-  /** Whether it limits a time, and is set with a {@link Duration}. */
+  /** Whether the limit is a time, which is set with a {@link Duration}. */
   public boolean isTime() {
     return isTime;
   }
 
-  /** What is counted. */
+  /** What the limit counts. */
   public String doc() {
     return doc;
   }
 
-  /** How the caller learns that it was exceeded. */
+  /** How a caller that exceeds the limit is answered. */
   public Reply reply() {
     return reply;
   }
 
-  /** Its name on the command line and in documents. */
+  /** The limit's name on the command line and in documents. */
   public String title() {
     return name().toLowerCase(Locale.ROOT).replace('_', '-');
   }

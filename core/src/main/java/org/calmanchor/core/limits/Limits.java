@@ -9,7 +9,7 @@ import org.calmanchor.core.xml.MessageOpener;
 
 /** The values of all {@link Limit}s, inclusive. Immutable. */
 public final class Limits {
-  /** What holds unless told otherwise. */
+  /** The default limits. */
   public static final Limits DEFAULT = new Limits(new EnumMap<>(Limit.class));
 
   private static final long MOST_COUNT = Integer.MAX_VALUE - 8;
@@ -24,7 +24,7 @@ public final class Limits {
   }
 
   /**
-   * How many of what {@code limit} counts are allowed.
+   * The value of a limit that is a count.
    *
    * @throws IllegalArgumentException when it limits a time
    */
@@ -34,7 +34,7 @@ public final class Limits {
   }
 
   /**
-   * How long {@code limit} allows, in whole milliseconds.
+   * The value of a limit that is a time, in whole milliseconds.
    *
    * @throws IllegalArgumentException when it limits a count
    */
@@ -57,7 +57,7 @@ public final class Limits {
   }
 
   /**
-   * The same with another value.
+   * The same limits with another value for a count.
    *
    * @param value inclusive; 1 at least, and at most what an int counts, but for the size of a
    *     message
@@ -79,7 +79,7 @@ public final class Limits {
   }
 
   /**
-   * The same with another time.
+   * The same limits with another value for a time.
    *
    * @param time inclusive; one millisecond to 24 days
    * @throws IllegalArgumentException when it is out of that range, or the limit is a count
@@ -101,7 +101,8 @@ public final class Limits {
   }
 
   /**
-   * Opens messages within these limits; {@code isLenient}: as {@link MessageLimits#isLenient} says.
+   * Creates an opener of messages within these limits; for {@code isLenient} see {@link
+   * MessageLimits#isLenient}.
    */
   @SuppressWarnings("exports") // for our own client, to which codecs are exported
   public MessageOpener inputs(boolean isLenient) {

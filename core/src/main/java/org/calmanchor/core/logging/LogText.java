@@ -4,7 +4,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Cleans a text for the log. */
 final class LogText {
-  /** How long a sentence may be. */
+  /** The most characters of a sentence. */
   static final int MOST_OF_SENTENCE = 2_000;
 
   private LogText() {}
@@ -33,7 +33,10 @@ final class LogText {
     return text.length() > length ? cleaned.append('\u2026').toString() : cleaned.toString();
   }
 
-  /** Control characters, those that break lines or order text, and halves of pairs. */
+  /**
+   * Whether it is a control character, one that breaks lines or changes the text's direction, or
+   * half of a surrogate pair.
+   */
   private static boolean isOdd(char c) {
     if (c >= ' ' && c < 0x7F) {
       return false;

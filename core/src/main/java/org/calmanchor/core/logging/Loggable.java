@@ -11,7 +11,7 @@ public final class Loggable {
 
   private Loggable() {}
 
-  /** The text with everything odd in it replaced by a question mark, cut where it is long. */
+  /** The text with control characters replaced by a question mark, shortened if it is long. */
   public static String text(@Nullable Object from) {
     return LogText.clean(from, MOST);
   }
@@ -22,8 +22,9 @@ public final class Loggable {
   }
 
   /**
-   * What to log of a failure: itself, or a copy with the same stack when its message, or that of a
-   * cause, holds what must not reach a log. Lines of a message are no lines of the log.
+   * The exception to log: the failure itself, or a copy with the same stack trace if its message,
+   * or that of a cause, contains characters that must not get into a log. Line breaks in a message
+   * do not become log lines.
    */
   public static @Nullable Throwable failure(@Nullable Throwable failure) {
     return failure == null ? null : SanitizedException.of(failure);

@@ -24,13 +24,13 @@ public final class MaskedMessage {
   private final String text;
   private final StringBuilder shown = new StringBuilder();
 
-  /** The local names of the elements that are open, the innermost first. */
+  /** The local names of the open elements, the innermost first. */
   private final Deque<String> open = new ArrayDeque<>();
 
-  /** Up to where the text has been shown, or masked. */
+  /** The index up to which the text has been copied or masked. */
   private int at;
 
-  /** How many of the open elements, from the innermost on, stand within a secret. */
+  /** The number of open elements, counted from the innermost, that are within a secret. */
   private int secret;
 
   private MaskedMessage(String text) {
@@ -48,7 +48,7 @@ public final class MaskedMessage {
   }
 
   /**
-   * The message without its secrets.
+   * The message with its secrets masked.
    *
    * @param isCut whether only its beginning is there
    */
@@ -65,7 +65,7 @@ public final class MaskedMessage {
       }
       return shown.toString();
     } catch (XMLStreamException unreadable) {
-      // The text after the last complete tag could be a secret.
+      // If the message is cut off, the text after the last complete tag may be a secret.
       return shown.append(isCut ? CUT : UNREADABLE).toString();
     }
   }
@@ -105,7 +105,7 @@ public final class MaskedMessage {
     open.pop();
     boolean isOutermost = secret == 1;
     secret = Math.max(0, secret - 1);
-    // The end of an element without content has no tag of its own.
+    // An empty-element tag has no end tag.
     boolean hasTag = start >= at && text.startsWith("</", start);
     if (isOutermost && hasTag) {
       at = start;
@@ -116,7 +116,7 @@ public final class MaskedMessage {
   }
 
   private boolean isSecret(String name) {
-    // Maps have elements of that name, whose texts say what something is, not what it is worth.
+    // A map has elements named "key" too, whose text is a name and not a secret.
     boolean isOfMap = name.equals("key") && "entry".equals(open.peek());
     boolean isSecurity = name.equals("Security") && "Header".equals(open.peek());
     return isSecurity || (!isOfMap && SecretNames.isSecret(name));
@@ -133,7 +133,7 @@ public final class MaskedMessage {
     }
   }
 
-  /** Behind the tag that begins at {@code start}: where it ends, outside of quotes. */
+  /** The index after the tag that begins at {@code start}; a ">" in quotes does not end it. */
   private int tagEnd(int start) {
     char quote = 0;
     for (int i = start; i < text.length(); i++) {
@@ -149,7 +149,7 @@ public final class MaskedMessage {
     return text.length();
   }
 
-  /** Shows a tag, which is well-formed, with its secret attributes masked. */
+  /** Copies a well-formed tag, with its secret attributes masked. */
   private void tag(int start, int end) {
     int shownTo = start;
     for (int i = start; i < end; i++) {
@@ -176,7 +176,7 @@ public final class MaskedMessage {
     while (begin > start && !Character.isWhitespace(text.charAt(begin - 1))) {
       begin--;
     }
-    // A namespace is no secret, whatever its prefix.
+    // A namespace is never a secret, even if its prefix looks like one.
     return text.startsWith("xmlns", begin) ? "" : local(text.substring(begin, end));
   }
 }

@@ -19,7 +19,7 @@ public final class RateLimitedLog {
   private long start;
   private int count;
 
-  /** Logs at {@code level}. */
+  /** Creates a log that writes at {@code level}. */
   @SuppressWarnings("exports") // for our own modules, which all know the logging library
   public RateLimitedLog(Logger log, Level level) {
     this(log, level, System::nanoTime);
@@ -33,7 +33,7 @@ public final class RateLimitedLog {
   }
 
   /**
-   * Logs it, or counts it.
+   * Writes the entry, or only counts it.
    *
    * @param message with {@code {}} where arguments stand
    */
@@ -47,7 +47,7 @@ public final class RateLimitedLog {
     }
   }
 
-  /** How many were left out before this one; -1 when it is left out as well. */
+  /** The number of entries left out before this one; -1 if this one is left out too. */
   private synchronized int admit() {
     long now = clock.getAsLong();
     int leftOut = 0;

@@ -17,7 +17,7 @@ final class SanitizedException extends Exception {
     setStackTrace(original.getStackTrace());
   }
 
-  /** {@code failure} itself, unless its message or that of a cause has to be cleaned. */
+  /** Returns {@code failure} itself, unless its message or that of a cause has to be cleaned. */
   static Throwable of(Throwable failure) {
     return isClean(failure, identities()) ? failure : copy(failure, identities());
   }
@@ -37,7 +37,7 @@ final class SanitizedException extends Exception {
     return isClean;
   }
 
-  /** An exception that occurs several times is copied once, so that cycles end. */
+  /** Copies each exception once, so that cycles of causes end. */
   private static Throwable copy(Throwable failure, Set<Throwable> copied) {
     copied.add(failure);
     Throwable cause = failure.getCause();

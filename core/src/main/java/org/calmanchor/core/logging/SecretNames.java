@@ -8,10 +8,10 @@ import java.util.Set;
 
 /** Decides by the name of an element, attribute or header whether its value is a secret. */
 public final class SecretNames {
-  /** Replaces a secret. */
+  /** The text that replaces a secret. */
   public static final String MASK = "\u2022\u2022\u2022";
 
-  /** Anywhere in a name. */
+  /** Secret if found anywhere in a name. */
   private static final List<String> LONG =
       List.of(
           "password",
@@ -29,15 +29,15 @@ public final class SecretNames {
           "privatekey",
           "authorization");
 
-  /** As a word of a name only: "shipping" holds no "pin". */
+  /** Secret only as a word of a name: "shipping" contains "pin", but is not a secret. */
   private static final Set<String> SHORT = Set.of("key", "keys", "pin", "pins", "pwd");
 
-  /** Headers of HTTP whose names do not say it. */
+  /** HTTP headers whose names do not reveal that they are secret. */
   private static final Set<String> HEADERS = Set.of("cookie", "set-cookie");
 
   private SecretNames() {}
 
-  /** Whether {@code name}, without prefix, says that its value is a secret. */
+  /** Whether {@code name}, without its prefix, looks like the name of a secret. */
   public static boolean isSecret(String name) {
     String plain = name.toLowerCase(Locale.ROOT).replaceAll("[^a-z]", "");
     if (LONG.stream().anyMatch(plain::contains)) {
@@ -52,7 +52,7 @@ public final class SecretNames {
     return false;
   }
 
-  /** Headers of HTTP without their secrets. */
+  /** HTTP headers with their secrets masked. */
   public static Map<String, String> masked(Map<String, String> headers) {
     Map<String, String> masked = new LinkedHashMap<>();
     headers.forEach(

@@ -28,7 +28,7 @@ public record ComplexType(
     attributes = List.copyOf(attributes);
   }
 
-  /** An anonymous type of elements in sequence, as wrappers are. */
+  /** Creates an anonymous type with elements in sequence, such as that of a wrapper element. */
   public static ComplexType sequence(List<Particle> particles, Origin origin) {
     return new ComplexType(null, Elements.sequence(particles), List.of(), false, "", origin);
   }
@@ -70,7 +70,7 @@ public record ComplexType(
    * @param mixed whether text may stand between them
    */
   public record Elements(@Nullable QName base, Term.Group group, boolean mixed) implements Content {
-    /** These elements in sequence. */
+    /** Creates a sequence of these elements. */
     public static Elements sequence(List<Particle> particles) {
       return new Elements(null, new Term.Group(Term.Compositor.SEQUENCE, particles), false);
     }

@@ -18,7 +18,7 @@ public final class Contract {
   private final Components components;
 
   /**
-   * A contract of these components.
+   * Creates a contract of these components.
    *
    * @throws IllegalArgumentException when two components of one kind share a name, or one refers to
    *     another that is not there
@@ -44,7 +44,7 @@ public final class Contract {
     return targetNamespace;
   }
 
-  /** The schemas, one a namespace. */
+  /** The schemas, one for each namespace. */
   public List<Schema> schemas() {
     return schemas;
   }
@@ -78,17 +78,19 @@ public final class Contract {
     return components.element(name);
   }
 
-  /** The named type {@code name}, or null for one that is not defined here, as built-in ones. */
+  /**
+   * The named type {@code name}; null if the contract does not define it, as with built-in types.
+   */
   public @Nullable TypeDefinition type(QName name) {
     return components.type(name);
   }
 
-  /** The definition behind {@code use}, or null when it is built in. */
+  /** The definition of a type that is used; null if it is built in. */
   public @Nullable TypeDefinition definition(TypeUse use) {
     return use instanceof TypeUse.Named named ? type(named.name()) : (TypeDefinition) use;
   }
 
-  /** Whether a type is around one element of any name (a wildcard), which nothing is known of. */
+  /** Whether a type contains one element of any name (a wildcard). */
   public boolean holdsAny(TypeUse use) {
     return definition(use) instanceof ComplexType complex
         && complex.content() instanceof ComplexType.Elements content
@@ -97,7 +99,7 @@ public final class Contract {
         && content.group().particles().get(0).term() instanceof Term.Any;
   }
 
-  /** The built-in simple type that a simple type is made from by restriction; empty for none. */
+  /** The built-in type that a simple type restricts; empty for a list or union. */
   public QName builtIn(TypeUse use) {
     if (definition(use) instanceof SimpleType simple) {
       return simple.variety() instanceof SimpleType.Restriction restriction
@@ -134,7 +136,7 @@ public final class Contract {
     return components.binding(name);
   }
 
-  /** The body element of a document/literal message in use. */
+  /** The body element of a document/literal message. */
   public ElementDeclaration bodyElement(QName message) {
     return element(message(message).onlyPart().element());
   }
@@ -145,7 +147,7 @@ public final class Contract {
   }
 
   /**
-   * The elements of a structure in order, those of the types that it extends first.
+   * The elements of a structure in order, after those of its base types.
    *
    * @throws IllegalArgumentException for content that is not a sequence of elements
    */
@@ -153,12 +155,15 @@ public final class Contract {
     return components.members(type);
   }
 
-  /** The attributes of a structure in order, those of the types that it extends first. */
+  /** The attributes of a structure in order, after those of its base types. */
   public List<AttributeUse> attributes(ComplexType type) {
     return components.attributes(type);
   }
 
-  /** The types that extend {@code type}, directly or not, by name; empty for an anonymous one. */
+  /**
+   * The types that extend {@code type}, directly or indirectly, by name; empty for an anonymous
+   * type.
+   */
   public List<ComplexType> derived(ComplexType type) {
     return components.derived(type);
   }

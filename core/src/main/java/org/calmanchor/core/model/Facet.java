@@ -8,7 +8,7 @@ package org.calmanchor.core.model;
  * @param doc what it means, for enumeration values above all; may be empty
  */
 public record Facet(Kind kind, String value, String doc) {
-  /** A facet without documentation. */
+  /** Creates a facet without documentation. */
   public Facet(Kind kind, String value) {
     this(kind, value, "");
   }

@@ -13,12 +13,12 @@ public record Member(ElementDeclaration element, int min, int max) {
     return element.name().getLocalPart();
   }
 
-  /** Whether more than one may stand. */
+  /** Whether it may occur more than once. */
   public boolean repeats() {
     return max > 1;
   }
 
-  /** Whether at least one must stand. */
+  /** Whether it must occur at least once. */
   public boolean isRequired() {
     return min > 0;
   }

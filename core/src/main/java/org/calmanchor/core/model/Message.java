@@ -23,7 +23,7 @@ public record Message(QName name, List<Part> parts) {
    */
   public record Part(String name, QName element) {}
 
-  /** The message {@code name} with one part. */
+  /** Creates a message with one part. */
   public static Message of(QName name, String part, QName element) {
     return new Message(name, List.of(new Part(part, element)));
   }

@@ -10,8 +10,8 @@ import java.util.Set;
  */
 public record MinimumDepth(Contract contract) {
   /**
-   * The depth of {@code type}: 1 when it needs no other type; {@link Integer#MAX_VALUE} when each
-   * value would have to contain another value of the same type.
+   * The depth of {@code type}: 1 if it needs no other type; {@link Integer#MAX_VALUE} if each value
+   * would have to contain another value of the same type.
    */
   public int of(ComplexType type) {
     return of(type, Set.of());

@@ -27,7 +27,7 @@ public record Operation(
   }
 
   /**
-   * A message in a direction.
+   * A message of an operation, in one direction.
    *
    * @param message the message's name
    * @param action its action URI; may be empty

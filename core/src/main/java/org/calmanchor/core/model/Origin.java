@@ -17,19 +17,18 @@ public final class Origin {
     this.position = position;
   }
 
-  /** The origin at {@code place}, in words that a person can follow. */
+  /** Creates an origin at {@code place}, in words that a person can follow. */
   public static Origin of(String place) {
     return new Origin(place, 0);
   }
 
-  /** This origin, the one at {@code rank} among its siblings as they were written down. */
+  /** The same origin with its rank among its siblings in the source. */
   public Origin at(int rank) {
     return new Origin(place, rank);
   }
 
   /**
-   * Its rank among its siblings as they were written down, where the contract has them in another
-   * order; else 0.
+   * Its rank among its siblings in the source, if the contract has them in another order; else 0.
    */
   public int position() {
     return position;

@@ -8,7 +8,7 @@ package org.calmanchor.core.model;
  * @param max the greatest number, inclusive; {@link #UNBOUNDED} for no limit
  */
 public record Particle(Term term, int min, int max) {
-  /** No upper limit. */
+  /** Marker: no upper limit. */
   public static final int UNBOUNDED = Integer.MAX_VALUE;
 
   /** Refuses impossible ranges. */
@@ -19,7 +19,7 @@ public record Particle(Term term, int min, int max) {
     }
   }
 
-  /** Whether more than one may stand. */
+  /** Whether it may occur more than once. */
   public boolean repeats() {
     return max > 1;
   }

@@ -15,10 +15,10 @@ import org.jspecify.annotations.Nullable;
 public record SimpleType(@Nullable QName name, Variety variety, String doc, Origin origin)
     implements TypeDefinition {
 
-  /** How a simple type is made from others. */
+  /** How a simple type is derived. */
   public sealed interface Variety permits Restriction, ListOf, UnionOf {}
 
-  /** The values of {@code base} that obey all facets. */
+  /** Values of {@code base} that satisfy all facets. */
   public record Restriction(TypeUse base, List<Facet> facets) implements Variety {
     /** Copies the facets. */
     public Restriction {
@@ -26,7 +26,7 @@ public record SimpleType(@Nullable QName name, Variety variety, String doc, Orig
     }
   }
 
-  /** White space separated items. */
+  /** A list: items separated by white space. */
   public record ListOf(TypeUse item) implements Variety {}
 
   /** A value of any of the members. */

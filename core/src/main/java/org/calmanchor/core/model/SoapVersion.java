@@ -39,7 +39,7 @@ public enum SoapVersion {
     return mediaType;
   }
 
-  /** The content type of the messages that are written here: the media type, and UTF-8. */
+  /** The content type of messages that we write: the media type, and UTF-8. */
   public String contentType() {
     return contentType;
   }
@@ -49,7 +49,7 @@ public enum SoapVersion {
     return wsdlBinding;
   }
 
-  /** The name that people use. */
+  /** The version's usual name. */
   public String title() {
     return title;
   }

@@ -10,7 +10,7 @@ public sealed interface Term
   /** A reference to a global element. */
   record ElementReference(QName name) implements Term {}
 
-  /** A model group in place. */
+  /** A model group that is defined in place. */
   record Group(Compositor compositor, List<Particle> particles) implements Term {
     /** Copies the particles. */
     public Group {

@@ -12,7 +12,10 @@ import org.jspecify.annotations.Nullable;
 final class AbsentValues {
   private AbsentValues() {}
 
-  /** The absent value of a type; null where it has no other. */
+  /**
+   * The Java value for an absent member of type {@code type}: an empty Optional, array or
+   * collection; null for other types.
+   */
   static @Nullable Object of(Class<?> type) {
     if (type == Optional.class) {
       return Optional.empty();

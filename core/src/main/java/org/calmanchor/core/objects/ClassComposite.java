@@ -12,7 +12,7 @@ final class ClassComposite implements Composite {
   private final Getters getters;
 
   /**
-   * An object.
+   * Creates a composite for a class.
    *
    * @param constructor makes an empty one; null when members are handed out as they are
    * @param setters takes the object and a value, for each member; null where none can be set
@@ -34,7 +34,7 @@ final class ClassComposite implements Composite {
       Object whole = (Object) constructor.invokeExact();
       for (int i = 0; i < members.length; i++) {
         MethodHandle setter = setters[i];
-        // What is absent stays as the constructor left it.
+        // An absent member keeps the value that the constructor gave it.
         if (members[i] != null && setter != null) {
           setter.invokeExact(whole, members[i]);
         }

@@ -12,7 +12,7 @@ final class ConstructorCall {
   private ObjectFactory factory;
   private int uses;
 
-  /** Calls the constructor of {@code owner} behind {@code direct}. */
+  /** Calls the constructor of {@code owner} by the method handle {@code direct}. */
   ConstructorCall(Class<?> owner, MethodHandle direct) {
     this.owner = owner;
     this.direct = direct;
@@ -23,7 +23,7 @@ final class ConstructorCall {
     this.factory = arguments -> (Object) handle.invokeExact(arguments);
   }
 
-  /** A new object. */
+  /** Creates an object. */
   Object create(@Nullable Object[] arguments) throws Throwable {
     if (uses < HandleLambdas.MUCH && ++uses == HandleLambdas.MUCH) {
       factory = HandleLambdas.factory(owner, direct, factory);

@@ -173,12 +173,15 @@ public final class ConstructorInterfaces {
         @Nullable Object l);
   }
 
-  /** The interface for so many parameters, or null when there is none. */
+  /** The interface for that number of parameters; null if there is none. */
   static @Nullable Class<?> of(int count) {
     return count < INTERFACES.length ? INTERFACES[count] : null;
   }
 
-  /** A factory that calls {@code lambda}, which has the interface for so many parameters. */
+  /**
+   * A factory that calls {@code lambda}, which implements the interface for that number of
+   * parameters.
+   */
   static ObjectFactory factory(Object lambda, int count) {
     return switch (count) {
       case 0 -> {

@@ -8,14 +8,14 @@ import org.jspecify.annotations.Nullable;
 
 /** A fast path for small enums, which compares characters. */
 final class FastEnumLexical extends FastLexical<Object> {
-  /** Beyond so many a map is faster. */
+  /** With more constants a map is faster. */
   private static final int MOST = 16;
 
   private final String[] forms;
   private final Object[] constants;
   private final byte[] @Nullable [] plain;
 
-  /** Constants of one enum, by their forms. */
+  /** Creates a fast path for the constants of one enum, by their texts. */
   FastEnumLexical(Map<String, Object> byForm) {
     int ordinals = byForm.values().stream().mapToInt(FastEnumLexical::ordinal).max().orElse(-1) + 1;
     boolean isSmall = byForm.size() <= MOST;

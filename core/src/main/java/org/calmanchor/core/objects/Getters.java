@@ -17,7 +17,7 @@ final class Getters {
   private Function<Object, @Nullable Object>[] getters;
   private int uses;
 
-  /** Reads members of {@code owner} by handles from it to each member. */
+  /** Reads members of {@code owner} with method handles. */
   Getters(Class<?> owner, List<MethodHandle> direct) {
     this.owner = owner;
     this.direct = List.copyOf(direct);
@@ -45,10 +45,9 @@ final class Getters {
     }
   }
 
-  /** The member at {@code index} of {@code whole}. */
+  /** The member at {@code index} of {@code structure}. */
   @Nullable Object get(Object whole, int index) {
-    // Threads may count over each other: it does not matter when exactly this happens, nor how
-    // often.
+    // Not atomic: it does not matter exactly when, or how often, this happens.
     if (index == 0 && uses < HandleLambdas.MUCH && ++uses == HandleLambdas.MUCH) {
       getters =
           array(

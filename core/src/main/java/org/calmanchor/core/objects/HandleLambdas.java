@@ -17,7 +17,10 @@ import org.slf4j.LoggerFactory;
  * accessible for that, the handle is used.
  */
 final class HandleLambdas {
-  /** How many uses of a class make it worth some tens of microseconds a member. */
+  /**
+   * The number of uses of a class after which spending tens of microseconds for each member pays
+   * off.
+   */
   static final int MUCH = 500;
 
   private static final Logger LOG = LoggerFactory.getLogger(HandleLambdas.class);
@@ -25,7 +28,7 @@ final class HandleLambdas {
 
   private HandleLambdas() {}
 
-  /** An accessor of {@code owner}, or {@code otherwise}. */
+  /** A generated getter of {@code owner}, or {@code otherwise} if it cannot be generated. */
   @SuppressWarnings("unchecked") // it takes and gives what the handle does
   static Function<Object, @Nullable Object> getter(
       Class<?> owner, MethodHandle direct, Function<Object, @Nullable Object> otherwise) {
@@ -46,7 +49,9 @@ final class HandleLambdas {
     }
   }
 
-  /** A constructor of {@code owner}, or {@code otherwise}. */
+  /**
+   * A generated constructor call of {@code owner}, or {@code otherwise} if it cannot be generated.
+   */
   static ObjectFactory factory(Class<?> owner, MethodHandle direct, ObjectFactory otherwise) {
     int count = direct.type().parameterCount();
     Class<?> functional = ConstructorInterfaces.of(count);

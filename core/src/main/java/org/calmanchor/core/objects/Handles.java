@@ -37,7 +37,7 @@ public final class Handles {
   private Handles() {}
 
   /**
-   * Invokes {@code method} of an object with an {@code Object[]} of arguments.
+   * A method handle that invokes {@code method} on an object with an {@code Object[]} of arguments.
    *
    * @param type the class of such objects
    * @throws IllegalArgumentException when it is not accessible, or not a method of the class
@@ -55,14 +55,14 @@ public final class Handles {
                 .asType(methodType(Object.class, Object.class, Object[].class)));
   }
 
-  /** Has the arguments of {@code method} checked by a provider of constraints. */
+  /** A check of the arguments of {@code method} by the provider of constraints. */
   public static BiConsumer<Object, @Nullable Object[]> checker(
       JavaMethod method, ConstraintProvider provider) {
     Method reflected = (Method) Reflection.executableOf(method);
     return (target, arguments) -> provider.check(target, reflected, arguments);
   }
 
-  /** How objects of a data type are made and read. */
+  /** Plans how objects of a data type are created and read. */
   static Composite structure(StructureMember structure) {
     Class<?> raw = Reflection.classOf(structure.javaType());
     Getters getters =
@@ -167,7 +167,8 @@ public final class Handles {
   }
 
   /**
-   * Makes the exception of a fault anew, from its message and an {@code Object[]} of its members.
+   * A method handle that creates the exception of a fault from its message and an {@code Object[]}
+   * of its members.
    *
    * @throws IllegalArgumentException when its constructor is not accessible
    */
@@ -185,7 +186,7 @@ public final class Handles {
                 .asType(methodType(Throwable.class, String.class, Object[].class)));
   }
 
-  /** Text and constant of an enum. */
+  /** The lexical forms of an enum's constants. */
   static Lexical<Object> constants(JavaForm.Constant use) {
     Map<String, Object> byName = new HashMap<>();
     for (Object constant : Reflection.classOf(use.type()).getEnumConstants()) {
@@ -201,7 +202,7 @@ public final class Handles {
             });
     return new Lexical<Object>(
             "one of " + String.join(", ", use.constants().keySet()),
-            // Published as a restriction of xsd:string, which keeps white space.
+            // An enum is published as a restriction of xsd:string, which preserves white space.
             WhiteSpace.PRESERVE,
             text -> known(byForm.get(text)),
             constant -> known(forms.get(constant)))
@@ -215,7 +216,7 @@ public final class Handles {
     return value;
   }
 
-  /** A handle of a method with a variable number of arguments would collect them once more. */
+  /** A fixed-arity handle: a varargs handle would collect the arguments once more. */
   private static MethodHandle unreflected(Method method) throws IllegalAccessException {
     return LOOKUP.unreflect(method).asFixedArity();
   }

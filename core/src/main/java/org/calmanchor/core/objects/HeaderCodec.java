@@ -19,12 +19,12 @@ public record HeaderCodec(MessageCodec codec, int position, boolean required, bo
     return codec.name();
   }
 
-  /** A block's value as the parameter takes it. */
+  /** The parameter's value for a block's value. */
   public @Nullable Object held(@Nullable Object value) {
     return isOptional ? Optional.ofNullable(value) : value;
   }
 
-  /** The value to write, or null for none. */
+  /** The block's value for a parameter's value; null for none. */
   public @Nullable Object value(@Nullable Object held) {
     return held instanceof Optional<?> optional ? optional.orElse(null) : held;
   }

@@ -54,7 +54,7 @@ enum JavaHolder implements Holder {
     }
   };
 
-  /** The holder for a container. */
+  /** The holder for a type of container. */
   static Holder of(JavaForm.Many many) {
     return switch (many.container()) {
       case LIST -> PlainHolder.PLAIN;
@@ -84,7 +84,7 @@ enum JavaHolder implements Holder {
     return PlainHolder.PLAIN.values(held);
   }
 
-  /** Arrays of {@code component}, primitive ones included. */
+  /** Represents repeated elements by an array of {@code component}, which may be primitive. */
   private record ArrayHolder(Class<?> component) implements Holder {
     @Override
     public @Nullable Object hold(@Nullable Object value) {

@@ -32,13 +32,13 @@ import org.w3c.dom.Element;
 public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   private final Members members;
 
-  /** What Java has at a position. */
+  /** What Java has at a position of a message. */
   public sealed interface Java permits Held, Lazy, Arguments, Result, Detail, Entries {}
 
-  /** A value, or what is around values. */
+  /** A value, or a container of values. */
   public record Held(JavaForm use) implements Java {}
 
-  /** A stream with which a message ends: its items are read as they are asked for. */
+  /** A stream at the end of a message, whose items are read lazily. */
   record Lazy(JavaForm.Many many) implements Java {}
 
   /** The arguments of a method: an {@code Object[]} in the order of its parameters. */
@@ -53,7 +53,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   /** The entries of a map. */
   record Entries(JavaForm.Entry entry) implements Java {}
 
-  /** The end for the members of one reading. */
+  /** Creates the model for the members of one reading. */
   public JavaValueModel(Members members) {
     this.members = members;
   }
@@ -91,7 +91,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     return (Lexical<Object>) lexical;
   }
 
-  /** What callers send must obey all; what we answer, at least what the schema says. */
+  /** Requests must satisfy all constraints; answers only those that the schema expresses. */
   private static Lexical<Object> constrained(
       Lexical<Object> lexical, List<Constraint> constraints) {
     if (constraints.isEmpty()) {
@@ -108,7 +108,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     return Tree.ELEMENT;
   }
 
-  /** A tree is held as itself. */
+  /** Represents an element of any name by a DOM element. */
   private enum Tree implements AnyHolder {
     ELEMENT;
 
@@ -234,7 +234,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     return false;
   }
 
-  /** Values tell their type by their class. */
+  /** Distinguishes subtypes by the value's class. */
   private record ByClass(Map<Class<?>, Integer> indexes) implements SubtypeChoice {
     @Override
     public int of(Object value) {
@@ -247,7 +247,10 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     }
   }
 
-  /** An array of values, where the members of the message are some. */
+  /**
+   * Represents a message by an array with more positions than the message has members, since header
+   * blocks are arguments too.
+   */
   private record Scattered(int length, int[] positions) implements Composite {
     @Override
     public Object assemble(@Nullable Object[] values) {

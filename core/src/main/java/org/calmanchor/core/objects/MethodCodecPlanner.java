@@ -24,14 +24,14 @@ public final class MethodCodecPlanner {
   private final CodecPlanner<JavaValueModel.Java> codecs;
   private final Map<HeaderKey, MessageCodec> headers = new HashMap<>();
 
-  /** A planner for the operations of {@code reading}. */
+  /** Creates a planner for the operations of {@code reading}. */
   public MethodCodecPlanner(Reading reading) {
     this.contract = reading.contract();
     this.members = reading.members();
     this.codecs = new CodecPlanner<>(contract, new JavaValueModel(members));
   }
 
-  /** What identifies the codec of a header block: two operations may constrain it differently. */
+  /** Identifies the codec of a header block: two operations may constrain it differently. */
   private record HeaderKey(QName element, Object form) {
     static HeaderKey of(QName element, JavaForm form) {
       if (form instanceof JavaForm.Simple simple) {
@@ -43,7 +43,7 @@ public final class MethodCodecPlanner {
   }
 
   /**
-   * The codecs of {@code operation}.
+   * Plans the codecs of {@code operation}.
    *
    * @throws IllegalArgumentException when the reading has no method for it
    */

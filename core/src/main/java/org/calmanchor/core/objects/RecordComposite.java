@@ -13,7 +13,7 @@ final class RecordComposite implements Composite {
   private final boolean isComplete;
 
   /**
-   * A record.
+   * Creates a composite for a record.
    *
    * @param constructor from all components to the record
    * @param positions the component that each member is

@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Wrapped lists, maps and their entries. */
 enum WrapperComposite implements Composite {
-  /** An element around repeated ones is what holds them. */
+  /** Represents a wrapper of repeated elements by their container. */
   LIST {
     @Override
     public Object assemble(@Nullable Object[] members) {
@@ -28,7 +28,7 @@ enum WrapperComposite implements Composite {
       return whole == NO_ITEMS ? null : whole;
     }
   },
-  /** An element around entries is their map, in their order. */
+  /** Represents a wrapper of entries by a map, in the order of the entries. */
   MAP {
     @Override
     public Object assemble(@Nullable Object[] members) {
@@ -53,7 +53,7 @@ enum WrapperComposite implements Composite {
       return ((Map<?, ?>) whole).entrySet();
     }
   },
-  /** An entry is its key and its value. */
+  /** Represents an entry by its key and value. */
   ENTRY {
     @Override
     public Object assemble(@Nullable Object[] members) {
@@ -67,7 +67,7 @@ enum WrapperComposite implements Composite {
     }
   };
 
-  /** Stands for a container that is null, whichever it would be: a list, a set, an array. */
+  /** Represents a container that is null, whatever its type. */
   private static final Object NO_ITEMS = new Object();
 
   private static Object present(@Nullable Object member) {

@@ -10,7 +10,10 @@ import java.util.Locale;
 public final class NearMiss {
   private NearMiss() {}
 
-  /** A question for the known name nearest to {@code given}, or {@code otherwise} for none near. */
+  /**
+   * A "Did you mean" question for the known name most similar to {@code given}, or {@code
+   * otherwise} if none is similar.
+   */
   public static String of(String given, Collection<String> known, String otherwise) {
     String nearest = null;
     int least = Math.max(2, given.length() / 3) + 1;
@@ -24,7 +27,7 @@ public final class NearMiss {
     return nearest == null ? otherwise : "Did you mean \"" + nearest + "\"?";
   }
 
-  /** The number of letters to add, drop or change (Levenshtein's distance). */
+  /** The number of letters to insert, delete or replace (Levenshtein distance). */
   private static int distance(String a, String b) {
     int[] row = new int[b.length() + 1];
     for (int j = 0; j < row.length; j++) {

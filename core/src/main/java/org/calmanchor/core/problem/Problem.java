@@ -9,14 +9,14 @@ package org.calmanchor.core.problem;
  * @param fix what to write instead, as a sentence
  */
 public record Problem(ProblemCode code, String element, String what, String fix) {
-  /** Refuses problems that leave the reader without a way on. */
+  /** Checks that the problem has a location and a fix. */
   public Problem {
     if (element.isBlank() || what.isBlank() || fix.isBlank()) {
       throw new IllegalArgumentException("a problem needs a place, a reason and a fix");
     }
   }
 
-  /** Two lines: code, place and reason; the fix. */
+  /** Two lines: code, location and reason; then the fix. */
   @Override
   public String toString() {
     return code + " " + element + ": " + what + "\n  " + fix;

@@ -17,17 +17,17 @@ public final class Problems {
   private final BooleanSupplier findsProvider;
   private @Nullable Boolean hasProvider;
 
-  /** No problems yet; {@code findsProvider} is asked at most once. */
+  /** Creates an empty list of problems; {@code findsProvider} is called at most once. */
   public Problems(BooleanSupplier findsProvider) {
     this.findsProvider = findsProvider;
   }
 
-  /** Adds a problem; see {@link Problem} for what its parts say. */
+  /** Adds a problem; {@link Problem} describes the parameters. */
   public void add(ProblemCode code, String element, String what, String fix) {
     found.add(new Problem(code, element, what, fix));
   }
 
-  /** Whether constraints that are not ours to check can be checked; looked up when first asked. */
+  /** Whether a provider for custom constraints is on the class path; looked up on first use. */
   public boolean hasConstraintProvider() {
     if (hasProvider == null) {
       hasProvider = findsProvider.getAsBoolean();
@@ -40,12 +40,12 @@ public final class Problems {
     return List.copyOf(found);
   }
 
-  /** The given name, or the default when none was given; a problem when it is no XML name. */
+  /** The given name, or the default if it is empty; adds a problem if it is not an XML name. */
   public String name(String given, String byDefault, JavaElement element, String written) {
     return checkedName(given.isEmpty() ? byDefault : given, element, written, "name");
   }
 
-  /** The name that the annotation's member gives; a problem when it cannot be one. */
+  /** The name in the annotation's member; adds a problem if it is not an XML name. */
   public String checkedName(String name, JavaElement element, String written, String member) {
     if (!Names.isNcName(name)) {
       add(
@@ -61,7 +61,7 @@ public final class Problems {
     return name;
   }
 
-  /** The given namespace, or the default when none was given; a problem when it is no URI. */
+  /** The given namespace, or the default if it is empty; adds a problem if it is not a URI. */
   public String namespace(String given, String byDefault, JavaElement element, String written) {
     if (!given.isEmpty() && !Uris.isAbsolute(given)) {
       add(
@@ -82,12 +82,15 @@ public final class Problems {
     return given.isEmpty() ? byDefault : given;
   }
 
-  /** Whether there is a problem of that kind so far. */
+  /** Whether a problem with that code was added. */
   public boolean has(ProblemCode code) {
     return found.stream().anyMatch(problem -> problem.code() == code);
   }
 
-  /** A problem when the places where a member's annotation may stand hold different ones. */
+  /**
+   * Adds a problem if field, accessor and constructor parameter of a member carry different
+   * annotations.
+   */
   public void contradictions(
       JavaMember member, Class<? extends Annotation> annotation, String path) {
     if (member.isContradictory(annotation)) {
@@ -100,7 +103,7 @@ public final class Problems {
     }
   }
 
-  /** A problem for a primitive in a place that may be empty. */
+  /** Adds a problem for a primitive type at a position that may be empty. */
   public void primitive(JavaType type, String path) {
     add(
         ProblemCode.PRIMITIVE_OPTIONAL,

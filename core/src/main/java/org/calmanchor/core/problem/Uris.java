@@ -13,19 +13,19 @@ public final class Uris {
 
   private Uris() {}
 
-  /** Whether {@code text} is a namespace of XML itself, which is reserved. */
+  /** Whether {@code text} is a reserved namespace of XML itself. */
   public static boolean isReserved(String text) {
     return RESERVED.contains(text);
   }
 
-  /** The same with what RFC 3986 does not know written as percent signs and numbers. */
+  /** The same URI with the characters that RFC 3986 does not allow percent-encoded. */
   public static String encoded(String text) {
     return text.chars().allMatch(c -> c < 0x80) ? text : URI.create(text).toASCIIString();
   }
 
   /** Whether {@code text} is an absolute URI (RFC 3986, section 4.3). */
   public static boolean isAbsolute(String text) {
-    // The class of Java lets characters pass that RFC 3986 does not know.
+    // java.net.URI accepts characters that RFC 3986 does not allow.
     boolean isAscii = text.chars().allMatch(c -> c > ' ' && c < 0x7F);
     try {
       return isAscii && new URI(text).isAbsolute();

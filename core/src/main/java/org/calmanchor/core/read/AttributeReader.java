@@ -24,10 +24,10 @@ final class AttributeReader {
     this.problems = types.problems();
   }
 
-  /** An attribute, and how Java holds it. */
+  /** An attribute, and its Java form. */
   record ReadAttribute(AttributeUse attribute, JavaForm use, boolean needsProvider) {}
 
-  /** The attribute for {@code member}. */
+  /** Reads the attribute for {@code member}. */
   ReadAttribute attribute(JavaMember member, String path) {
     problems.contradictions(member, Attribute.class, path);
     Attribute given = member.annotation(Attribute.class);
@@ -108,12 +108,13 @@ final class AttributeReader {
     }
   }
 
-  /** The text of an element with simple content, and what its constraints ask for, in words. */
+  /** The text of an element with simple content, and its constraints in words. */
   record ReadText(ReadType type, Constraints constraints) {}
 
-  /** The text of an element with simple content. */
+  /** Reads the text of an element with simple content. */
   ReadText text(JavaMember member, String path) {
-    // An extension names its base, which has no facets; so the documentation says them.
+    // An extension names its base type, which has no facets, so only the documentation can state
+    // the constraints.
     Constraints constraints =
         ConstraintReader.read(member.constraints(), member.type(), false, problems, path)
             .withoutFacets();

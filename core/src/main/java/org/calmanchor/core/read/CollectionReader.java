@@ -58,7 +58,7 @@ final class CollectionReader {
     return list(type, path);
   }
 
-  /** A type argument, narrowed by the constraints on its use. */
+  /** A type argument, restricted by the constraints on its use. */
   private record Argument(TypeUse type, String localName, JavaForm use, boolean needsProvider) {}
 
   private Argument argument(JavaType type, String path) {
@@ -126,7 +126,7 @@ final class CollectionReader {
         key.needsProvider() || value.needsProvider());
   }
 
-  /** Maps of other sizes are other types. */
+  /** Maps with different size constraints are different types. */
   private static String mapSuffix(Constraints size) {
     String from = size.min() == 0 ? "" : "From" + size.min();
     return "Map" + from + (size.max() == Particle.UNBOUNDED ? "" : "To" + size.max());

@@ -27,13 +27,13 @@ import org.calmanchor.core.read.OperationReader.ReadOperation;
 
 /** Builds the contract: schemas, messages, port type, bindings and one service. */
 final class ContractAssembler {
-  /** The part of a wrapped body message. */
+  /** The name of the part of a wrapped body message. */
   private static final String BODY_PART = "parameters";
 
-  /** The part of a fault message. */
+  /** The name of the part of a fault message. */
   private static final String FAULT_PART = "fault";
 
-  /** The part of a header message. */
+  /** The name of the part of a header message. */
   private static final String HEADER_PART = "header";
 
   private final org.calmanchor.annotations.PortType given;
@@ -127,7 +127,10 @@ final class ContractAssembler {
     return new Binding(name(name), name(portType), version, bound);
   }
 
-  /** The required blocks; what stands in a binding must be sent (Basic Profile 1.1, R2738). */
+  /**
+   * The required header blocks: only those are in the binding, because a block in the binding must
+   * be sent (Basic Profile 1.1, R2738).
+   */
   private List<HeaderUse> headerUses(String operation, boolean isOut) {
     return headers.getOrDefault(operation, List.of()).stream()
         .filter(header -> header.member().isOut() == isOut && header.member().required())
@@ -137,7 +140,7 @@ final class ContractAssembler {
 
   private String action(String last) {
     String base = namespace.endsWith(separator()) ? namespace : namespace + separator();
-    // A header of HTTP holds nothing else than ASCII (Basic Profile 1.1, R2744).
+    // A soapAction is sent as an HTTP header, which can only hold ASCII (Basic Profile 1.1, R2744).
     return Uris.encoded(base + portType + separator() + last);
   }
 

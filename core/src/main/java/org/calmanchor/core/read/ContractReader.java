@@ -36,7 +36,7 @@ public final class ContractReader {
   }
 
   /**
-   * Reads {@code service}: a class or interface with {@link PortType}, or a class beneath one.
+   * Reads {@code service}: a class or interface with {@link PortType}, or a subclass of one.
    *
    * @throws ContractException with every problem, when there is one
    */
@@ -44,13 +44,13 @@ public final class ContractReader {
     return read(Reflection.typeOf(service));
   }
 
-  /** The same for any view of a service. */
+  /** Reads a service from any view of its class. */
   static Reading read(JavaType service) {
     JavaType marked = marked(service);
     return new ContractReader(marked == null ? service : marked).read();
   }
 
-  /** The type that carries the mark: the service itself, or the one above it that does. */
+  /** The type with the annotation: the service itself, or its supertype that has it. */
   private static @Nullable JavaType marked(JavaType service) {
     if (service.annotation(PortType.class) != null) {
       return service;
@@ -101,7 +101,8 @@ public final class ContractReader {
         new ServiceReader(service, given.exposing(), types).operations();
     types.finish();
     if (!problems.has(ProblemCode.TYPE_NAMES_COLLIDE)) {
-      // Of two types with one name only one is looked at, which may need what the other has.
+      // If two types have one name, only one of them is checked, so a cycle could be reported that
+      // is not there.
       new RequiredCycles(types.parts(), problems).report();
     }
     checkInstantiation(types, operations);

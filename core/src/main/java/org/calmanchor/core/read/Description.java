@@ -42,18 +42,18 @@ public final class Description {
     portType.put("namespace", namespace);
   }
 
-  /** A description of {@code service} in {@code namespace}, without operations yet. */
+  /** Creates a description of {@code service} in {@code namespace}, without operations yet. */
   public static Description of(Class<?> service, String namespace) {
     return new Description(service, namespace);
   }
 
-  /** Names the port type; by default the class's simple name. */
+  /** Sets the port type's name; the default is the class's simple name. */
   public Description named(String name) {
     portType.put("name", name);
     return this;
   }
 
-  /** Says what the service does. */
+  /** Sets the documentation of the service. */
   public Description doc(String doc) {
     portType.put("doc", doc);
     return this;
@@ -74,7 +74,7 @@ public final class Description {
     return this;
   }
 
-  /** Makes a public method an operation with names as in Java. */
+  /** Makes a public method an operation with the names that it has in Java. */
   public Description operation(String method) {
     return operation(method, operation -> {});
   }
@@ -92,7 +92,7 @@ public final class Description {
   }
 
   /**
-   * Reads what was described.
+   * Reads the described service.
    *
    * @throws ContractException with every problem, when there is one
    */
@@ -133,7 +133,7 @@ public final class Description {
         .collect(Collectors.joining(", "));
   }
 
-  /** What there is to say of an operation. */
+  /** Settings of an operation. */
   public final class DescribedOperation {
     private final Map<String, Object> values = new HashMap<>();
     private Class<?> @Nullable [] taking;
@@ -142,31 +142,31 @@ public final class Description {
 
     private DescribedOperation() {}
 
-    /** Tells overloads apart by their parameter types. */
+    /** Selects one of several overloads by its parameter types. */
     public DescribedOperation taking(Class<?>... types) {
       taking = types.clone();
       return this;
     }
 
-    /** Names it on the wire. */
+    /** Sets the operation's name on the wire. */
     public DescribedOperation named(String name) {
       values.put("name", name);
       return this;
     }
 
-    /** Names its parameters, all of them, in order. */
+    /** Sets the names of all parameters, in order. */
     public DescribedOperation parameters(String... names) {
       parameters = names.clone();
       return this;
     }
 
-    /** Names its result on the wire. */
+    /** Sets the result's name on the wire. */
     public DescribedOperation result(String name) {
       result = name;
       return this;
     }
 
-    /** Says what it does. */
+    /** Sets the operation's documentation. */
     public DescribedOperation doc(String doc) {
       values.put("doc", doc);
       return this;
@@ -196,7 +196,7 @@ public final class Description {
     }
   }
 
-  /** What there is to say of a data type. */
+  /** Settings of a data type. */
   public final class DescribedType {
     private final Class<?> type;
     private final Map<String, Object> values = new HashMap<>();
@@ -205,13 +205,13 @@ public final class Description {
       this.type = type;
     }
 
-    /** Names it on the wire. */
+    /** Sets the type's name on the wire. */
     public DescribedType named(String name) {
       values.put("name", name);
       return this;
     }
 
-    /** Puts its properties in order. */
+    /** Sets the order of the type's properties. */
     public DescribedType order(String... properties) {
       values.put("order", properties.clone());
       return this;
@@ -223,7 +223,7 @@ public final class Description {
       return this;
     }
 
-    /** Leaves a property out. */
+    /** Omits a property. */
     public DescribedType omit(String property) {
       JavaMember member =
           Reflection.typeOf(type, added).properties().stream()

@@ -37,12 +37,12 @@ final class ExceptionReader {
     this.problems = types.problems();
   }
 
-  /** A fault's detail element and the exception behind it. */
+  /** The detail element of a fault, and its exception class. */
   record DeclaredFault(ElementDeclaration element, FaultMember member) {}
 
   /**
-   * The declared fault that {@code exception} is, by its own mark or that of the nearest class that
-   * it extends; null when there is none.
+   * The declared fault of {@code exception}, by its own annotation or that of its nearest annotated
+   * superclass; null if there is none.
    */
   @Nullable DeclaredFault fault(JavaType exception) {
     JavaType at = exception;
@@ -60,7 +60,9 @@ final class ExceptionReader {
     return known;
   }
 
-  /** The faults of an operation: those that it throws, and those that its annotation lists. */
+  /**
+   * The faults of an operation: those in its throws clause, and those that its annotation lists.
+   */
   List<DeclaredFault> faults(JavaMethod method) {
     Set<DeclaredFault> declared = new LinkedHashSet<>();
     for (JavaType thrown : method.thrown()) {
@@ -133,7 +135,7 @@ final class ExceptionReader {
             given.code() == Fault.Code.SENDER));
   }
 
-  /** The longest public constructor that takes the message first. */
+  /** The public constructor with the most parameters whose first parameter is the message. */
   private @Nullable JavaMethod constructor(JavaType exception) {
     JavaMethod found =
         exception.constructors().stream()

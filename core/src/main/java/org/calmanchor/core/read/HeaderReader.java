@@ -26,7 +26,7 @@ final class HeaderReader {
     this.problems = types.problems();
   }
 
-  /** A header block's element, and the parameter behind it. */
+  /** A header block's element, and its parameter. */
   record ReadHeader(ElementDeclaration element, HeaderMember member, boolean needsProvider) {}
 
   boolean reads(JavaMember parameter) {

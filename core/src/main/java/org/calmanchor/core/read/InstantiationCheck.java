@@ -36,7 +36,10 @@ final class InstantiationCheck {
     this.problems = problems;
   }
 
-  /** Follows an element of a request; {@code path} is the way to it, for problems. */
+  /**
+   * Checks all types that an element of a request can contain; {@code path} leads to it, for
+   * problems.
+   */
   void check(ElementDeclaration element, String path) {
     check(element.type(), path);
   }

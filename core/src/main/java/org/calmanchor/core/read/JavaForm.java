@@ -20,7 +20,7 @@ public sealed interface JavaForm
         JavaForm.Mapping,
         JavaForm.Entry {
 
-  /** A value of a row of the type table. */
+  /** A simple value, by a row of the type table. */
   record Simple(JavaType type, TypeMapping<?> row, List<Constraint> constraints)
       implements JavaForm {
     /** Copies the constraints. */
@@ -36,7 +36,7 @@ public sealed interface JavaForm
    */
   record Constant(JavaType type, Map<String, String> constants) implements JavaForm {}
 
-  /** An object of a data type, whose members stand beside its type in {@link Members#types()}. */
+  /** An object of a data type; {@link Members#types()} has its members. */
   record Structure(JavaType type) implements JavaForm {}
 
   /** Any element at all, as an {@code org.w3c.dom.Element}. */
@@ -53,13 +53,13 @@ public sealed interface JavaForm
   record Many(Container container, JavaType item, JavaForm of) implements JavaForm {}
 
   /**
-   * An element around repeated ones.
+   * A wrapper element of repeated elements.
    *
    * @param item the name of the repeated element
    */
   record Wrapped(QName item, Many many) implements JavaForm {}
 
-  /** A {@link java.util.Map}, as repeated entries. */
+  /** A {@link java.util.Map}, written as repeated entries. */
   record Mapping(QName entry, Entry of) implements JavaForm {}
 
   /** An entry of a map. */

@@ -34,7 +34,7 @@ final class MemberReader {
     this.problems = types.problems();
   }
 
-  /** An element within a structure, and how Java holds it. */
+  /** An element of a structure, and its Java form. */
   record ReadElement(QName name, Particle particle, JavaForm use, boolean needsProvider) {}
 
   /** What is known of a member before its type is read. */
@@ -59,7 +59,7 @@ final class MemberReader {
   }
 
   /**
-   * The element for {@code member}.
+   * Reads the element for {@code member}.
    *
    * @param byDefault its name where neither annotation nor source gives one
    * @param namespace that of the structure around it
@@ -75,7 +75,7 @@ final class MemberReader {
           path,
           "its name is not in the class file.",
           "Compile with -parameters, or name it here: @Element(name = \"...\").");
-      // Distinct, so that the one problem does not bring others.
+      // A unique placeholder, so that one problem does not cause others.
       source = "unnamed" + Integer.toHexString(path.hashCode());
     }
     String name = problems.name(given == null ? "" : given.name(), source, member, "@Element");
@@ -168,7 +168,7 @@ final class MemberReader {
         at.member().constraints(), at.type(), at.isOptional(), problems, at.path());
   }
 
-  /** The type of each item of a container. */
+  /** The type of the items of a container. */
   private record Item(
       TypeUse type, JavaForm.Many many, Constraints constraints, boolean needsProvider) {
     String doc(Position at) {
@@ -189,8 +189,8 @@ final class MemberReader {
   }
 
   /**
-   * The constraints on each item. What stands before the type of an array is for the array, though
-   * Java puts it on the type of its items as well.
+   * The constraints on each item. Java attaches a constraint before an array type to the array's
+   * item type too, although it is meant for the array.
    */
   private static List<JavaAnnotation> ofItems(Position at, Container container) {
     List<JavaAnnotation> items = at.type().arguments().get(0).useConstraints();
@@ -207,7 +207,7 @@ final class MemberReader {
     return new Particle(term(element, at), min, Math.max(min, max));
   }
 
-  /** The element in place, or a reference to a global one where it lives in another namespace. */
+  /** The element itself, or a reference to a global element if it is in another namespace. */
   private Term term(ElementDeclaration element, Position at) {
     if (element.name().getNamespaceURI().equals(at.namespace())) {
       return element;
@@ -227,7 +227,7 @@ final class MemberReader {
     return constraints.addedTo(at.given() == null ? "" : at.given().doc());
   }
 
-  /** The type, as an anonymous restriction where constraints have facets. */
+  /** The type; an anonymous restriction of it if constraints have facets. */
   static TypeUse narrowed(ReadType read, Constraints constraints) {
     return constraints.facets().isEmpty()
         ? read.type()

@@ -28,7 +28,7 @@ public record Members(
   }
 
   /**
-   * The method behind an operation.
+   * The method of an operation.
    *
    * @param parameters those in the body, in the order on the wire
    * @param result null for a method without result
@@ -66,7 +66,7 @@ public record Members(
       NodeKind kind, QName wireName, JavaMember member, JavaForm use, int position) {}
 
   /**
-   * A parameter that is a header block.
+   * A parameter for a header block.
    *
    * @param element the block
    * @param use how its value is held
@@ -97,7 +97,7 @@ public record Members(
   }
 
   /**
-   * An exception behind a fault's detail element.
+   * The exception class of a fault.
    *
    * @param element the detail element
    * @param properties in the order of its constructor's parameters after the message

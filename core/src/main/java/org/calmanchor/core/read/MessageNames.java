@@ -36,7 +36,7 @@ final class MessageNames {
     return element.name().getLocalPart() + "Header";
   }
 
-  /** Reports messages of one name that carry different elements. */
+  /** Adds a problem for two messages with the same name and different elements. */
   void check(Collection<ReadOperation> operations) {
     for (ReadOperation operation : operations) {
       reserve(body(operation.request()), operation.request());

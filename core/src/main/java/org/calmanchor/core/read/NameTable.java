@@ -19,7 +19,7 @@ final class NameTable {
     this.owner = owner;
   }
 
-  /** A member of a structure, or a parameter in the body. */
+  /** Reserves the name of a structure's member, or of a parameter in the body. */
   void reserve(NodeKind kind, String name, JavaMember member) {
     switch (kind) {
       case ELEMENT -> reserve("element \"" + name + "\"", "@Element", member);
@@ -28,7 +28,7 @@ final class NameTable {
     }
   }
 
-  /** A block of the header, which may be in both messages under one name, once in each. */
+  /** Reserves the name of a header block, which request and response may use once each. */
   void reserveHeader(QName name, boolean isOut, JavaMember parameter) {
     String block = "header block \"" + name.getLocalPart() + "\" of " + name.getNamespaceURI();
     reserve(block + (isOut ? " in the answer" : " in the request"), "@Header", parameter);

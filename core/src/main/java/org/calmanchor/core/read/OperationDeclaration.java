@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 record OperationDeclaration(
     String name, String response, String action, boolean oneWay, String doc) {
 
-  /** What is said of {@code method}, or null when it is no operation. */
+  /** The declaration of {@code method}, or null if it is not an operation. */
   static @Nullable OperationDeclaration of(JavaMethod method, PortType.Exposing exposing) {
     Operation given = method.annotation(Operation.class);
     if (given != null) {

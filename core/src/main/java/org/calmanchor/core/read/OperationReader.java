@@ -40,7 +40,7 @@ final class OperationReader {
     this.problems = types.problems();
   }
 
-  /** An operation as read: its elements, and the method behind it. */
+  /** An operation that was read: its elements, and its method. */
   record ReadOperation(
       String name,
       ElementDeclaration request,
@@ -91,7 +91,7 @@ final class OperationReader {
         origin);
   }
 
-  /** Reads the parameters; whether a provider of constraints has to check some. */
+  /** Reads the parameters; returns whether a provider of constraints has to check some of them. */
   private boolean readParameters(
       JavaMethod method,
       List<Particle> parameters,

@@ -25,7 +25,7 @@ final class RequiredCycles {
   private final Set<QName> open = new HashSet<>();
   private final Set<QName> done = new HashSet<>();
 
-  /** A type whose value is needed, and the member that needs it. */
+  /** A type that each value needs, and the member that needs it. */
   private record Need(QName type, String place) {}
 
   RequiredCycles(SchemaParts parts, Problems problems) {
@@ -44,7 +44,8 @@ final class RequiredCycles {
       before = finite.size();
       types.values().stream().filter(this::ends).map(RequiredCycles::nameOf).forEach(finite::add);
     } while (finite.size() > before);
-    // From an abstract one the way back is a member, which can be fixed, and not a subtype.
+    // For an abstract type, the cycle is reported at a member, which can be fixed, and not at a
+    // subtype.
     types.values().stream().filter(ComplexType::isAbstract).forEach(this::visit);
     types.values().forEach(this::visit);
   }
@@ -53,7 +54,7 @@ final class RequiredCycles {
     return Objects.requireNonNull(type.name());
   }
 
-  /** Whether some value is made of types alone that are known to be finite. */
+  /** Whether some value of the type consists only of types that are known to be finite. */
   private boolean ends(ComplexType type) {
     return type.isAbstract()
         ? parts.extensions(nameOf(type)).stream().anyMatch(finite::contains)
@@ -64,7 +65,10 @@ final class RequiredCycles {
     return finite.contains(need.type()) || !types.containsKey(need.type().toString());
   }
 
-  /** What each value of a structure needs: its own members, and those of what it extends. */
+  /**
+   * The types that each value of a structure needs: for its own members, and those of its base
+   * types.
+   */
   private List<Need> needs(ComplexType type) {
     List<Need> needs = new ArrayList<>();
     ComplexType base = type.base() == null ? null : types.get(type.base().toString());

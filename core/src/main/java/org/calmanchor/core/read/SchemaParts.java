@@ -27,7 +27,7 @@ final class SchemaParts {
   private static final Comparator<QName> BY_NAME =
       Comparator.comparing(QName::getNamespaceURI).thenComparing(QName::getLocalPart);
 
-  /** Requests and responses by operation, as they were declared; the others by name. */
+  /** Requests and responses are sorted by operation, other elements by name. */
   private static final Comparator<Global> IN_ORDER =
       Comparator.<Global, Role>comparing(
               global -> global.role() == Role.RESPONSE ? Role.REQUEST : global.role())
@@ -47,7 +47,7 @@ final class SchemaParts {
       "Give one of them a name of its own: @ComplexType(name = \"...\") on a record or class,"
           + " @SimpleType(name = \"...\") on an enum.";
 
-  /** What a global element is for; they are written in this order. */
+  /** What a global element is used for; elements are written in this order. */
   enum Role {
     REQUEST,
     RESPONSE,
@@ -62,7 +62,7 @@ final class SchemaParts {
     this.problems = problems;
   }
 
-  /** Defines a type that is the same whatever Java type it was made for. */
+  /** Defines a type whose definition does not depend on the Java type. */
   void define(QName name, TypeDefinition definition, String path) {
     JavaType owner = owners.get(name);
     TypeDefinition other = types.putIfAbsent(name, definition);
@@ -74,7 +74,10 @@ final class SchemaParts {
     }
   }
 
-  /** Whether {@code type} now owns {@code name} for the first time; a problem if another does. */
+  /**
+   * Reserves {@code name} for a Java type; true if this is the first time. Adds a problem if
+   * another type has reserved it.
+   */
   boolean reserve(QName name, JavaType type, String path) {
     TypeDefinition made = owners.containsKey(name) ? null : types.get(name);
     if (made != null) {
@@ -93,12 +96,12 @@ final class SchemaParts {
     return owner == null;
   }
 
-  /** Whether a Java type owns {@code name}, defined yet or not. */
+  /** Whether a Java type has reserved {@code name}, whether it is defined yet or not. */
   boolean isReserved(QName name) {
     return owners.containsKey(name);
   }
 
-  /** Sets the definition of a type claimed before. */
+  /** Sets the definition of a reserved type. */
   void fulfil(QName name, TypeDefinition definition) {
     types.put(name, definition);
     if (definition instanceof ComplexType complex && complex.base() != null) {
@@ -127,7 +130,7 @@ final class SchemaParts {
     return extensions.getOrDefault(base, List.of());
   }
 
-  /** The element that a term of a sequence stands for; null for a wildcard. */
+  /** The element of a term in a sequence; null for a wildcard. */
   @Nullable ElementDeclaration declaration(Term term) {
     if (term instanceof Term.Any) {
       return null;
@@ -144,7 +147,7 @@ final class SchemaParts {
   }
 
   /**
-   * Makes an element global.
+   * Declares a global element.
    *
    * @param owner what it is for, in words
    * @param fix what to write when the name is taken
@@ -169,12 +172,12 @@ final class SchemaParts {
         second.fix());
   }
 
-  /** Whether two declarations mean the same, whatever their documentation. */
+  /** Whether two declarations are equal except for their documentation. */
   private static boolean isSame(ElementDeclaration one, ElementDeclaration other) {
     return one.type().equals(other.type()) && one.nillable() == other.nillable();
   }
 
-  /** The schemas: that of {@code first}, then the others by namespace. */
+  /** The schemas: that of namespace {@code first}, then the others sorted by namespace. */
   List<Schema> schemas(String first) {
     TreeSet<String> namespaces = new TreeSet<>();
     types.keySet().forEach(name -> namespaces.add(name.getNamespaceURI()));

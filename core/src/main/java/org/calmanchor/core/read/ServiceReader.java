@@ -31,10 +31,10 @@ final class ServiceReader {
     this.problems = types.problems();
   }
 
-  /** A method that is an operation, the one at {@code position} of the source. */
+  /** A method that is an operation, and its position in the source. */
   private record Exposed(JavaMethod method, OperationDeclaration given, int position) {}
 
-  /** All operations, in the order of their wire names. */
+  /** All operations, sorted by their names on the wire. */
   List<ReadOperation> operations() {
     Map<String, List<Exposed>> byName = exposed();
     if (byName.isEmpty()) {
@@ -126,7 +126,10 @@ final class ServiceReader {
             + "\").");
   }
 
-  /** A name for the last of the colliding methods, from what sets it apart. */
+  /**
+   * Suggests a name for the last of several colliding methods, from the parameters that only it
+   * has.
+   */
   private static String distinctName(String name, List<JavaMethod> methods) {
     List<String> first = parameterNames(methods.get(0));
     return parameterNames(methods.get(methods.size() - 1)).stream()

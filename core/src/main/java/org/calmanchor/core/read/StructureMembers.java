@@ -55,7 +55,7 @@ final class StructureMembers {
     this.names = new NameTable(problems, owner.signature());
   }
 
-  /** What was read: the schema's side, and Java's. */
+  /** What was read of a structure, for the schema and for Java. */
   record Content(
       List<Particle> particles,
       List<AttributeUse> attributes,
@@ -63,7 +63,7 @@ final class StructureMembers {
       List<PropertyMember> properties,
       List<JavaMember> omitted,
       boolean needsProvider) {
-    /** The documentation of the type, with a sentence on what its text must be. */
+    /** The type's documentation, with a sentence about the constraints on its text. */
     String documented(String doc) {
       return text == null ? doc : text.constraints().addedTo(doc);
     }
@@ -109,7 +109,7 @@ final class StructureMembers {
     return properties.size();
   }
 
-  /** The members that are on the wire, in the order of the wire. */
+  /** The members in the order on the wire. */
   private List<JavaMember> ordered(@Nullable ComplexType given, boolean withInherited) {
     if (owner.kind() == JavaType.Kind.RECORD) {
       return owner.components().stream().filter(m -> m.annotation(Omit.class) == null).toList();

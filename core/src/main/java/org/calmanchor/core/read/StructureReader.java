@@ -24,7 +24,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads records, classes and their common supertypes into complex types. */
 final class StructureReader {
-  /** How deep type arguments may nest; deeper ones grow without end. */
+  /**
+   * The deepest nesting of type arguments; a recursion with growing type arguments would never end.
+   */
   private static final int MOST_ARGUMENTS = 6;
 
   private final TypeReader types;
@@ -35,7 +37,7 @@ final class StructureReader {
   private final Map<QName, JavaType> shared = new HashMap<>();
   private final Map<QName, QName> superclasses = new LinkedHashMap<>();
 
-  /** A type found beneath another one after it was read. */
+  /** A base type that was found after its subtype had been read. */
   private record Base(QName name, JavaType type) {}
 
   StructureReader(TypeReader types) {
@@ -82,7 +84,7 @@ final class StructureReader {
     return read;
   }
 
-  /** Whether it was met within itself again and again, each time with more type arguments. */
+  /** Whether the type was found within itself repeatedly, each time with deeper type arguments. */
   private boolean grows(JavaType type) {
     int depth = depth(type);
     return depth > MOST_ARGUMENTS
@@ -150,7 +152,7 @@ final class StructureReader {
     return type.kind() != JavaType.Kind.RECORD && type.isAbstract();
   }
 
-  /** The data type that a class extends, or null. */
+  /** The data type that a class extends, or null if there is none. */
   private @Nullable QName superclassOf(JavaType type, String path) {
     JavaType above = type.kind() == JavaType.Kind.CLASS ? type.superclass() : null;
     if (above == null || !reads(above)) {
@@ -203,7 +205,8 @@ final class StructureReader {
                 + ".",
             "Let a record hold it, and be the subtype in its place.");
       } else if (read.type() instanceof TypeUse.Named named
-          // One that is still being read is reserved already: it may hold what it extends.
+          // A base type that is still being read is reserved already, because it may contain its
+          // own subtype.
           && types.parts().isReserved(named.name())) {
         put(named.name(), subtype, name, type, way);
       }
@@ -228,8 +231,8 @@ final class StructureReader {
   }
 
   /**
-   * Gives classes what they inherit, once all is read, since a class may hold those that extend it;
-   * and lets types extend what they were found beneath, where they do not by their class already.
+   * Adds inherited members after all types are read, because a type may contain its own subtypes.
+   * Lets types extend the sealed type that permits them if they do not extend another data type.
    */
   void finish() {
     Map<QName, StructureMember> own = new LinkedHashMap<>(members);

@@ -46,7 +46,7 @@ final class TypeReader {
   }
 
   /**
-   * A type of XML Schema, and how Java holds its values.
+   * A type of XML Schema, and the Java form of its values.
    *
    * @param needsProvider whether a provider of constraints has to check something within
    */
@@ -55,19 +55,19 @@ final class TypeReader {
       this(type, use, false);
     }
 
-    /** The local name of the type, as other names are made from it. */
+    /** The type's local name, for names derived from it. */
     String localName() {
       String name = type instanceof TypeUse.Named named ? named.name().getLocalPart() : "Value";
       return Character.toUpperCase(name.charAt(0)) + name.substring(1);
     }
   }
 
-  /** The reader of the positions that hold these types. */
+  /** The reader of elements. */
   MemberReader members() {
     return members;
   }
 
-  /** The reader of attributes that hold these types. */
+  /** The reader of attributes. */
   AttributeReader attributes() {
     return attributes;
   }
@@ -80,38 +80,39 @@ final class TypeReader {
     return parts;
   }
 
-  /** The namespace of what does not name another one. */
+  /** The namespace of components that do not specify another one. */
   String namespace() {
     return namespace;
   }
 
-  /** The Java types of the data types read, by type name. */
+  /** The Java types of all data types read so far, by type name. */
   Map<QName, StructureMember> structures() {
     return structures.members();
   }
 
-  /** Ends reading: puts types beneath those that they were found to extend. */
+  /** Finishes the data types after all have been found. */
   void finish() {
     structures.finish();
   }
 
-  /** Whether it is one value with a text. */
+  /** Whether the type has a simple type of XML Schema. */
   static boolean isSimple(JavaType type) {
     return type.kind() == JavaType.Kind.ENUM || TypeMappings.forJava(type.name()) != null;
   }
 
-  /** What is read for a type that has no counterpart, so that reading can go on. */
+  /** A placeholder for a type that cannot be mapped, so that reading can go on. */
   static ReadType nothing(JavaType type) {
     return new ReadType(TypeUse.named(Names.xsd("string")), new JavaForm.Structure(type));
   }
 
-  /** The XSD type of {@code type}, without further settings. */
+  /** The XSD type of {@code type}, without other settings. */
   ReadType use(JavaType type, String path) {
     return use(type, "", Constraints.NONE, path);
   }
 
   /**
-   * The XSD type of {@code type}. If there is none, a problem is added, and it is xsd:string.
+   * The XSD type of {@code type}. If it cannot be mapped, adds a problem and returns a placeholder
+   * of xsd:string.
    *
    * @param xsdType the built-in type asked for; empty for the default
    * @param path the way here, for problems
@@ -207,7 +208,10 @@ final class TypeReader {
     return TypeUse.named(name);
   }
 
-  /** A type around one element of any name, which keeps its place among others unmistakable. */
+  /**
+   * A type that contains one element of any name. The wrapper keeps a wildcard from being ambiguous
+   * beside other elements (Unique Particle Attribution).
+   */
   private ReadType any(JavaType type, String path) {
     QName name = new QName(namespace, "AnyElement");
     Term.Any wildcard = new Term.Any("##any", "lax");

@@ -33,7 +33,7 @@ final class TypeSuggestions {
 
   private TypeSuggestions() {}
 
-  /** The suggestion for a type variable or wildcard. */
+  /** The suggestion for a type variable or a wildcard. */
   static String ofOpen(JavaType type) {
     String bound = type.signature().replaceFirst("^\\? (extends|super) ", "");
     return type.kind() == JavaType.Kind.WILDCARD && !bound.equals("?")

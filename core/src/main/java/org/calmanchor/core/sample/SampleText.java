@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 /** Chooses an example among the texts that the facets of a simple type allow. */
 record SampleText(List<Facet> facets) {
 
-  /** The base's example where it is allowed, else another one. */
+  /** The example for a built-in type if the facets allow it, else another text. */
   String from(String base) {
     BigDecimal number = parsed(base);
     return first(Facet.Kind.ENUMERATION)
@@ -25,7 +25,7 @@ record SampleText(List<Facet> facets) {
         .orElseGet(() -> number == null ? sized(base) : base);
   }
 
-  /** The same for bytes in base64. */
+  /** The same for bytes in Base64. */
   String ofBytes(String base) {
     byte[] bytes = Base64.getDecoder().decode(base);
     byte[] made = Arrays.copyOf(bytes, length(bytes.length));
@@ -40,7 +40,7 @@ record SampleText(List<Facet> facets) {
         : base.repeat(length / base.length() + 1).substring(0, length);
   }
 
-  /** The nearest length that is allowed. */
+  /** The nearest allowed length. */
   private int length(int given) {
     int least =
         first(Facet.Kind.LENGTH).or(() -> first(Facet.Kind.MIN_LENGTH)).map(this::count).orElse(0);

@@ -71,7 +71,8 @@ public final class Samples {
   }
 
   /**
-   * A tree of values for a request: every member filled, lists as short as may be, no recursion.
+   * Sample values for a request: every member has a value, lists are as short as possible, and
+   * recursion ends early.
    */
   public static Map<String, Object> request(Contract contract, Operation operation) {
     ElementDeclaration element = contract.bodyElement(operation.input().message());
@@ -79,8 +80,8 @@ public final class Samples {
   }
 
   /**
-   * A tree of values for an answer: every member filled, lists as short as may be, no recursion;
-   * empty for a one-way operation.
+   * Sample values for a response: every member has a value, lists are as short as possible, and
+   * recursion ends early; empty for a one-way operation.
    */
   public static Map<String, Object> response(Contract contract, Operation operation) {
     if (operation.output() == null) {
@@ -90,7 +91,7 @@ public final class Samples {
     return new Samples(contract).fields((ComplexType) element.type());
   }
 
-  /** Trees of values for the header blocks that a request must carry, by local name. */
+  /** Sample values for the header blocks that a request must carry, by local name. */
   public static Map<String, Object> headers(Contract contract, String operation) {
     Map<String, Object> headers = new LinkedHashMap<>();
     contract.portTypes().stream()
@@ -101,7 +102,7 @@ public final class Samples {
     return headers;
   }
 
-  /** An example text for a simple type; {@code name} stands for itself where text is free. */
+  /** A sample text for a simple type; a free text uses {@code name}. */
   public static String text(Contract contract, TypeUse type, String name) {
     return text(contract, type, name, List.of());
   }
@@ -173,7 +174,7 @@ public final class Samples {
     return inner;
   }
 
-  /** The type itself, or the first one under an abstract one that does not lead back here. */
+  /** The type itself, or for an abstract type the first subtype that does not lead to recursion. */
   private ComplexType concrete(ComplexType type) {
     if (!type.isAbstract()) {
       return type;
@@ -183,7 +184,7 @@ public final class Samples {
     return able.stream()
         .filter(derived -> !open.contains(derived))
         .findFirst()
-        // Each of them is open: the way back is the one that ends soonest.
+        // If all subtypes are recursive, the one with the least depth ends the recursion first.
         .or(() -> able.stream().min(Comparator.comparingInt(new MinimumDepth(contract)::of)))
         .orElse(type);
   }

@@ -28,7 +28,7 @@ public final class EnvelopeReader {
   }
 
   /**
-   * Reads the envelope's start, whose namespace decides the version.
+   * Reads the envelope's start tag, whose namespace decides the SOAP version.
    *
    * @throws SoapFaultException when it is no version known here
    */
@@ -60,10 +60,10 @@ public final class EnvelopeReader {
   /** Reads header blocks. */
   @FunctionalInterface
   public interface HeaderBlocks {
-    /** Nobody knows any. */
+    /** Knows no header blocks. */
     HeaderBlocks NONE = in -> false;
 
-    /** Reads the block at which {@code in} is to its end, or returns false and leaves it. */
+    /** Reads the current block to its end, or returns false and does not move. */
     boolean read(XmlIn in);
   }
 
@@ -114,13 +114,13 @@ public final class EnvelopeReader {
     refuse(notUnderstood);
   }
 
-  /** Whether some block must be understood. */
+  /** Whether some block has mustUnderstand. */
   public boolean isAnyMandatory() {
     return !mandatory.isEmpty();
   }
 
   /**
-   * Makes sure that every block that must be understood is.
+   * Checks that every block with mustUnderstand is understood.
    *
    * @param isUnderstood tells whether this call understands the block
    * @throws SoapFaultException when there is a mandatory block that nobody understands
@@ -166,7 +166,7 @@ public final class EnvelopeReader {
         : role.equals(ROLES_12 + "next") || role.equals(ROLES_12 + "ultimateReceiver");
   }
 
-  /** Makes sure that nothing follows the body element, nor the body. */
+  /** Checks that nothing follows the body element, nor the body. */
   public void end() {
     if (in.nextElement()) {
       throw in.problem(Code.UNEXPECTED, "one element in the body", in.localName())

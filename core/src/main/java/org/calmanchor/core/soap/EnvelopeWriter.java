@@ -23,7 +23,7 @@ public final class EnvelopeWriter {
   private final SoapVersion version;
   private final byte[] declarations;
 
-  /** A writer for messages of {@code contract}. */
+  /** Creates a writer for messages of {@code contract}. */
   public EnvelopeWriter(SoapVersion version, Contract contract) {
     this.version = version;
     this.declarations =
@@ -39,12 +39,12 @@ public final class EnvelopeWriter {
     return version;
   }
 
-  /** The message around a body that {@code body} writes. */
+  /** Writes a message whose body {@code body} writes. */
   public void write(XmlOut out, Consumer<XmlOut> body) {
     write(out, List.of(), body);
   }
 
-  /** The message around header blocks and a body. */
+  /** Writes a message with header blocks and a body. */
   public void write(XmlOut out, List<Consumer<XmlOut>> headers, Consumer<XmlOut> body) {
     out.open(ENVELOPE);
     out.raw(declarations);
@@ -62,7 +62,7 @@ public final class EnvelopeWriter {
     out.close(ENVELOPE);
   }
 
-  /** The message that carries {@code fault}, with its header blocks and others. */
+  /** Writes the message of {@code fault}, with its own header blocks and others. */
   public void write(XmlOut out, List<Consumer<XmlOut>> headers, SoapFault fault) {
     List<Consumer<XmlOut>> all = new ArrayList<>(fault.headers().apply(version));
     all.addAll(headers);

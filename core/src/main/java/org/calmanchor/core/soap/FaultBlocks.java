@@ -19,7 +19,7 @@ final class FaultBlocks {
 
   private FaultBlocks() {}
 
-  /** Says which envelopes are understood, the newest first. */
+  /** The Upgrade block: lists the supported envelopes, the newest first. */
   static Consumer<XmlOut> upgrade(List<SoapVersion> understood) {
     return out -> {
       out.open(UPGRADE);
@@ -34,7 +34,7 @@ final class FaultBlocks {
     };
   }
 
-  /** Names a block that was not understood. */
+  /** The NotUnderstood block for a header block. */
   static Consumer<XmlOut> notUnderstood(QName name) {
     return out -> {
       out.open(NOT_UNDERSTOOD);

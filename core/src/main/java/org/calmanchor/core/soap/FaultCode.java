@@ -18,17 +18,19 @@ public enum FaultCode {
     this.in12 = in12;
   }
 
-  /** Its local name in that version. */
+  /** The code's local name in that version. */
   public String name(SoapVersion version) {
     return version == SoapVersion.SOAP_1_1 ? in11 : in12;
   }
 
-  /** The HTTP status of an answer with it (SOAP 1.1, section 6.2; SOAP 1.2 part 2, table 20). */
+  /**
+   * The HTTP status of a fault with this code (SOAP 1.1, section 6.2; SOAP 1.2 part 2, table 20).
+   */
   public int httpStatus(SoapVersion version) {
     return version == SoapVersion.SOAP_1_2 && this == SENDER ? 400 : 500;
   }
 
-  /** The code of that local name, or null. */
+  /** The code with that local name, or null if there is none. */
   public static @Nullable FaultCode of(SoapVersion version, String localName) {
     for (FaultCode code : values()) {
       if (code.name(version).equals(localName)) {

@@ -17,10 +17,13 @@ public final class FaultReader {
   private String reason = "";
   private String incident = "";
 
-  /** One for the next message. */
+  /** Creates a reader for one message. */
   public FaultReader() {}
 
-  /** Reads a header block to its end if it tells a problem, or returns false and leaves it. */
+  /**
+   * Reads a header block to its end if it reports a problem; otherwise returns false and does not
+   * move.
+   */
   public boolean block(XmlIn in) {
     if (!in.isAt(SoapFault.DETAIL_NAMESPACE, "problem")) {
       return false;
@@ -89,7 +92,7 @@ public final class FaultReader {
     return value == null ? "" : value;
   }
 
-  /** The local name of the code that was read; empty without one. */
+  /** The local name of the fault's code; empty without one. */
   public String code() {
     return code;
   }
@@ -99,12 +102,12 @@ public final class FaultReader {
     return reason;
   }
 
-  /** The number of an incident in the service's log; empty when it named none. */
+  /** The number of the incident in the service's log; empty if the fault names none. */
   public String incident() {
     return incident;
   }
 
-  /** What was wrong with the request; empty when it does not say. */
+  /** The problems in the request that the fault reports; may be empty. */
   public List<ReportedProblem> problems() {
     return List.copyOf(problems);
   }

@@ -28,23 +28,24 @@ public record SoapFault(
     String reason,
     @Nullable Consumer<XmlOut> detail,
     Function<SoapVersion, List<Consumer<XmlOut>>> headers) {
-  /** The namespace of the details and subcodes that are not declared by a contract. */
+  /** The namespace of our own details and subcodes, which no contract declares. */
   public static final String DETAIL_NAMESPACE = "urn:calm-anchor:fault";
 
   static final byte[] DECLARATION = Tag.encode(" xmlns:ca=\"" + DETAIL_NAMESPACE + "\"");
   private static final Tag PROBLEM = Tag.of("ca:problem");
   private static final Tag INCIDENT = Tag.of("ca:incident");
 
-  /** A fault without header blocks. */
+  /** Creates a fault without header blocks. */
   public SoapFault(
       FaultCode code, @Nullable String subcode, String reason, @Nullable Consumer<XmlOut> detail) {
     this(code, subcode, reason, detail, version -> List.of());
   }
 
-  /** The fault for a message that is not what the contract says. */
+  /** Creates the fault for an invalid message. */
   public static SoapFault of(InputProblem problem) {
     Consumer<XmlOut> told = out -> tell(problem, out);
-    // A detail is about the body; what is about a header block is one (SOAP 1.1, section 4.4).
+    // A detail describes an error in the body; an error in a header block is described by a header
+    // block (SOAP 1.1, section 4.4).
     return new SoapFault(
         FaultCode.SENDER,
         "ca:" + problem.code().published(),
@@ -54,8 +55,8 @@ public record SoapFault(
   }
 
   /**
-   * The fault for an envelope of a version that is not understood; says which are (SOAP 1.2 part 1,
-   * section 5.4.7 and appendix A).
+   * Creates the fault for an envelope of an unsupported version; it lists the supported ones (SOAP
+   * 1.2 part 1, section 5.4.7 and appendix A).
    */
   public static SoapFault versionMismatch(String reason, List<SoapVersion> understood) {
     return new SoapFault(
@@ -66,7 +67,10 @@ public record SoapFault(
         version -> List.of(FaultBlocks.upgrade(understood)));
   }
 
-  /** The fault for header blocks that must be understood and are not (SOAP 1.2, section 5.4.8). */
+  /**
+   * Creates the fault for header blocks with mustUnderstand that nobody understands (SOAP 1.2 part
+   * 1, section 5.4.8).
+   */
   public static SoapFault notUnderstood(Set<QName> names) {
     String listed =
         names.stream()
@@ -106,7 +110,7 @@ public record SoapFault(
     out.attribute(Tag.encode(" " + name + "=\""), value);
   }
 
-  /** The fault for something that went wrong inside, and is in the log under {@code incident}. */
+  /** Creates the fault for an unexpected error, which the log has under {@code incident}. */
   public static SoapFault incident(String incident) {
     return incident(
         "ca:incident",
@@ -116,7 +120,7 @@ public record SoapFault(
         incident);
   }
 
-  /** The fault for a call that took longer than {@code millis}. */
+  /** Creates the fault for a call that took longer than {@code millis}. */
   public static SoapFault overdue(String incident, long millis) {
     return incident(
         "ca:overdue",
@@ -128,7 +132,7 @@ public record SoapFault(
         incident);
   }
 
-  /** The fault for a call of an operation that is not to be called at present. */
+  /** Creates the fault for an operation that is switched off. */
   public static SoapFault switchedOff(String operation) {
     return new SoapFault(
         FaultCode.RECEIVER,

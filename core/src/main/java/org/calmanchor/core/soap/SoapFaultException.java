@@ -6,9 +6,9 @@ public final class SoapFaultException extends RuntimeException {
 
   private final transient SoapFault fault;
 
-  /** One for {@code fault}. */
+  /** Creates an exception with {@code fault}. */
   public SoapFaultException(SoapFault fault) {
-    // Anybody can cause these at will: no stack trace.
+    // Any client can cause this exception often, so it has no stack trace.
     super(fault.reason(), null, false, false);
     this.fault = fault;
   }

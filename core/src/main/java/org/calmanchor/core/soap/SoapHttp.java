@@ -28,7 +28,7 @@ public final class SoapHttp {
   }
 
   /**
-   * The action of a request, or null when it has none.
+   * The action of a request, or null if it has none.
    *
    * @param soapAction the value of the SOAPAction header, or null
    * @param contentType the value of the Content-Type header, or null

@@ -15,7 +15,7 @@ final class Attributes {
     return new Attributes().and(name, value);
   }
 
-  /** Adds one; null leaves it out. */
+  /** Adds an attribute; null leaves it out. */
   Attributes and(String name, @Nullable String value) {
     if (value != null) {
       pairs.add(name);

@@ -23,7 +23,9 @@ final class DocumentPrefixes {
     types(contract);
   }
 
-  /** Those of a schema's own document, by the same names as in the whole. */
+  /**
+   * The prefixes for a schema document of its own; they are the same as in the complete document.
+   */
   static DocumentPrefixes ofSchema(Contract contract, Schema schema) {
     DocumentPrefixes all = new DocumentPrefixes();
     all.types(contract);

@@ -18,7 +18,7 @@ final class References {
 
   private References() {}
 
-  /** The namespaces of all types, elements and groups that {@code schema} names. */
+  /** The namespaces of all types, elements and groups to which {@code schema} refers. */
   static Set<String> of(Schema schema) {
     References references = new References();
     schema.elements().forEach(references::term);

@@ -33,7 +33,7 @@ public final class XmlNode {
   }
 
   /**
-   * A document, as far as it concerns more than its elements.
+   * A document, with what is not in its elements.
    *
    * @param root its root element
    * @param encoding the encoding that it declares, or null
@@ -44,7 +44,7 @@ public final class XmlNode {
       XmlNode root, @Nullable String encoding, @Nullable String version, int instruction) {}
 
   /**
-   * Reads a document. Document types are refused, and nothing is fetched.
+   * Reads a document. A document type declaration is an error, and nothing is fetched.
    *
    * @throws UnreadableException when it is not well-formed, with the place
    */
@@ -65,7 +65,7 @@ public final class XmlNode {
     }
   }
 
-  /** One document being read. */
+  /** The state of reading one document. */
   private static final class Reading {
     private final XMLStreamReader reader;
     private int instruction;
@@ -135,7 +135,7 @@ public final class XmlNode {
       this.line = line;
     }
 
-    /** Where, counted from 1; 0 when unknown. */
+    /** The line, counted from 1; 0 if it is unknown. */
     public int line() {
       return line;
     }
@@ -146,7 +146,7 @@ public final class XmlNode {
     return name;
   }
 
-  /** Where it begins, counted from 1. */
+  /** The line of its start tag, counted from 1. */
   public int line() {
     return line;
   }
@@ -161,7 +161,7 @@ public final class XmlNode {
     return attributes.get(new QName(local));
   }
 
-  /** The value of an attribute without namespace; empty when it is not there. */
+  /** The value of an attribute without namespace; {@code otherwise} if it is absent. */
   public String attributeOr(String local, String otherwise) {
     String value = attribute(local);
     return value == null ? otherwise : value;
@@ -184,12 +184,12 @@ public final class XmlNode {
     return found.isEmpty() ? null : found.get(0);
   }
 
-  /** Its own text, that of its children left out. */
+  /** Its own text, without that of its children. */
   public String text() {
     return text.toString();
   }
 
-  /** The name that a prefixed text stands for here; without namespace when it is not declared. */
+  /** Resolves a prefixed name; a name with an undeclared prefix gets no namespace. */
   public QName resolve(String prefixed) {
     int colon = prefixed.indexOf(':');
     String prefix = colon < 0 ? "" : prefixed.substring(0, colon);

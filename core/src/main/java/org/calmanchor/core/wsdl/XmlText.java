@@ -6,7 +6,7 @@ final class XmlText {
       new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n");
   private int depth;
 
-  /** An element with content; attributes as name, value, name, value; null values are left out. */
+  /** Writes an element with content. */
   void element(String name, Attributes attributes, Runnable content) {
     open(name, attributes);
     int before = out.append(">\n").length();
@@ -21,13 +21,13 @@ final class XmlText {
     }
   }
 
-  /** An element without content. */
+  /** Writes an element without content. */
   void element(String name, Attributes attributes) {
     open(name, attributes);
     out.append("/>\n");
   }
 
-  /** An element that holds text only. */
+  /** Writes an element that contains text only. */
   void text(String name, String text) {
     indent().append('<').append(name).append('>');
     escape(text, false);

@@ -33,13 +33,13 @@ public final class AttributesIn {
     this.location = location;
   }
 
-  /** The message has come to another element; how many it has. */
+  /** Moves to the attributes of another element, and returns their number. */
   int enter() {
     count = reader.getAttributeCount();
     return count;
   }
 
-  /** How many attributes the element has. */
+  /** The number of attributes of the element. */
   public int count() {
     return count;
   }
@@ -55,7 +55,7 @@ public final class AttributesIn {
     return reader.getAttributeLocalName(index);
   }
 
-  /** Its name with the prefix that it was written with. */
+  /** The attribute's name with the prefix that it was written with. */
   String prefixedName(int index) {
     return prefixed(reader.getAttributePrefix(index), name(index));
   }
@@ -65,9 +65,9 @@ public final class AttributesIn {
     return reader.getAttributeValue(index);
   }
 
-  /** The value of the one of that name, or null. */
+  /** The value of the attribute with that name, or null. */
   public @Nullable String value(String namespace, String localName) {
-    // Asked for the name alone, a parser gives one of any namespace.
+    // With an empty namespace, the parser would return an attribute of any namespace.
     for (int i = 0; i < count; i++) {
       if (name(i).equals(localName) && namespace(i).equals(namespace)) {
         return value(i);
@@ -77,7 +77,7 @@ public final class AttributesIn {
   }
 
   /**
-   * Whether {@code xsi:nil} says that the element has no value.
+   * Whether {@code xsi:nil} is true.
    *
    * @throws InvalidMessageException when its value is no boolean
    */
@@ -94,7 +94,7 @@ public final class AttributesIn {
   }
 
   /**
-   * The type that {@code xsi:type} names, or null.
+   * The type in {@code xsi:type}, or null.
    *
    * @throws InvalidMessageException when it is no name
    */
@@ -111,7 +111,7 @@ public final class AttributesIn {
   }
 
   /**
-   * The name that a text is, with or without a prefix (Namespaces in XML 1.0, section 4).
+   * Resolves a name with or without a prefix (Namespaces in XML 1.0, section 4).
    *
    * @throws InvalidMessageException when it is no name, or its prefix is not declared
    */
@@ -134,7 +134,10 @@ public final class AttributesIn {
     return prefix == null || prefix.isEmpty() ? name : prefix + ":" + name;
   }
 
-  /** Gives the declarations on the element itself: prefix and namespace, either may be empty. */
+  /**
+   * Passes each namespace declaration of the element to {@code each}: prefix and namespace, either
+   * may be empty.
+   */
   void declarations(BiConsumer<String, String> each) {
     for (int i = 0; i < reader.getNamespaceCount(); i++) {
       String prefix = reader.getNamespacePrefix(i);
@@ -143,7 +146,7 @@ public final class AttributesIn {
     }
   }
 
-  /** The prefixes declared at the element. */
+  /** The prefixes in scope at the element. */
   public PrefixScope scope() {
     NamespaceContext declared = reader.getNonTransientNamespaceContext();
     return prefix -> {
@@ -152,12 +155,12 @@ public final class AttributesIn {
     };
   }
 
-  /** Lets those of that namespace pass on any element; empty for no more. */
+  /** Allows attributes of that namespace on any element; empty to end this. */
   void pass(String namespace) {
     passed = namespace;
   }
 
-  /** Whether the one at {@code index} may stand on any element, by XML Schema or by SOAP. */
+  /** Whether XML Schema or SOAP allows the attribute at {@code index} on any element. */
   public boolean isForeign(int index) {
     String namespace = namespace(index);
     return namespace.equals(Names.XSI)

@@ -6,7 +6,7 @@ import java.io.IOException;
 public final class BrokenSinkException extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
-  /** One for {@code cause}. */
+  /** Creates an exception with {@code cause}. */
   public BrokenSinkException(IOException cause) {
     super(cause);
   }

@@ -7,10 +7,10 @@ final class Buffers {
   private static final int KEPT = 64;
   private static final int NEW_BYTES = 8 << 10;
 
-  /** A buffer that grew beyond this is not worth keeping. */
+  /** Larger buffers are not kept for reuse. */
   private static final int MOST_BYTES = 128 << 10;
 
-  /** Places of different threads are not in one cache line of 64 bytes. */
+  /** The distance of slots, so that two threads do not share a cache line of 64 bytes. */
   private static final int APART = 16;
 
   private static final AtomicReferenceArray<byte[]> POOL = new AtomicReferenceArray<>(KEPT * APART);

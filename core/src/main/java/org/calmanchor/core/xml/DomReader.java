@@ -45,9 +45,8 @@ public final class DomReader {
   }
 
   /**
-   * The element at which {@code in} is, with the declarations around it that its texts and
-   * attributes may need: of prefixes that stand in them, and of the namespace of names without one.
-   * Moves to its end.
+   * Reads the current element, and adds the namespace declarations of outer elements that its texts
+   * and attributes may need. Moves to the element's end.
    */
   public static Element read(XmlIn in) {
     Document document = document();
@@ -70,7 +69,7 @@ public final class DomReader {
     element.setAttributeNS(XMLConstants.XMLNS_ATTRIBUTE_NS_URI, name, namespace);
   }
 
-  /** Notes what may be the prefixes of names in a text. */
+  /** Collects what may be prefixes of names in a text. */
   private static void note(String text, Set<String> prefixes) {
     for (int colon = text.indexOf(':'); colon > 0; colon = text.indexOf(':', colon + 1)) {
       int start = colon;
@@ -115,7 +114,7 @@ public final class DomReader {
   }
 
   /**
-   * The element that a text is.
+   * Parses a text into an element.
    *
    * @throws EncodeException when it is not well-formed
    */

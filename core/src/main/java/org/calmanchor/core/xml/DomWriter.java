@@ -18,8 +18,8 @@ public final class DomWriter {
   private DomWriter() {}
 
   /**
-   * Writes {@code element} with all that it holds, and with the declarations around it, which its
-   * texts may need.
+   * Writes {@code element} with its content, and with the namespace declarations of outer elements,
+   * which its texts may need.
    */
   public static void write(XmlOut out, Element element) {
     Map<String, String> around = new TreeMap<>();
@@ -62,7 +62,7 @@ public final class DomWriter {
       }
       String name = attribute.getNodeName();
       if (attribute.getNamespaceURI() != null) {
-        // An attribute is in a namespace only by a prefix.
+        // An attribute without a prefix is in no namespace.
         name = declare(out, attribute, declared, "a" + i) + ":" + attribute.getLocalName();
       }
       out.attribute(Tag.encode(" " + name + "=\""), attribute.getValue());
@@ -88,7 +88,7 @@ public final class DomWriter {
     }
   }
 
-  /** Declares a node's prefix where the elements around it have not done so; the prefix. */
+  /** Declares a node's prefix unless an outer element has declared it, and returns the prefix. */
   private static String declare(
       XmlOut out, Node node, Map<String, String> declared, String otherwise) {
     String prefix = node.getPrefix() == null ? otherwise : node.getPrefix();

@@ -13,7 +13,7 @@ public final class EncodeException extends RuntimeException {
   private final String path;
   private final String what;
 
-  /** One that says what is wrong with the value. */
+  /** Creates an exception that says what is wrong with the value. */
   public EncodeException(String what) {
     this("", what, null);
   }
@@ -24,7 +24,7 @@ public final class EncodeException extends RuntimeException {
     this.what = what;
   }
 
-  /** The same mistake, seen from one level further out. */
+  /** The same error, with one more step in front of its path. */
   public EncodeException within(String step) {
     String longer = path.isEmpty() ? step : step + "/" + path;
     String shown = longer.length() > MOST_PATH ? longer.substring(0, MOST_PATH) + "…" : longer;

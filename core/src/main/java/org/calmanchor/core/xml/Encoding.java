@@ -18,13 +18,13 @@ import org.jspecify.annotations.Nullable;
  * @param isPlain whether a parser finds that out by itself: UTF-8, and nothing says otherwise
  */
 record Encoding(Charset charset, boolean isPlain) {
-  /** UTF-8, and nothing speaks against it. */
+  /** UTF-8, without a contradicting declaration. */
   static final Encoding UTF_8 = new Encoding(StandardCharsets.UTF_8, true);
 
-  /** How many bytes are looked at. */
+  /** The number of bytes that are inspected. */
   static final int HEAD = 128;
 
-  /** By the names that the Java platform has for them. */
+  /** The readable encodings, by their names on the Java platform. */
   private static final Set<String> READ =
       Set.of(
           "UTF-8",
@@ -48,7 +48,7 @@ record Encoding(Charset charset, boolean isPlain) {
   private static final byte[] WORD = Tag.encode("encoding");
 
   /**
-   * The encoding of a message that begins with these bytes.
+   * Detects the encoding of a message from its first bytes.
    *
    * @param transport the charset that the transport named, or null
    * @throws InvalidMessageException when it is none of the table
@@ -65,7 +65,7 @@ record Encoding(Charset charset, boolean isPlain) {
     }
     String wide = wide(head, length);
     if (wide != null) {
-      // A name of UTF-16 without its order leaves the order to the bytes.
+      // If UTF-16 is declared without a byte order, the bytes decide.
       boolean isNamed =
           transport != null && !transport.toUpperCase(Locale.ROOT).startsWith("UTF-16");
       return isNamed ? of(transport, null) : new Encoding(known(wide), false);
@@ -85,7 +85,7 @@ record Encoding(Charset charset, boolean isPlain) {
   }
 
   /**
-   * The charset of that name.
+   * The charset with that name.
    *
    * @throws InvalidMessageException when it is none of the table
    */
@@ -108,7 +108,7 @@ record Encoding(Charset charset, boolean isPlain) {
     return new InvalidMessageException(new InputProblem("", Code.ENCODING, EXPECTED, name, 0, 0));
   }
 
-  /** What a byte order mark says, or null for none. */
+  /** The encoding of the byte order mark; null if there is none. */
   private static @Nullable String marked(byte[] head, int length) {
     if (length >= 4 && isAt(head, 0xFF, 0xFE, 0, 0)) {
       return "UTF-32LE";
@@ -122,7 +122,7 @@ record Encoding(Charset charset, boolean isPlain) {
     return length >= 3 && isAt(head, 0xEF, 0xBB, 0xBF) ? "UTF-8" : null;
   }
 
-  /** What the zeros around the first character say, or null. */
+  /** The encoding that zero bytes around the first character indicate; null if there are none. */
   private static @Nullable String wide(byte[] head, int length) {
     if (length >= 4 && isAt(head, 0, 0, 0, '<')) {
       return "UTF-32BE";
@@ -149,7 +149,7 @@ record Encoding(Charset charset, boolean isPlain) {
     return length > 1 && head[1] == '?';
   }
 
-  /** The encoding that an XML declaration in bytes like those of ASCII names, or null. */
+  /** The encoding in an XML declaration that is readable as ASCII; null if there is none. */
   private static @Nullable String declared(byte[] head, int length) {
     int start = length >= 3 && isAt(head, 0xEF, 0xBB, 0xBF) ? 3 : 0;
     if (length < start + 2 || head[start] != '<' || head[start + 1] != '?') {
@@ -186,7 +186,7 @@ record Encoding(Charset charset, boolean isPlain) {
         : null;
   }
 
-  /** A decoder that refuses what is malformed, instead of replacing it. */
+  /** A decoder that rejects malformed bytes instead of replacing them. */
   CharsetDecoder decoder() {
     return charset
         .newDecoder()

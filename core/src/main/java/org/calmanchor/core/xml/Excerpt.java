@@ -6,12 +6,12 @@ public final class Excerpt {
 
   private Excerpt() {}
 
-  /** The text itself, or its beginning and an ellipsis when it is long. */
+  /** The text itself; if it is long, its beginning and an ellipsis. */
   public static String of(String text) {
     if (text.length() <= MOST) {
       return text;
     }
-    // Half a surrogate pair could not be written.
+    // Half of a surrogate pair could not be encoded.
     int end = Character.isHighSurrogate(text.charAt(MOST - 1)) ? MOST - 1 : MOST;
     return text.substring(0, end) + "…";
   }

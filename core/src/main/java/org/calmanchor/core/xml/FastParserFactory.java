@@ -15,32 +15,35 @@ import org.codehaus.stax2.io.Stax2ByteArraySource;
  * too many names into it. Safe for any number of threads.
  */
 final class FastParserFactory {
-  /** Beyond so many names the table is thrown away. */
+  /** The parser's table of names is discarded when it has more names than this. */
   static final int MOST_NAMES = 4_000;
 
-  /** Beyond so many characters of names that no contract knows it is thrown away. */
+  /**
+   * The table is discarded when its names that no contract contains have more characters than this.
+   */
   private static final int MOST_UNKNOWN_CHARACTERS = 64 << 10;
 
-  /** Messages that declare no more prefixes than this are looked at now and then only. */
+  /** After messages with no more prefixes than this, the table is checked only now and then. */
   private static final int FEW_PREFIXES = 4;
 
   private static final int NOW_AND_THEN = 8;
 
   private volatile InputFactoryImpl factory = newFactory();
 
-  // Threads may count over each other: it does not matter when exactly the table is looked at.
+  // Not atomic: it does not matter exactly when the table is checked.
   private int messages;
   private int unknownCharacters;
 
   private static InputFactoryImpl newFactory() {
     InputFactoryImpl made = new InputFactoryImpl();
     harden(made);
-    // It then tells a text's start before reading all of it, so that a tag's bound is no text's.
+    // The parser then reports a text before reading all of it, so a tag's limit does not apply to
+    // texts.
     made.setProperty(XMLInputFactory2.P_LAZY_PARSING, true);
     return made;
   }
 
-  /** Switches off what SOAP forbids: document types and entities. */
+  /** Switches off what SOAP forbids: document type declarations and entities. */
   static void harden(XMLInputFactory factory) {
     factory.setProperty(XMLInputFactory.IS_NAMESPACE_AWARE, true);
     factory.setProperty(XMLInputFactory.IS_COALESCING, false);
@@ -57,7 +60,7 @@ final class FastParserFactory {
     return (XMLStreamReader2) factory.createXMLStreamReader(in);
   }
 
-  /** A message with these names was read to its end, and they are in the table now. */
+  /** Records the names of a message that was read to its end, which are in the table now. */
   void learned(UnknownNames names) {
     unknownCharacters += names.characters();
     boolean isLooked = names.prefixes() > FEW_PREFIXES || ++messages % NOW_AND_THEN == 0;
@@ -67,7 +70,7 @@ final class FastParserFactory {
     }
   }
 
-  /** How many names are in the table. */
+  /** The number of names in the table. */
   int size() {
     ReaderConfig shared = factory.getNonSharedConfig(null, null, null, false, false);
     shared.setActualEncoding(CharsetNames.CS_UTF8);

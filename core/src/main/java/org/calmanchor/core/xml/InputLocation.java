@@ -18,7 +18,7 @@ final class InputLocation {
         new InputProblem("", code, expected, found, at.getLineNumber(), at.getColumnNumber()));
   }
 
-  /** A limit was exceeded; {@code most} says which. */
+  /** The error for an exceeded limit; {@code most} describes the limit. */
   InvalidMessageException tooMuch(String most) {
     return problem(Code.LIMIT, "at most " + most, "");
   }

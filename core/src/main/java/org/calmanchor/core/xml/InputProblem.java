@@ -19,17 +19,17 @@ public record InputProblem(
     int line,
     int column,
     boolean isInHeader) {
-  /** Cuts what was found. */
+  /** Shortens the text that was found. */
   public InputProblem {
     found = Excerpt.of(found);
   }
 
-  /** One that is not in a header block. */
+  /** Creates a problem that is not in a header block. */
   public InputProblem(String path, Code code, String expected, String found, int line, int column) {
     this(path, code, expected, found, line, column, false);
   }
 
-  /** The kinds of mistakes, as they are published. */
+  /** The kinds of problems; their names are part of the published fault detail. */
   public enum Code {
     NOT_WELL_FORMED("not-well-formed"),
     FORBIDDEN("forbidden"),
@@ -49,7 +49,7 @@ public record InputProblem(
       this.published = published;
     }
 
-    /** The word in a fault's detail. */
+    /** The code in a fault's detail. */
     public String published() {
       return published;
     }
@@ -76,12 +76,12 @@ public record InputProblem(
     };
   }
 
-  /** The same, seen from one level further out. */
+  /** The same problem, with one more step in front of its path. */
   InputProblem within(String step) {
     return moved(step, isInHeader);
   }
 
-  /** The same, known to be in a header block. */
+  /** The same problem, marked as one in a header block. */
   InputProblem inHeader() {
     return moved("Header", true);
   }

@@ -6,9 +6,9 @@ public final class InvalidMessageException extends RuntimeException {
 
   private final transient InputProblem problem;
 
-  /** One for {@code problem}. */
+  /** Creates an exception for {@code problem}. */
   public InvalidMessageException(InputProblem problem) {
-    // Anybody can cause these at will: no stack trace.
+    // Any client can cause this exception often, so it has no stack trace.
     super(problem.sentence(), null, false, false);
     this.problem = problem;
   }
@@ -18,19 +18,21 @@ public final class InvalidMessageException extends RuntimeException {
     return problem;
   }
 
-  /** The same mistake where line and column say nothing, since the text was written anew. */
+  /**
+   * The same error without line and column, for a text that does not come from the message itself.
+   */
   public InvalidMessageException withoutLocation() {
     return new InvalidMessageException(
         new InputProblem(
             problem.path(), problem.code(), problem.expected(), problem.found(), 0, 0));
   }
 
-  /** The same mistake, seen from one level further out. */
+  /** The same error, with one more step in front of its path. */
   public InvalidMessageException within(String step) {
     return new InvalidMessageException(problem.within(step));
   }
 
-  /** The same mistake, known to be in a header block. */
+  /** The same error, marked as one in a header block. */
   public InvalidMessageException inHeader() {
     return new InvalidMessageException(problem.inHeader());
   }

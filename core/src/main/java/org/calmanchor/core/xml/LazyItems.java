@@ -24,38 +24,38 @@ public final class LazyItems implements Iterator<Object> {
   private @Nullable Object next;
   private @Nullable InvalidMessageException failed;
 
-  /** Items that {@code reader} reads; it gives null after the last one. */
+  /** Creates items that {@code reader} reads; it returns null after the last one. */
   public LazyItems(Supplier<@Nullable Object> reader) {
     this.reader = reader;
   }
 
-  /** Names the element in which the items stand. */
+  /** Adds the element around the items to the paths of errors. */
   public void within(String step) {
     path = path.isEmpty() ? step : step + "/" + path;
   }
 
-  /** Has {@code end} run when the last item was read, to read what is behind. */
+  /** Sets what runs after the last item was read; it reads the rest of the message. */
   public void atEnd(Runnable end) {
     atEnd = end;
   }
 
-  /** Has {@code item} run before each item is read. */
+  /** Sets what runs before each item is read. */
   public void atItem(Runnable item) {
     atItem = item;
   }
 
-  /** Has what is wrong with an item raised as something else. */
+  /** Sets the exception that is thrown for an invalid item. */
   public void raisedAs(Function<InvalidMessageException, RuntimeException> exception) {
     raised = exception;
   }
 
-  /** The items as a stream, once. */
+  /** The items as a stream; only once. */
   public Stream<Object> stream() {
     return StreamSupport.stream(
         Spliterators.spliteratorUnknownSize(this, Spliterator.ORDERED), false);
   }
 
-  /** What was wrong with an item, or behind the items; null when nothing was so far. */
+  /** The error in an item or after the items; null if there was none so far. */
   public @Nullable InvalidMessageException failed() {
     return failed;
   }

@@ -29,7 +29,7 @@ public record MessageLimits(
     int openElements,
     int unknownNames,
     boolean isLenient) {
-  /** What holds unless told otherwise. */
+  /** The default limits. */
   public static final MessageLimits DEFAULT =
       new MessageLimits(
           16L << 20, 100, 100_000, 100, 64 << 10, 256, 4 << 20, 12 << 20, 1_000, 10_000, 500,

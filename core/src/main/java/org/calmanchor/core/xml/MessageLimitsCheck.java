@@ -21,7 +21,7 @@ final class MessageLimitsCheck {
   }
 
   /**
-   * Takes in the element at whose start {@code reader} is.
+   * Counts the element whose start tag {@code reader} has read.
    *
    * @throws InvalidMessageException when it, or something of it, is beyond a bound
    */
@@ -56,7 +56,7 @@ final class MessageLimitsCheck {
     }
   }
 
-  /** Leaves the current element. */
+  /** Ends the current element. */
   void leave() {
     depth--;
   }
@@ -81,7 +81,7 @@ final class MessageLimitsCheck {
     }
   }
 
-  /** The names so far that no contract knows. */
+  /** The names so far that no contract contains. */
   UnknownNames unknownNames() {
     return unknown;
   }

@@ -17,12 +17,12 @@ import org.jspecify.annotations.Nullable;
  */
 public final class MessageOpener {
   /**
-   * Up to here a message is read before it is parsed, which takes a little less time. A tag in it
-   * cannot hold so many attributes that their names cost much.
+   * Messages up to this size are read completely before they are parsed, which is a little faster.
+   * A tag of this size cannot have so many attributes that their names cost much.
    */
   private static final int WHOLE_BYTES = 8 << 10;
 
-  /** Up to here a text may be kept as a whole. */
+  /** The most bytes of a text that is kept in memory. */
   private static final long SHORT_BYTES = 1L << 20;
 
   private static final int FACTORIES = 16;
@@ -31,30 +31,31 @@ public final class MessageOpener {
   private final WstxInputFactory pieces = new WstxInputFactory();
   private final FastParserFactory[] fast = new FastParserFactory[FACTORIES];
 
-  /** Opens messages that hold to {@code bounds}. */
+  /** Creates an opener of messages within {@code bounds}. */
   public MessageOpener(MessageLimits bounds) {
     this.bounds = bounds;
     for (int i = 0; i < FACTORIES; i++) {
       fast[i] = new FastParserFactory();
     }
     FastParserFactory.harden(pieces);
-    // Lazy parsing would raise unchecked exceptions from every accessor.
+    // Lazy parsing would throw unchecked exceptions from every accessor.
     pieces.getConfig().doParseLazily(false);
-    // What it limits by itself, in words of its own, is bounded by us, the same with either parser;
-    // but for attributes, whose names cost much before we see them: it stops a little later.
+    // The parsers' own limits are set above ours, which have our own messages. Only attributes are
+    // limited in the parser, a little above our limit, because their names cost much before we see
+    // them.
     pieces.getConfig().setMaxElementDepth(Integer.MAX_VALUE);
     pieces.getConfig().setMaxAttributesPerElement(bounds.attributes() + 1);
     pieces.getConfig().setMaxAttributeSize(Integer.MAX_VALUE);
     pieces.getConfig().setMaxTextLength(Integer.MAX_VALUE);
   }
 
-  /** A factory locks itself for each message and namespace; threads seldom share one. */
+  /** Several factories, since a factory takes a lock for each message and namespace. */
   private FastParserFactory fast() {
     return fast[(int) (Thread.currentThread().getId() % FACTORIES)];
   }
 
   /**
-   * A message from {@code in}, of unknown length.
+   * Opens a message of unknown length.
    *
    * @param charset the name of the encoding that the transport gave, or null for what the document
    *     says itself
@@ -65,7 +66,7 @@ public final class MessageOpener {
   }
 
   /**
-   * A message of {@code length} bytes from {@code in}; -1 when unknown.
+   * Opens a message of {@code length} bytes; -1 if the length is unknown.
    *
    * @throws InvalidMessageException when it is longer than allowed, or cannot even begin
    */
@@ -87,11 +88,11 @@ public final class MessageOpener {
     }
   }
 
-  /** A message so short that none of its tags could be too long. */
+  /** Opens a message that is so short that no tag can be too long. */
   private XmlIn openWhole(byte[] message, int length, @Nullable String charset)
       throws XMLStreamException, IOException {
     boolean isUsual = charset == null || charset.equalsIgnoreCase("utf-8");
-    // Places count from the array's start, not from where the parser begins.
+    // The parser counts positions from the array's start, not from where it begins.
     int passed = isUsual ? UsualDeclarations.length(message, length) : 0;
     Encoding encoding = passed > 0 ? Encoding.UTF_8 : Encoding.of(message, length, charset);
     if (encoding.isPlain()) {
@@ -122,7 +123,7 @@ public final class MessageOpener {
         (XMLStreamReader2) pieces.createXMLStreamReader(metered, "UTF-8"), metered, bounds, null);
   }
 
-  /** How many names its parsers keep for messages to come, in all. */
+  /** The number of names that all parsers keep for later messages. */
   int namesKept() {
     int names = 0;
     for (FastParserFactory parser : fast) {

@@ -20,27 +20,27 @@ public final class MessageResources {
     later = items;
   }
 
-  /** The items that are still to be read, or null for none. */
+  /** The items that are still to be read; null if there are none. */
   public @Nullable LazyItems later() {
     return later;
   }
 
-  /** Holds binary values in memory, if nobody will close them. */
+  /** Keeps binary values in memory, because nobody will close them. */
   public void keepInMemory() {
     keepsInMemory = true;
   }
 
-  /** Whether binary values are held in memory, whatever their size. */
+  /** Whether binary values are kept in memory, whatever their size. */
   public boolean keepsInMemory() {
     return keepsInMemory;
   }
 
-  /** Adds a file or stream that must be closed when the message's values are no longer needed. */
+  /** Adds a file or stream to close when the message's values are no longer needed. */
   public void spool(AutoCloseable spool) {
     spools.add(spool);
   }
 
-  /** The files and streams that must be closed when the message's values are no longer needed. */
+  /** The files and streams to close when the message's values are no longer needed. */
   public List<AutoCloseable> spools() {
     return spools;
   }

@@ -7,10 +7,10 @@ import org.jspecify.annotations.Nullable;
 
 /** Counts the bytes that a parser takes, of the message and of the current tag. */
 final class MeteredStream extends BulkInputStream {
-  /** What is taken at first: short messages as a whole. */
+  /** The size of the first read, which takes short messages completely. */
   private static final int HEAD_BYTES = 1 << 10;
 
-  /** Beyond so many bytes a tag is looked at more closely. */
+  /** The attributes of a tag longer than this are counted. */
   private static final int LONG_TAG = 4 << 10;
 
   private final MessageLimits bounds;
@@ -32,8 +32,8 @@ final class MeteredStream extends BulkInputStream {
   }
 
   /**
-   * The encoding that the message's first bytes and the transport tell; they are read again
-   * afterwards.
+   * Detects the encoding from the first bytes, which are read again afterwards, and from the
+   * transport's charset.
    */
   Encoding look(@Nullable String charset) throws IOException {
     head = new byte[HEAD_BYTES];
@@ -44,19 +44,20 @@ final class MeteredStream extends BulkInputStream {
     return Encoding.of(head, headLength, charset);
   }
 
-  /** Holds what is taken from now on to UTF-8. */
+  /** Checks from now on that the bytes are UTF-8. */
   void expectUtf8() {
     utf8 = new Utf8Check();
   }
 
-  /** A tag comes next. */
+  /** The parser is going to read a tag. */
   void expectTag() {
-    // Called for each event of the parser, so the rest is done when it takes bytes, which is rare.
+    // Called for each parser event; the actual work is done when the parser takes bytes, which is
+    // rare.
     pieces++;
     isText = false;
   }
 
-  /** A text comes next. Its length is limited by the reader of texts, not here. */
+  /** The parser is going to read a text. The reader of texts limits its length, not this class. */
   void expectText() {
     isText = true;
   }
@@ -95,13 +96,13 @@ final class MeteredStream extends BulkInputStream {
         check.take(bytes, offset, offset + read);
       }
     }
-    // Only what lies within a long tag as a whole is counted, so that most messages pay nothing.
+    // Only bytes that lie completely within a long tag are counted, so most messages cost nothing.
     lastCount = seen - pieceStart > LONG_TAG ? attributes(bytes, offset, read) : 0;
   }
 
   /**
-   * The parser is still in the tag that it was in when it took the last bytes. It looks up the
-   * names of all attributes before it returns one, so they are counted here as well.
+   * Called if the parser is still in the tag in which it took the previous bytes. It looks up the
+   * names of all attributes before it returns the first, so they must be counted here too.
    */
   private void requireUsualTag() {
     if (seen - pieceStart > bounds.tagBytes()) {
@@ -113,7 +114,7 @@ final class MeteredStream extends BulkInputStream {
     }
   }
 
-  /** How often something in bytes looks like the value of an attribute. */
+  /** The number of places in the bytes that look like an attribute's value. */
   private static int attributes(byte[] bytes, int offset, int length) {
     int count = 0;
     for (int i = offset + 1; i < offset + length; i++) {

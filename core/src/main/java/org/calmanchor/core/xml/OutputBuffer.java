@@ -14,10 +14,10 @@ abstract class OutputBuffer implements AutoCloseable {
   private final int most;
   private int room;
 
-  /** What is held. */
+  /** The held bytes. */
   byte[] buffer = Buffers.take();
 
-  /** How many bytes of the buffer are held. */
+  /** The number of held bytes. */
   int length;
 
   OutputBuffer(ByteSink sink, int most) {
@@ -26,13 +26,13 @@ abstract class OutputBuffer implements AutoCloseable {
     this.room = Math.min(buffer.length, most);
   }
 
-  /** What is held now, as a copy. */
+  /** A copy of the held bytes. */
   public byte[] bytes() {
     return Arrays.copyOf(buffer, length);
   }
 
   /**
-   * Hands what is held to the sink.
+   * Passes the held bytes to the sink.
    *
    * @throws BrokenSinkException when it takes no more
    */
@@ -45,7 +45,7 @@ abstract class OutputBuffer implements AutoCloseable {
     length = 0;
   }
 
-  /** Gives the buffer back; nothing may be written any more. */
+  /** Returns the buffer to the pool; nothing may be written afterwards. */
   @Override
   public void close() {
     byte[] used = buffer;
@@ -54,7 +54,7 @@ abstract class OutputBuffer implements AutoCloseable {
     Buffers.give(used);
   }
 
-  /** Bytes as they are. */
+  /** Writes bytes unchanged. */
   public final void raw(byte[] bytes) {
     reserve(bytes.length);
     System.arraycopy(bytes, 0, buffer, length, bytes.length);
@@ -66,7 +66,7 @@ abstract class OutputBuffer implements AutoCloseable {
     buffer[length++] = (byte) ascii;
   }
 
-  /** Makes room for {@code more} bytes. */
+  /** Ensures that {@code more} bytes fit. */
   final void reserve(int more) {
     if (length + more <= room) {
       return;

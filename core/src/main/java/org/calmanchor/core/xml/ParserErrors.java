@@ -11,7 +11,7 @@ import org.calmanchor.core.xml.InputProblem.Code;
 final class ParserErrors {
   private ParserErrors() {}
 
-  /** The message ended before it was complete, as the transport says. */
+  /** The error for a message that the transport cut off. */
   static InvalidMessageException brokenOff() {
     return of("the message broke off", 0, 0);
   }
@@ -38,7 +38,7 @@ final class ParserErrors {
         : of("parsing failed", 0, 0);
   }
 
-  /** Whether a parser stopped at its own limit on attributes, which it tells by words alone. */
+  /** Whether the parser stopped at its own limit on attributes, which only its message tells. */
   static boolean isAttributeLimit(XMLStreamException malformed) {
     String words = String.valueOf(malformed.getMessage());
     return words.contains("ttribute") && words.contains("limit");

@@ -10,7 +10,7 @@ import java.nio.charset.StandardCharsets;
  * @param close its end
  */
 public record Tag(byte[] open, byte[] start, byte[] close) {
-  /** The tags of {@code name}, prefix included. */
+  /** Encodes the tags of an element named {@code name}, prefix included. */
   public static Tag of(String name) {
     return new Tag(encode("<" + name), encode("<" + name + ">"), encode("</" + name + ">"));
   }

@@ -2,10 +2,10 @@ package org.calmanchor.core.xml;
 
 /** Text that is written as UTF-8, with references where XML asks for them. */
 abstract class TextOutput extends OutputBuffer {
-  /** How much of a text is looked at in one go. */
+  /** The number of characters that are processed in one step. */
   private static final int CHUNK = 4 << 10;
 
-  /** The characters that stand for themselves in texts and attributes. */
+  /** The ASCII characters that need no escape in texts and attributes. */
   private static final boolean[] PLAIN = new boolean[0x80];
 
   static {
@@ -26,7 +26,7 @@ abstract class TextOutput extends OutputBuffer {
     super(sink, most);
   }
 
-  /** Writes {@code text}; what has a meaning in XML becomes a reference. */
+  /** Writes {@code text} with XML's special characters escaped. */
   final void escape(String text, boolean inAttribute) {
     int end = text.length();
     int i = 0;
@@ -38,9 +38,7 @@ abstract class TextOutput extends OutputBuffer {
     }
   }
 
-  /**
-   * Copies characters as long as they stand for themselves; the index of the first that does not.
-   */
+  /** Copies characters that need no escape; returns the index of the first other one. */
   private int plain(String text, int from, int to) {
     reserve(to - from);
     byte[] bytes = buffer;
@@ -59,7 +57,8 @@ abstract class TextOutput extends OutputBuffer {
   }
 
   /**
-   * Writes the character at {@code i}, which needs care if it is no plain one; the chars it took.
+   * Writes the character at {@code i}, escaped if necessary; returns the number of chars that it
+   * consists of.
    */
   private int special(String text, int i, boolean inAttribute) {
     char c = text.charAt(i);
@@ -86,7 +85,10 @@ abstract class TextOutput extends OutputBuffer {
     return 1;
   }
 
-  /** Encodes the character at {@code i}; returns how many further chars it took. */
+  /**
+   * Encodes the non-ASCII character at {@code i}; returns the number of further chars that it
+   * consists of.
+   */
   private int other(String text, int i) {
     int c = text.codePointAt(i);
     boolean isXml = (c >= 0x20 && c <= 0xD7FF) || (c >= 0xE000 && c <= 0xFFFD) || c >= 0x10000;

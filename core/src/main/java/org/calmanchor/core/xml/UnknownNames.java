@@ -9,7 +9,7 @@ import java.util.Set;
  * messages; so a message may hold only so many. Not safe for several threads.
  */
 final class UnknownNames {
-  /** How many prefixes a message may declare that are not counted, as long as they are short. */
+  /** The number of short prefixes that a message may declare before they are counted. */
   private static final int USUAL_PREFIXES = 32;
 
   private static final int USUAL_LENGTH = 16;
@@ -17,7 +17,7 @@ final class UnknownNames {
   private final MessageLimits bounds;
   private final InputLocation location;
 
-  /** Most messages have none. */
+  /** Most messages have none, so no set is allocated. */
   private Set<String> names = Set.of();
 
   private int prefixes;
@@ -29,7 +29,7 @@ final class UnknownNames {
   }
 
   /**
-   * Takes in a name.
+   * Adds a name.
    *
    * @throws InvalidMessageException when they are too many
    */
@@ -50,7 +50,7 @@ final class UnknownNames {
   }
 
   /**
-   * Takes in a prefix that is declared.
+   * Adds a prefix that is declared.
    *
    * @throws InvalidMessageException when there are too many names
    */
@@ -60,17 +60,17 @@ final class UnknownNames {
     }
   }
 
-  /** How many prefixes were declared. */
+  /** The number of declared prefixes. */
   int prefixes() {
     return prefixes;
   }
 
-  /** How many different names there are. */
+  /** The number of different names. */
   int count() {
     return names.size();
   }
 
-  /** How many characters they have. */
+  /** The total length of the names. */
   int characters() {
     return characters;
   }

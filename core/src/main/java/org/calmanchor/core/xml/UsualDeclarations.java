@@ -17,11 +17,14 @@ final class UsualDeclarations {
 
   private UsualDeclarations() {}
 
-  /** How many bytes of a message can be passed over; 0 when it does not begin in a usual way. */
+  /**
+   * The number of bytes that can be skipped; 0 if the message does not begin with a usual XML
+   * declaration.
+   */
   static int length(byte[] message, int length) {
     for (byte[] usual : USUAL) {
       int end = usual.length;
-      // The bytes after it must not look like the start of another declaration.
+      // The bytes after it must not look like another XML declaration.
       if (length > end + 1
           && Arrays.equals(message, 0, end, usual, 0, end)
           && (message[end] == '\n'

@@ -13,19 +13,17 @@ final class Utf8Check {
   private static final VarHandle LONGS =
       MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.nativeOrder());
 
-  /** The bits that are set in no byte of ASCII. */
+  /** A bit mask for bytes that are not ASCII. */
   private static final long NOT_ASCII = 0x8080808080808080L;
 
-  /**
-   * How many bytes of the current character are still to come, and within which bounds the next.
-   */
+  /** The number of bytes that the current character still needs, and the range of the next one. */
   private int left;
 
   private int least = 0x80;
   private int most = 0xBF;
 
   /**
-   * Takes the next bytes.
+   * Checks the next bytes.
    *
    * @throws InvalidMessageException when one of them cannot stand where it does
    */
@@ -83,7 +81,7 @@ final class Utf8Check {
   }
 
   /**
-   * No more bytes come.
+   * Checks the end of the bytes.
    *
    * @throws InvalidMessageException when a character is cut off
    */

@@ -42,7 +42,7 @@ final class XmlEvents {
     return localName;
   }
 
-  /** Moves to the next event of the parser; its kind as in {@link XMLStreamConstants}. */
+  /** Moves to the parser's next event and returns its type, one of {@link XMLStreamConstants}. */
   int next() {
     if (stream != null) {
       stream.expectTag();
@@ -68,7 +68,7 @@ final class XmlEvents {
     return event;
   }
 
-  /** Has the parser read the text that it is at to the end of its piece; its length. */
+  /** Makes the parser read the current piece of text completely; returns its length. */
   int finishText() {
     if (stream != null) {
       stream.expectText();
@@ -80,7 +80,7 @@ final class XmlEvents {
     }
   }
 
-  /** Whether the text that the parser is at is white space only. */
+  /** Whether the current text is white space only. */
   boolean isBlank() {
     char[] chars = reader.getTextCharacters();
     int end = reader.getTextStart() + reader.getTextLength();
@@ -93,7 +93,8 @@ final class XmlEvents {
   }
 
   /**
-   * Passes over a comment; refuses what SOAP forbids (SOAP 1.1, section 3; SOAP 1.2, section 5).
+   * Skips a comment; throws for what SOAP forbids (SOAP 1.1, section 3; SOAP 1.2 part 1, section
+   * 5).
    */
   void refuseForbidden() {
     switch (reader.getEventType()) {
@@ -120,7 +121,7 @@ final class XmlEvents {
     limitsCheck.attributes(attributes);
   }
 
-  /** Gives the parser's buffers back, unless the message was not read to its end. */
+  /** Returns the parser's buffers to its pool, but only if the message was read to its end. */
   void close() {
     if (!isAtEnd) {
       return;

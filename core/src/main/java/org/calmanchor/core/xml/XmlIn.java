@@ -27,7 +27,7 @@ public final class XmlIn implements AutoCloseable {
   private final MessageResources resources = new MessageResources();
 
   /**
-   * A message that is at its start.
+   * Creates a reader at the start of a message.
    *
    * @param stream what the parser takes from; null when it has all bytes already
    * @param parser what has to know which names it has learned; null for none
@@ -45,7 +45,7 @@ public final class XmlIn implements AutoCloseable {
   }
 
   /**
-   * Moves to the next element within the current one.
+   * Moves to the next child element of the current element.
    *
    * @return false when the current one has ended
    * @throws InvalidMessageException for text that is not white space, and anything forbidden
@@ -72,13 +72,13 @@ public final class XmlIn implements AutoCloseable {
     }
   }
 
-  /** The text of the current element, which ends with it. */
+  /** The text of the current element; moves to the element's end. */
   public String text() {
     readText();
     return new String(text, 0, textLength);
   }
 
-  /** Reads the text of the current element, which ends with it, for {@link #parseText}. */
+  /** Reads the text of the current element for {@link #parseText}; moves to the element's end. */
   public void readText() {
     textLength = 0;
     while (true) {
@@ -113,14 +113,17 @@ public final class XmlIn implements AutoCloseable {
     textLength += length;
   }
 
-  /** Takes a piece of text, which is overwritten afterwards. */
+  /** Receives a piece of text. */
   @FunctionalInterface
   public interface Piece {
-    /** Takes the characters from {@code start} on. */
+    /** Takes the characters from {@code start} on. The array is overwritten after the call. */
     void take(char[] chars, int start, int length);
   }
 
-  /** Gives the text of the current element, which ends with it, piece by piece. */
+  /**
+   * Passes the text of the current element to {@code piece}, piece by piece; moves to the element's
+   * end.
+   */
   public void pieces(Piece piece) {
     while (true) {
       switch (events.next()) {
@@ -136,7 +139,7 @@ public final class XmlIn implements AutoCloseable {
     }
   }
 
-  /** Passes over the rest of the current element. */
+  /** Skips the rest of the current element. */
   public void skip() {
     int open = 1;
     while (open > 0) {
@@ -152,23 +155,23 @@ public final class XmlIn implements AutoCloseable {
     }
   }
 
-  /** Whether elements may come in any order, and unknown ones pass. */
+  /** Whether elements may come in any order and unknown ones are ignored. */
   public boolean isLenient() {
     return bounds.isLenient();
   }
 
-  /** What of the message outlives its reading. */
+  /** The resources of the message that are needed after it was read. */
   public MessageResources resources() {
     return resources;
   }
 
-  /** The bytes that one binary value may have. */
+  /** The most bytes of one binary value. */
   public int binaryBytes() {
     return bounds.binaryBytes();
   }
 
   /**
-   * The value of {@code text}.
+   * Parses {@code text}.
    *
    * @throws InvalidMessageException when it is not in a form of {@code lexical}, or has too many
    *     digits
@@ -184,14 +187,14 @@ public final class XmlIn implements AutoCloseable {
       return lexical.parse(text);
     } catch (LexicalException invalid) {
       String expected = invalid.expected();
-      // White space that counts must be seen.
+      // A type that preserves white space needs the text as it is.
       String found = lexical.whiteSpace().apply(text);
       throw problem(Code.VALUE, expected == null ? lexical.form() : expected, found);
     }
   }
 
   /**
-   * The value of the text that {@link #readText} read last.
+   * Parses the text that {@link #readText} read last.
    *
    * @throws InvalidMessageException as for other texts
    */
@@ -227,7 +230,7 @@ public final class XmlIn implements AutoCloseable {
   }
 
   /**
-   * Goes through the content of the current element to its end.
+   * Reads the content of the current element to its end.
    *
    * @param text takes each piece of text
    * @param element is called at the start of each element, and must move to its end
@@ -262,14 +265,14 @@ public final class XmlIn implements AutoCloseable {
   }
 
   /**
-   * Lets attributes of that namespace pass on any element, besides those of XML Schema itself;
-   * empty for no more.
+   * Allows attributes of that namespace on any element, in addition to those of XML Schema; empty
+   * to end this.
    */
   public void passAttributesOf(String namespace) {
     attributes.pass(namespace);
   }
 
-  /** A mistake at the current place. */
+  /** An error at the current location. */
   public InvalidMessageException problem(Code code, String expected, String found) {
     return location.problem(code, expected, found);
   }
@@ -282,8 +285,9 @@ public final class XmlIn implements AutoCloseable {
   }
 
   /**
-   * Gives the parser's buffers back; the stream below stays open. Of a message that was not read to
-   * its end the parser forgets all: what it gives back it keeps for messages to come, names too.
+   * Returns the parser's buffers to its pool; the stream below stays open. If the message was not
+   * read to its end, the parser's names are discarded too, because it would keep them for later
+   * messages.
    */
   @Override
   public void close() {

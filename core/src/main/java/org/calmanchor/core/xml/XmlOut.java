@@ -12,7 +12,7 @@ import org.calmanchor.core.lexical.LexicalException;
  * to a sink, and from then on the message cannot be taken back. Not safe for several threads.
  */
 public final class XmlOut extends TextOutput {
-  /** How deep elements may nest; deeper values are taken for a cycle. */
+  /** The deepest nesting of elements; a deeper value is taken for a cycle. */
   static final int MOST_DEPTH = 200;
 
   private static final byte[] NO_MARK = new byte[0];
@@ -23,7 +23,7 @@ public final class XmlOut extends TextOutput {
   private int digits = MessageLimits.DEFAULT.digits();
 
   /**
-   * A message that is held up to {@code most} bytes.
+   * Creates an output that holds up to {@code most} bytes back.
    *
    * @param indents whether each element starts a line, for people
    */
@@ -32,20 +32,18 @@ public final class XmlOut extends TextOutput {
     this.indents = indents;
   }
 
-  /** A message that is held as a whole. */
+  /** Creates an output that holds all bytes. */
   public static XmlOut held(boolean indents) {
     return new XmlOut((bytes, length) -> {}, Integer.MAX_VALUE, indents);
   }
 
-  /**
-   * The same with so many digits that a number may have; by default as in {@link MessageLimits}.
-   */
+  /** Sets the most digits of a number; the default is that of {@link MessageLimits}. */
   public XmlOut digits(int most) {
     this.digits = most;
     return this;
   }
 
-  /** Puts an attribute, encoded with its quotes, into the next element that is opened. */
+  /** Adds an attribute, encoded with its quotes, to the next element that is opened. */
   public void markNext(byte[] attribute) {
     mark = attribute;
   }
@@ -80,14 +78,16 @@ public final class XmlOut extends TextOutput {
     }
   }
 
-  /** An attribute of the element just opened; {@code open} is what stands before its value. */
+  /**
+   * Writes an attribute of the element just opened; {@code open} is everything before its value.
+   */
   public void attribute(byte[] open, String value) {
     raw(open);
     escape(value, true);
     raw('"');
   }
 
-  /** Ends the opening tag. */
+  /** Ends the start tag. */
   public void content() {
     raw('>');
   }
@@ -120,20 +120,20 @@ public final class XmlOut extends TextOutput {
     }
   }
 
-  /** An element that holds text only. */
+  /** Writes an element that contains text only. */
   public void element(Tag tag, String text) {
     start(tag);
     escape(text, false);
     close(tag);
   }
 
-  /** Text between tags. */
+  /** Writes text between tags. */
   public void text(String text) {
     escape(text, false);
   }
 
   /**
-   * Bytes as Base64 text, as they come.
+   * Writes bytes as Base64 text while reading them.
    *
    * @throws IOException when {@code bytes} cannot be read
    */
@@ -149,7 +149,7 @@ public final class XmlOut extends TextOutput {
     }
   }
 
-  /** An element that holds a simple value. */
+  /** Writes an element with a simple value. */
   public <T> void element(Tag tag, Lexical<T> lexical, T value) {
     if (indents || mark.length > 0) {
       start(tag);
@@ -162,7 +162,7 @@ public final class XmlOut extends TextOutput {
       close(tag);
       return;
     }
-    // Most of an answer goes this way: room is made once, and nothing is nested in it.
+    // Most of an answer is written here: room is reserved once, without nested calls.
     byte[] start = tag.start();
     byte[] close = tag.close();
     reserve(start.length + Lexical.QUICK_BYTES + close.length);

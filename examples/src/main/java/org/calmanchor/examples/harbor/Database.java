@@ -42,7 +42,7 @@ final class Database implements AutoCloseable {
     }
   }
 
-  /** Something to do with a connection. */
+  /** Work with a connection. */
   @FunctionalInterface
   interface Work<T> {
     T on(Connection connection) throws SQLException;
@@ -56,7 +56,7 @@ final class Database implements AutoCloseable {
     }
   }
 
-  /** Does something that is either done as a whole or not at all. */
+  /** Runs the work in a transaction. */
   <T> T transact(Work<T> work) {
     return run(
         connection -> {

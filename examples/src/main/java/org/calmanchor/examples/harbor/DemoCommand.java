@@ -42,7 +42,7 @@ public final class DemoCommand implements Subcommand {
 
   @Override
   public Integer call() throws InterruptedException {
-    // The database takes as long to start as all the rest: side by side, nobody waits twice.
+    // Starting the database takes as long as everything else, so both start in parallel.
     CompletableFuture<BerthStore> starting = CompletableFuture.supplyAsync(BerthStore::seeded);
     Session session = new Session(spec.commandLine().getOut());
     Map<String, Object> stay = new LinkedHashMap<>();

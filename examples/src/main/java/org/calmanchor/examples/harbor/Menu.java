@@ -36,17 +36,17 @@ final class Menu {
     this.isTraced = isTraced;
   }
 
-  /** Nobody types any more. */
+  /** The input has ended. */
   private static final class Ended extends Exception {
     private static final long serialVersionUID = 1L;
   }
 
-  /** One thing to do. */
+  /** An item of the menu. */
   private interface Choice {
     void take() throws StayNotPossible, IOException, Ended;
   }
 
-  /** Goes on until the user, or the input, ends. */
+  /** Shows the menu until the user, or the input, ends. */
   void run() throws IOException {
     try {
       while (true) {
@@ -134,7 +134,7 @@ final class Menu {
     return ask("Nights", "3", Integer::valueOf, "a whole number like 3");
   }
 
-  /** Asks until the answer can be understood; an empty one stands for {@code usual}. */
+  /** Asks until the answer is valid; an empty answer means {@code usual}. */
   private <T> T ask(String what, String usual, Function<String, T> reader, String form)
       throws IOException, Ended {
     while (true) {

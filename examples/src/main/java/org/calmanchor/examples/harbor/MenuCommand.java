@@ -13,7 +13,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 
-/** {@code calm-anchor menu}: somebody who calls the harbor. */
+/** {@code calm-anchor menu}: a text client of the harbor. */
 @Command(
     name = "menu",
     description = {

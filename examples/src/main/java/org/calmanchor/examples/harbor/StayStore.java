@@ -24,7 +24,7 @@ final class StayStore {
     this.database = database;
   }
 
-  /** What fills the places of a statement. */
+  /** Sets the parameters of a statement. */
   @FunctionalInterface
   private interface Filled {
     void fill(PreparedStatement statement) throws SQLException;

@@ -26,14 +26,14 @@ public final class ExchangeLog {
   private final AtomicInteger inSecond = new AtomicInteger();
   private final AtomicLong passedOver = new AtomicLong();
 
-  /** A recording of an exchange that begins now; null when enough of this second are recorded. */
+  /** Starts to record an exchange; null if enough exchanges were recorded in this second. */
   public @Nullable RecordedExchange begin(HttpRequest request, HttpResponse response) {
     long now = TimeUnit.NANOSECONDS.toSeconds(System.nanoTime());
     long known = second.get();
     if (now != known && second.compareAndSet(known, now)) {
       inSecond.set(0);
     }
-    // Looked at first: to count up costs more when all threads do it.
+    // Read before incrementing: an increment by many threads is more expensive.
     if (inSecond.get() >= PER_SECOND || inSecond.incrementAndGet() > PER_SECOND) {
       passedOver.incrementAndGet();
       return null;
@@ -41,7 +41,7 @@ public final class ExchangeLog {
     return new RecordedExchange(request, response);
   }
 
-  /** Adds an exchange that has ended; the oldest one goes. */
+  /** Adds a finished exchange; the oldest one is dropped. */
   public synchronized void add(RecordedExchange exchange) {
     if (last.size() == KEPT) {
       last.removeLast();
@@ -49,7 +49,7 @@ public final class ExchangeLog {
     last.addFirst(exchange);
   }
 
-  /** The exchanges of a path as the page shows them, the newest first. */
+  /** The exchanges of a path for the page, the newest first. */
   public Map<String, Object> shown(String path) {
     List<RecordedExchange> all;
     synchronized (this) {

@@ -37,7 +37,7 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   RecordedExchange(HttpRequest request, HttpResponse response) {
     this.request = request;
     this.response = response;
-    // Taken down now: the request does not outlive its answer.
+    // Copied now, because the request is not valid after its answer.
     begun.put("at", Instant.now().toString());
     begun.put("from", request.remoteAddress());
     begun.put("isPage", "same-origin".equals(request.header("Sec-Fetch-Site")));
@@ -47,7 +47,7 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
     this.requestType = request.header("Content-Type");
   }
 
-  /** Takes down what came of it. */
+  /** Records the answer and the end of the exchange. */
   public synchronized void end() {
     Map<String, Object> all = new LinkedHashMap<>(begun);
     all.put("request", RecordedText.of(received.toByteArray(), requestCoding, requestType, false));

@@ -17,7 +17,7 @@ import org.slf4j.LoggerFactory;
 
 /** The beginning of a message, as a text for people. */
 public final class RecordedText {
-  /** How much of a message is kept. */
+  /** The most bytes of a message that are kept. */
   static final int MOST_BYTES = 64 << 10;
 
   private static final Logger LOG = LoggerFactory.getLogger(RecordedText.class);
@@ -30,7 +30,7 @@ public final class RecordedText {
   private RecordedText() {}
 
   /**
-   * What was kept of a message, unpacked and decoded, without its secrets.
+   * The recorded message, decompressed and decoded, with its secrets masked.
    *
    * @param coding the {@code Content-Encoding} that it came with
    * @param contentType the {@code Content-Type} that it came with
@@ -47,7 +47,7 @@ public final class RecordedText {
     return isCut ? shown + " (only the first 64 KiB are kept)" : shown;
   }
 
-  /** As much as can be had of what may be cut off. */
+  /** Decompresses as much as possible of a message that may be cut off. */
   private static byte[] unpacked(byte[] packed) {
     ByteArrayOutputStream plain = new ByteArrayOutputStream();
     byte[] piece = new byte[4096];
@@ -64,12 +64,15 @@ public final class RecordedText {
     return plain.toByteArray();
   }
 
-  /** Keeps as many bytes as there is room for. */
+  /** Adds as many bytes as there is room for. */
   static void keep(ByteArrayOutputStream kept, byte[] bytes, int offset, int length) {
     kept.write(bytes, offset, Math.min(length, MOST_BYTES - kept.size()));
   }
 
-  /** By byte order mark, content type or XML declaration, as they rank (RFC 7303, section 3). */
+  /**
+   * The charset from the byte order mark, the content type or the XML declaration, in this order
+   * (RFC 7303, section 3).
+   */
   private static Charset charset(byte[] bytes, @Nullable String contentType) {
     int first = bytes.length < 2 ? 0 : ((bytes[0] & 0xFF) << 8) | (bytes[1] & 0xFF);
     if (first == 0xFEFF || first == 0xFFFE) {
@@ -79,7 +82,7 @@ public final class RecordedText {
     if (named.find()) {
       return known(named.group(1));
     }
-    // A document begins with "<", so a zero byte beside it tells the order of the two.
+    // A document begins with "<", so a zero byte before or after it tells the byte order.
     if (first == '<') {
       return StandardCharsets.UTF_16BE;
     } else if (first == '<' << 8) {

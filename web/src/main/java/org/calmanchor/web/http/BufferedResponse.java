@@ -15,7 +15,7 @@ public final class BufferedResponse implements HttpResponse {
   private final boolean isPacked;
   private final ByteArrayOutputStream held = new ByteArrayOutputStream(0);
 
-  /** A response to {@code request} that is collected for {@code response}. */
+  /** Creates a buffered response, which is written to {@code response} at the end. */
   public BufferedResponse(HttpRequest request, HttpResponse response) {
     this.response = response;
     this.isPacked = ContentCoding.isWanted(request.header("Accept-Encoding"));

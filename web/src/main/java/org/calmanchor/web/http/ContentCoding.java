@@ -18,7 +18,7 @@ public final class ContentCoding {
   private final String coding;
 
   /**
-   * The coding of an exchange.
+   * Creates the content coding of an exchange.
    *
    * @param mostRatio how many times its size a compressed message may become
    */
@@ -29,19 +29,20 @@ public final class ContentCoding {
     this.coding =
         request.header("Content-Encoding") == null
             ? "identity"
-            // Several lines are one list (RFC 9110, section 5.3), and several codings one too many.
+            // Several header lines are one list (RFC 9110, section 5.3), and only one coding is
+            // supported.
             : String.join(", ", request.headers("Content-Encoding"))
                 .strip()
                 .toLowerCase(Locale.ROOT);
   }
 
-  /** Whether the message comes as it is. */
+  /** Whether the message is not compressed. */
   public boolean isPlain() {
     return coding.equals("identity") || coding.isEmpty();
   }
 
   /**
-   * The message itself.
+   * The message, decompressed.
    *
    * @throws Refusal when its coding is not known, now; when it is damaged or blown up, while
    *     reading
@@ -57,14 +58,17 @@ public final class ContentCoding {
     return new Gunzip(request.body(), mostRatio);
   }
 
-  /** Takes the answer, and compresses it where the caller likes that and it is worth it. */
+  /**
+   * The stream for the answer. It compresses the answer if the client accepts that and the answer
+   * is large enough.
+   */
   public OutputStream output() {
     return isWanted(request.header("Accept-Encoding"))
         ? new GzipOutput(response)
         : response.output();
   }
 
-  /** Whether {@code accepted} takes gzip (RFC 9110, section 12.5.3). */
+  /** Whether {@code accepted} allows gzip (RFC 9110, section 12.5.3). */
   static boolean isWanted(@Nullable String accepted) {
     if (accepted == null) {
       return false;

@@ -14,13 +14,13 @@ import org.jspecify.annotations.Nullable;
  * compressed data that decodes to almost nothing, such as an endless file name in the header.
  */
 final class Gunzip extends BulkInputStream {
-  /** What bytes that cannot be compressed may become at most. */
+  /** The highest ratio of incompressible data. */
   private static final int MOST_OVERHEAD = 2;
 
-  /** Up to here the ratio does not matter: a few bytes blown up do no harm. */
+  /** Up to this size the ratio is not checked: a few bytes do no harm. */
   private static final long FREE_BYTES = 64 << 10;
 
-  /** The header is read byte by byte, which is slow where each one is asked of the server. */
+  /** The buffer for the gzip header, which GZIPInputStream reads byte by byte. */
   private static final int HELD_BYTES = 2 << 10;
 
   private final Counted compressed;

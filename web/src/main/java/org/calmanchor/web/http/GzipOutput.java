@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Compresses an answer, unless it is too short. */
 final class GzipOutput extends OutputStream {
-  /** About what fits one packet: less would not arrive sooner. */
+  /** A smaller answer fits into one packet, so compressing it would not save time. */
   static final int WORTH_BYTES = 1400;
 
   private final HttpResponse response;
@@ -22,7 +22,7 @@ final class GzipOutput extends OutputStream {
     response.header("Vary", "Accept-Encoding");
   }
 
-  /** Fast rather than small: the answer is waited for. */
+  /** Compresses fast rather than well, because the client waits. */
   private static final class Fast extends GZIPOutputStream {
     Fast(OutputStream out) throws IOException {
       super(out, 8 << 10);
@@ -30,7 +30,7 @@ final class GzipOutput extends OutputStream {
     }
   }
 
-  /** Compresses into {@code out}. */
+  /** Creates a stream that compresses into {@code out}. */
   static GZIPOutputStream fast(OutputStream out) throws IOException {
     return new Fast(out);
   }

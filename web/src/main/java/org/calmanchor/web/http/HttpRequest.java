@@ -12,10 +12,10 @@ public interface HttpRequest {
   /** The method, in capitals. */
   String method();
 
-  /** The path as it was sent, with everything that is encoded in it; begins with a slash. */
+  /** The path as it was sent, with its percent-encoding; begins with a slash. */
   String path();
 
-  /** The query as it was sent, without question mark; null for none. */
+  /** The query as it was sent, without question mark; null if there is none. */
   @Nullable String query();
 
   /** The first header of that name, in any case, or null. */
@@ -30,13 +30,13 @@ public interface HttpRequest {
   /** {@code http} or {@code https}. */
   String scheme();
 
-  /** The host, and port if any, that the client asked for; null when it named none. */
+  /** The host and port that the client requested; null if it sent none. */
   @Nullable String authority();
 
-  /** The address, without port, at which the connection came in. */
+  /** The local address of the connection, without port. */
   String localAddress();
 
-  /** Where the request came from, as the log shows it. */
+  /** The caller's address for the log. */
   String remoteAddress();
 
   /** The body; read once. */
@@ -48,7 +48,7 @@ public interface HttpRequest {
   /** The authenticated caller, or null. */
   @Nullable Principal principal();
 
-  /** When an answer is no longer wanted, or null for never. */
+  /** The time after which the caller does not need an answer, or null. */
   @Nullable Instant deadline();
 
   /** Whether the caller has gone. */

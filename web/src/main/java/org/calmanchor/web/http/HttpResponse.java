@@ -4,15 +4,18 @@ import java.io.OutputStream;
 
 /** A response as any HTTP server can take it: status, headers, then bytes. */
 public interface HttpResponse {
-  /** Sets the status; before the first byte. */
+  /** Sets the status; only before the first byte. */
   void status(int status);
 
-  /** Sets a header; before the first byte. */
+  /** Sets a header; only before the first byte. */
   void header(String name, String value);
 
-  /** Takes the body; closing it ends the response, without waiting for its reader. */
+  /**
+   * The stream for the body. Closing it ends the response, without waiting for the client to read
+   * it.
+   */
   OutputStream output();
 
-  /** Breaks the connection off. */
+  /** Aborts the connection. */
   void abort();
 }

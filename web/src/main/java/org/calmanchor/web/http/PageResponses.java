@@ -11,14 +11,14 @@ public final class PageResponses {
 
   private PageResponses() {}
 
-  /** Answers with a page, which may load from this host only. */
+  /** Answers with a page that may load resources from this host only. */
   public static void html(HttpResponse response, int status, String page) throws IOException {
     response.header("Content-Security-Policy", PAGE_POLICY);
     response.header("Referrer-Policy", "no-referrer");
     send(response, status, "text/html; charset=utf-8", page.getBytes(StandardCharsets.UTF_8));
   }
 
-  /** Answers with a sentence. */
+  /** Answers with a plain text. */
   public static void plain(HttpResponse response, int status, String text) throws IOException {
     byte[] bytes = (text + "\n").getBytes(StandardCharsets.UTF_8);
     send(response, status, "text/plain; charset=utf-8", bytes);

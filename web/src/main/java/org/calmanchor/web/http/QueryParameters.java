@@ -16,7 +16,7 @@ public final class QueryParameters {
 
   private QueryParameters() {}
 
-  /** The parameters of {@code query}; none for null. */
+  /** Parses {@code query}; there are no parameters if it is null. */
   public static QueryParameters of(@Nullable String query) {
     QueryParameters parsed = new QueryParameters();
     for (String part : query == null ? new String[0] : query.split("&", -1)) {
@@ -41,7 +41,7 @@ public final class QueryParameters {
     return values.isEmpty();
   }
 
-  /** Whether one of the names is there. */
+  /** Whether one of the names is present. */
   public boolean has(String... names) {
     for (String name : names) {
       if (values.containsKey(name)) {
@@ -51,7 +51,7 @@ public final class QueryParameters {
     return false;
   }
 
-  /** The value of a parameter, empty when it has none; null when it is not there. */
+  /** The value of a parameter; empty if it has none, null if it is absent. */
   public @Nullable String value(String name) {
     return values.get(name);
   }

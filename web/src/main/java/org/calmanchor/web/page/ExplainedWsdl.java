@@ -38,7 +38,7 @@ public final class ExplainedWsdl {
   private final Map<QName, String> messageUses = new LinkedHashMap<>();
   private final Map<QName, String> messageOperations = new LinkedHashMap<>();
 
-  /** The document of {@code contract} for a service at {@code address}. */
+  /** Creates the explained document of {@code contract} for a service at {@code address}. */
   public ExplainedWsdl(Contract contract, String address) {
     this.contract = contract;
     this.address = address;
@@ -52,7 +52,7 @@ public final class ExplainedWsdl {
     return lines;
   }
 
-  /** Notes the line at which each component begins; those within others are no components. */
+  /** Finds the line at which each top-level component begins. */
   private void findPlaces() {
     int deepest = 6;
     for (int i = 0; i < lines.size(); i++) {
@@ -90,7 +90,7 @@ public final class ExplainedWsdl {
     }
   }
 
-  /** What is said where: the service and its ports. */
+  /** The services and their ports. */
   public List<WsdlPart> services() {
     List<WsdlPart> parts = new ArrayList<>();
     for (Service service : contract.services()) {
@@ -105,7 +105,7 @@ public final class ExplainedWsdl {
     return parts;
   }
 
-  /** How messages travel. */
+  /** The bindings. */
   public List<WsdlPart> bindings() {
     List<WsdlPart> parts = new ArrayList<>();
     for (Binding binding : contract.bindings()) {
@@ -118,7 +118,7 @@ public final class ExplainedWsdl {
     return parts;
   }
 
-  /** What can be asked: port types and their operations. */
+  /** The port types and their operations. */
   public List<WsdlPart> operations() {
     List<WsdlPart> parts = new ArrayList<>();
     for (PortType portType : contract.portTypes()) {
@@ -149,7 +149,7 @@ public final class ExplainedWsdl {
     return purpose.toString();
   }
 
-  /** What goes to and fro. */
+  /** The messages. */
   public List<WsdlPart> messages() {
     List<WsdlPart> parts = new ArrayList<>();
     for (Message message : contract.messages()) {
@@ -167,7 +167,7 @@ public final class ExplainedWsdl {
     return parts;
   }
 
-  /** What it is made of: elements and types. */
+  /** The elements and types of the schemas. */
   public List<WsdlPart> types() {
     List<WsdlPart> parts = new ArrayList<>();
     for (Schema schema : contract.schemas()) {

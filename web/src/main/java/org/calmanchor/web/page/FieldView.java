@@ -33,14 +33,14 @@ public record FieldView(
   private static final int SHORT_PATTERN = 40;
 
   /**
-   * How often a member may stand.
+   * How often a member may occur.
    *
    * @param least how often it must stand, 0 or more
    * @param most how often it may stand; {@link Particle#UNBOUNDED} for no limit
    * @param nillable whether xsi:nil may stand for its value
    */
   public record Presence(int least, int most, boolean nillable) {
-    /** How long the list may be; empty when nothing is said of it. */
+    /** The allowed length of the list, in words; empty if it is not limited. */
     String length() {
       if (most == Particle.UNBOUNDED) {
         return least == 0 ? "" : ", at least " + least;
@@ -50,27 +50,27 @@ public record FieldView(
   }
 
   /**
-   * One of the values that there are.
+   * One of the allowed values.
    *
    * @param value its text
    * @param doc what it means; may be empty
    */
   public record Choice(String value, String doc) {
-    /** What the list of choices shows. */
+    /** The text in the list of choices. */
     public String shown() {
       return doc.isEmpty() ? value : value + " \u2013 " + doc;
     }
   }
 
   /**
-   * A type that a structure may have.
+   * A subtype that a structure may have.
    *
    * @param id the id of its {@link TypeView}
    * @param name what names it in the tree of values
    */
   public record TypeChoice(String id, String name) {}
 
-  /** What control a member gets. */
+  /** The kind of a member's control. */
   public enum Kind {
     TEXT,
     PROSE,
@@ -82,7 +82,7 @@ public record FieldView(
     STRUCTURE
   }
 
-  /** The control's word in the page. */
+  /** The name of the control's kind in the page. */
   public String control() {
     return switch (kind) {
       case TEXT -> "text";
@@ -111,17 +111,17 @@ public record FieldView(
     return presence.most() > 1;
   }
 
-  /** Whether it is a list whose items are single texts, which can be pasted as lines. */
+  /** Whether it is a list of single texts, which can be pasted as lines. */
   public boolean takesLines() {
     return repeats() && kind != Kind.STRUCTURE && kind != Kind.BINARY && kind != Kind.MARKUP;
   }
 
-  /** Whether its pattern can be said in passing. */
+  /** Whether its pattern is short enough to be shown beside the control. */
   public boolean isPatternShort() {
     return pattern.length() <= SHORT_PATTERN;
   }
 
-  /** What is said beside the name: type, and whether it may be left out. */
+  /** The note beside the name: type, and whether it may be omitted. */
   public String note() {
     return repeats()
         ? "list of " + type + presence.length()

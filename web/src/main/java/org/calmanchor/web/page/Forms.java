@@ -56,7 +56,7 @@ final class Forms {
         operation.faults().stream().map(Operation.FaultUse::name).toList());
   }
 
-  /** Whether the method is called otherwise than the operation. */
+  /** Whether the Java method has another name than the operation. */
   private static boolean isRenamed(Operation operation) {
     String place = operation.origin().place();
     return !place.contains("." + operation.name() + "(");
@@ -75,7 +75,7 @@ final class Forms {
     return fields.isEmpty() ? "an empty response" : fields.get(0).note();
   }
 
-  /** All structures that forms need, found by following those asked for so far. */
+  /** All structures that the forms need, including those within structures. */
   List<TypeView> types() {
     List<TypeView> views = new ArrayList<>();
     while (views.size() < ids.size()) {
@@ -164,12 +164,15 @@ final class Forms {
         member.repeats() && isRow(complex));
   }
 
-  /** Whether a text may be of several lines. */
+  /** Whether a text may have several lines. */
   private boolean isProse(TypeUse type) {
     return names.builtIn(type).equals("string") && names.pattern(type).isEmpty();
   }
 
-  /** Whether a type has no other behind it, and members that a table's cells can hold. */
+  /**
+   * Whether a list of this type can be a table: the type has no subtypes, and each member fits into
+   * a cell.
+   */
   private boolean isRow(ComplexType type) {
     return contract.derived(type).isEmpty()
         && (!contract.attributes(type).isEmpty()
@@ -184,7 +187,7 @@ final class Forms {
     types.add(0, declared);
     return types.stream()
         .filter(type -> !type.isAbstract())
-        // The page fills in the first one, which must come to an end.
+        // The page fills in the first subtype, so it must not lead to recursion.
         .sorted(Comparator.comparingInt(new MinimumDepth(contract)::of))
         .map(type -> new FieldView.TypeChoice(id(type), nameOf(type)))
         .toList();

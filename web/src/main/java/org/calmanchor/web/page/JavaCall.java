@@ -25,14 +25,14 @@ public final class JavaCall {
   private final Reading reading;
   private final String address;
 
-  /** Calls of a service at {@code address}. */
+  /** Creates calls of a service at {@code address}. */
   public JavaCall(ServiceSite service, String address) {
     this.service = service;
     this.reading = service.reading();
     this.address = address;
   }
 
-  /** The call of {@code operation} with these values and header blocks. */
+  /** The Java source of a call of {@code operation} with these values and header blocks. */
   public String write(String operation, Map<String, Object> values, Map<String, Object> headers) {
     Operation called = service.operation(operation);
     OperationMember member =
@@ -72,7 +72,7 @@ public final class JavaCall {
         + ";\n";
   }
 
-  /** The arguments on one line, or on a line each where that would be long. */
+  /** The arguments on one line, or on one line each if that would be too long. */
   private static String joined(String[] arguments) {
     String line = String.join(", ", arguments);
     return line.length() <= LONG_LINE

@@ -18,7 +18,7 @@ import org.calmanchor.core.lexical.TypeMapping;
 
 /** Simple values as Java expressions. */
 final class JavaLiterals {
-  /** Longer texts do not fit into a class file as one constant (JVMS, section 4.4.7). */
+  /** A longer constant may not fit into a class file (JVMS, section 4.4.7). */
   private static final int MOST_CHARACTERS = 20_000;
 
   private static final int MOST_SHOWN = 100;
@@ -29,7 +29,7 @@ final class JavaLiterals {
     this.source = source;
   }
 
-  /** The value of {@code text}, or a comment that says why there is none. */
+  /** The expression for {@code text}, or a comment that says why there is none. */
   String of(JavaType type, TypeMapping<?> row, String text) {
     try {
       return literal(row, text);
@@ -107,7 +107,7 @@ final class JavaLiterals {
     } else if (value instanceof Year year) {
       return name + ".of(" + year.getValue() + ")";
     }
-    // All that is left are moments and durations.
+    // The remaining types are instants and durations.
     return name + ".parse(" + quoted(printed) + ")";
   }
 

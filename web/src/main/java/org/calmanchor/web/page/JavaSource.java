@@ -7,15 +7,15 @@ import org.calmanchor.core.introspection.JavaType;
 
 /** Shortens type names in Java code, and collects the imports. */
 final class JavaSource {
-  /** Full names by simple name. */
+  /** The imports: full names by simple name. */
   private final Map<String, String> imports = new TreeMap<>();
 
-  /** The name by which {@code type} goes, without type arguments. */
+  /** The name of {@code type} in the source, without type arguments. */
   String nameOf(Class<?> type) {
     return nameOf(type.getName());
   }
 
-  /** The name by which {@code type} goes, without type arguments. */
+  /** The name of {@code type} in the source, without type arguments. */
   String nameOf(JavaType type) {
     return switch (type.kind()) {
       case ARRAY -> nameOf(type.arguments().get(0)) + "[]";
@@ -24,16 +24,16 @@ final class JavaSource {
     };
   }
 
-  /** The name by which the type of that binary name goes. */
+  /** The name in the source of the type with that binary name. */
   String nameOf(String binaryName) {
     String full = binaryName.replace('$', '.');
     String simple = full.substring(full.lastIndexOf('.') + 1);
     boolean isKnown = full.equals(simple) || full.equals("java.lang." + simple);
-    // Of two types with one name the second goes by its full one.
+    // If two types have the same simple name, the second is written with its full name.
     return isKnown || imports.computeIfAbsent(simple, name -> full).equals(full) ? simple : full;
   }
 
-  /** A line for each import, in alphabetical order. */
+  /** The import lines, in alphabetical order. */
   String imports() {
     return imports.values().stream()
         .sorted()

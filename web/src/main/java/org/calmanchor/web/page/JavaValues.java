@@ -39,12 +39,12 @@ final class JavaValues {
     this.literals = new JavaLiterals(source);
   }
 
-  /** The statements that make what the expressions use. */
+  /** The statements that create the objects that the expressions use. */
   List<String> statements() {
     return statements;
   }
 
-  /** An expression for {@code value}, which is held as {@code use} says, of type {@code type}. */
+  /** An expression for {@code value}, of the Java form {@code use} and the type {@code type}. */
   String of(JavaForm use, JavaType type, @Nullable Object value) {
     if (use instanceof JavaForm.Maybe maybe) {
       String optional = source.nameOf(Optional.class);
@@ -168,7 +168,7 @@ final class JavaValues {
     return variable;
   }
 
-  /** The key of a property in its structure's map. */
+  /** The key of a property in the map of its structure. */
   private String key(QName type, StructureMember structure, PropertyMember property) {
     String local = property.wireName().getLocalPart();
     if (property.kind() == NodeKind.TEXT) {

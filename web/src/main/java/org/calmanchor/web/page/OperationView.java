@@ -24,7 +24,7 @@ public record OperationView(
     String result,
     List<String> faults) {
 
-  /** What comes of a call, as a sentence. */
+  /** The possible outcomes of a call, as a sentence. */
   public String outcome() {
     String returned = "Returns " + result + ".";
     return faults.isEmpty()

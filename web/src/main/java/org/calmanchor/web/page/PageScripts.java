@@ -4,10 +4,10 @@ import java.util.List;
 
 /** The scripts of the test page. */
 public final class PageScripts {
-  /** The script that the page starts with; it imports the others. */
+  /** The script that the page loads first; it imports the others. */
   public static final String ENTRY = "page";
 
-  /** The names of all scripts, without their ending. */
+  /** The names of all scripts, without their extension. */
   public static final List<String> NAMES =
       List.of(
           ENTRY,

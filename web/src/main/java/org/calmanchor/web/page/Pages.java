@@ -25,7 +25,7 @@ public final class Pages {
     return render("service.jte", Map.of("service", service, "address", address));
   }
 
-  /** A service's page where the test page is off. */
+  /** A service's page if the test page is switched off. */
   public String closed(ServiceSite service, String address) {
     return render("closed.jte", Map.of("service", service, "address", address));
   }
@@ -42,7 +42,7 @@ public final class Pages {
         "explained.jte", Map.of("service", service, "wsdl", wsdl, "page", page, "style", style));
   }
 
-  /** The page for a path where nothing is. */
+  /** The page for an unknown path. */
   public String missing(String path, List<ServiceSite> services, String base, boolean showsPages) {
     return render(
         "missing.jte",

@@ -31,7 +31,7 @@ public final class ServiceSite {
   private final Map<String, String> expectations;
 
   /**
-   * The service of {@code reading} at {@code path}.
+   * Creates the site of a service at {@code path}.
    *
    * @param isFirst whether it is what the path itself shows, rather than by its name
    */
@@ -81,12 +81,12 @@ public final class ServiceSite {
     return state;
   }
 
-  /** Whether an operation is to be called at present. */
+  /** Whether an operation can be called now. */
   public boolean isOpen(OperationView operation) {
     return !state.switchedOff().contains(operation.name());
   }
 
-  /** Its state in a few words. */
+  /** The service's state in a few words. */
   public String standing() {
     List<String> off =
         operations.stream()
@@ -103,7 +103,7 @@ public final class ServiceSite {
     return portType.name().getLocalPart();
   }
 
-  /** What it does; may be empty. */
+  /** The service's documentation; may be empty. */
   public String doc() {
     return portType.doc();
   }
@@ -113,44 +113,44 @@ public final class ServiceSite {
     return contract.targetNamespace();
   }
 
-  /** The Java that it is made from. */
+  /** The reading of the Java service. */
   Reading reading() {
     return reading;
   }
 
-  /** What it is made from. */
+  /** The service's contract. */
   public Contract contract() {
     return contract;
   }
 
-  /** The name of its {@code wsdl:service}, by which queries ask for it. */
+  /** The name of its {@code wsdl:service}, which queries use. */
   public String serviceName() {
     return contract.services().get(0).name().getLocalPart();
   }
 
-  /** The address of its page, without host. */
+  /** The URL of its page, without host. */
   public String page() {
     return isFirst ? path : path + "?service=" + serviceName();
   }
 
-  /** The address of its WSDL document, without host. */
+  /** The URL of its WSDL document, without host. */
   public String wsdl() {
     return path + wsdlQuery();
   }
 
-  /** What follows its path in the address of its WSDL document. */
+  /** The query of its WSDL document's URL. */
   public String wsdlQuery() {
     return isFirst ? "?wsdl" : "?wsdl=" + serviceName();
   }
 
-  /** The address of the page that explains its WSDL document, without host. */
+  /** The URL of its explained WSDL document, without host. */
   public String explained() {
     return path + "?explained&service=" + serviceName();
   }
 
-  /** What an answer of an operation may be expected to be, as an example in a check's words. */
+  /** An example of an expected answer of an operation, as in a check file. */
   public String expectation(String name) {
-    // Made when a page first shows it, so that a host without visitors need not wait for it.
+    // Created when a page first needs it, to keep the start of a host fast.
     return expectations.computeIfAbsent(name, this::newExpectation);
   }
 
@@ -162,12 +162,12 @@ public final class ServiceSite {
             : new Expected.Result(Samples.response(contract, operation), Expected.Compare.NAMED));
   }
 
-  /** The address to which its page sends its questions, up to what is asked. */
+  /** The URL for the page's questions, without the question's name. */
   public String asking() {
     return path + "?service=" + serviceName() + "&page=";
   }
 
-  /** The versions of SOAP that it speaks. */
+  /** The versions of SOAP that it supports. */
   public List<String> versions() {
     return contract.bindings().stream().map(binding -> binding.version().title()).toList();
   }
@@ -177,7 +177,7 @@ public final class ServiceSite {
     return path;
   }
 
-  /** Its operations, in the order of the source where that is known, else of the document. */
+  /** Its operations, in the order of the source if it is known, else of the document. */
   public List<OperationView> operations() {
     return operations;
   }
@@ -187,7 +187,7 @@ public final class ServiceSite {
     return types;
   }
 
-  /** Its messages as trees. */
+  /** Its messages as maps and lists. */
   public DynamicMessages messages() {
     return messages;
   }
@@ -198,7 +198,7 @@ public final class ServiceSite {
   }
 
   /**
-   * An operation.
+   * The operation with that name.
    *
    * @throws IllegalArgumentException when there is none of that name
    */
@@ -210,7 +210,7 @@ public final class ServiceSite {
   }
 
   /**
-   * What an answer says, with names and types, as the page shows it.
+   * The content of an answer with names and types, for the page.
    *
    * @throws IllegalArgumentException when there is no such operation
    */

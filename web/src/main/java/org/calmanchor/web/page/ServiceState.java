@@ -9,6 +9,6 @@ import java.util.Set;
  * @param switchedOff the names of the operations that are not to be called
  */
 public record ServiceState(boolean isListed, Set<String> switchedOff) {
-  /** Of a service that everybody may see and call. */
+  /** The state of a service that everybody may see and call. */
   public static final ServiceState OPEN = new ServiceState(true, Set.of());
 }

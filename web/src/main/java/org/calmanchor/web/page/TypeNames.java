@@ -31,7 +31,10 @@ final class TypeNames {
     this.contract = contract;
   }
 
-  /** The type's own name; for a restriction of a built-in type that lists no values, that one's. */
+  /**
+   * The type's name; for a restriction of a built-in type that is no enumeration, the name of the
+   * built-in type.
+   */
   String shown(TypeUse type) {
     boolean isNarrowed =
         contract.definition(type) instanceof SimpleType simple
@@ -40,7 +43,7 @@ final class TypeNames {
     return isNarrowed ? builtIn(type) : nameOf(type);
   }
 
-  /** The name and what its facets ask for, as in "int, at least 1". */
+  /** The name and the facets in words, such as "int, at least 1". */
   String described(TypeUse type) {
     StringBuilder words = new StringBuilder(shown(type));
     TypeUse at = type;
@@ -68,8 +71,9 @@ final class TypeNames {
   }
 
   /**
-   * The regular expressions that a text of that type must match, if it has any. Of days and times
-   * there are none: theirs only say whether a zone may follow, and an example says that better.
+   * The regular expressions that a text of that type must match; may be empty. Patterns of dates
+   * and times are left out: they only say whether a zone is allowed, and an example says that
+   * better.
    */
   String pattern(TypeUse type) {
     if (TIMES.contains(builtIn(type))) {
@@ -79,7 +83,7 @@ final class TypeNames {
     TypeUse at = type;
     while (contract.definition(at) instanceof SimpleType simple
         && simple.variety() instanceof SimpleType.Restriction restriction) {
-      // Those of one step are alternatives (XML Schema part 2, section 4.3.4.3).
+      // Patterns of one derivation step are alternatives (XML Schema part 2, section 4.3.4.3).
       String ofStep =
           restriction.facets().stream()
               .filter(facet -> facet.kind() == Facet.Kind.PATTERN)
@@ -93,7 +97,7 @@ final class TypeNames {
     return String.join(" and ", patterns);
   }
 
-  /** The name of the built-in type that a simple type goes back to. */
+  /** The name of the built-in type that a simple type is derived from. */
   String builtIn(TypeUse type) {
     return contract.builtIn(type).getLocalPart();
   }

@@ -29,7 +29,7 @@ final class CheckQuestions {
   private final @Nullable Path folder;
 
   /**
-   * Answers for one service.
+   * Creates the answers for one service.
    *
    * @param folder where checks are kept, or null for nowhere
    */
@@ -38,7 +38,7 @@ final class CheckQuestions {
     this.folder = folder;
   }
 
-  /** Where an answer is not what was expected. */
+  /** Compares an answer with what was expected. */
   Map<String, Object> compare(Question question) {
     String message = question.text("message");
     Check check = check(question, "compared");
@@ -56,7 +56,7 @@ final class CheckQuestions {
     return Map.of("differences", differences);
   }
 
-  /** The answer itself as what is expected. */
+  /** Turns an answer into an expectation. */
   Map<String, Object> expect(Question question) {
     String message = question.text("message");
     Outcome outcome = outcome(question.text("operation"), message);
@@ -84,13 +84,13 @@ final class CheckQuestions {
         : service.messages().answer(operation, message.getBytes(StandardCharsets.UTF_8));
   }
 
-  /** The check as a file holds it, and what such a file would be called. */
+  /** The text of a check file for a check, and the file's name. */
   Map<String, Object> write(Question question) {
     Check check = check(question, question.text("name"));
     return Map.of("yaml", CheckFile.write(check), "file", CheckFile.nameFor(check));
   }
 
-  /** Keeps the check in the folder. */
+  /** Saves a check in the folder. */
   Map<String, Object> keep(Question question) {
     if (folder == null) {
       throw new IllegalArgumentException(
@@ -110,7 +110,7 @@ final class CheckQuestions {
     }
   }
 
-  /** The path goes to the log only. */
+  /** The error for a folder that cannot be used; only the log gets its path. */
   private static IllegalArgumentException unusable(IOException cause) {
     LOG.warn("the folder for checks cannot be used", Loggable.failure(cause));
     return new IllegalArgumentException(
@@ -119,7 +119,7 @@ final class CheckQuestions {
         cause);
   }
 
-  /** The checks of this service that are kept, and what of the folder could not be read. */
+  /** The saved checks of this service, and the problems of files that cannot be read. */
   Map<String, Object> kept() {
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("isKept", folder != null);

@@ -26,18 +26,18 @@ final class Question {
     return text;
   }
 
-  /** A text, or null where there is none. */
+  /** A text, or null if it is absent. */
   @Nullable String textOrNull(String name) {
     return parts.get(name) instanceof String text ? text : null;
   }
 
-  /** Whether something of that name was sent. */
+  /** Whether a value with that name was sent. */
   boolean has(String name) {
     return parts.get(name) != null;
   }
 
   /**
-   * A tree of values.
+   * Values as maps and lists.
    *
    * @throws IllegalArgumentException when it is missing
    */
@@ -48,7 +48,7 @@ final class Question {
     return treeOrNone(name);
   }
 
-  /** A tree of values, empty where there is none. */
+  /** Values as maps and lists; empty if they are absent. */
   Map<String, Object> treeOrNone(String name) {
     Map<String, Object> named = new LinkedHashMap<>();
     if (parts.get(name) instanceof Map<?, ?> values) {
@@ -58,7 +58,7 @@ final class Question {
   }
 
   /**
-   * The version of SOAP that is asked for.
+   * The requested version of SOAP.
    *
    * @throws IllegalArgumentException when it is none
    */

@@ -30,7 +30,7 @@ public final class QuestionHandler {
   private final String address;
 
   /**
-   * Answers for one service.
+   * Creates a handler for one service.
    *
    * @param folder where checks are kept, or null for nowhere
    * @param log the last exchanges, or null where none are kept
@@ -44,7 +44,7 @@ public final class QuestionHandler {
     this.address = address;
   }
 
-  /** Answers one question, whose name is {@code what}, in JSON. */
+  /** Answers the question named {@code what} in JSON. */
   public void answer(String what, HttpRequest request, HttpResponse response) throws IOException {
     String type = request.header("Content-Type");
     if (type == null || !type.startsWith("application/json")) {

@@ -9,10 +9,10 @@ import java.util.Map;
 
 /** Parses the page's requests: JSON within limits. Safe for any number of threads. */
 final class QuestionReader {
-  /** The bytes that a question may have. */
+  /** The most bytes of a question. */
   static final int MOST_BYTES = 16 << 20;
 
-  /** No message nests deeper. */
+  /** Messages do not nest deeper either. */
   private static final int MOST_DEPTH = 100;
 
   private static final JSON READER =
@@ -31,7 +31,7 @@ final class QuestionReader {
   private QuestionReader() {}
 
   /**
-   * The question that these bytes are.
+   * Parses a question.
    *
    * @throws IllegalArgumentException when they are none, or beyond a limit
    */
@@ -46,7 +46,7 @@ final class QuestionReader {
           "That nests deeper than " + MOST_DEPTH + " levels, or has a name or number too long.",
           beyond);
     } catch (IOException notJson) {
-      // Bytes in an odd encoding are no JSON either: all of them are here, so nothing was cut off.
+      // All bytes are in memory, so any exception means invalid JSON, also one about its encoding.
       throw new IllegalArgumentException("That is not the JSON that the page sends.", notJson);
     }
     throw new IllegalArgumentException("That is not the JSON that the page sends.");
