@@ -17,14 +17,14 @@ import org.snakeyaml.engine.v2.representer.StandardRepresenter;
 /** Writes checks as a person would: plain values without quotes where they need none. */
 final class CheckWriter {
   String write(Check check) {
-    return dump(tree(check));
+    return dump(document(check));
   }
 
   String write(Expected expected) {
     return dump(expected(expected));
   }
 
-  private static String dump(Object tree) {
+  private static String dump(Object document) {
     DumpSettings settings =
         DumpSettings.builder()
             .setDefaultFlowStyle(FlowStyle.BLOCK)
@@ -32,57 +32,57 @@ final class CheckWriter {
             .setSplitLines(false)
             .setDereferenceAliases(true)
             .build();
-    return new Dump(settings, new PlainWhereItReadsBack(settings)).dumpToString(tree);
+    return new Dump(settings, new PlainWhereItReadsBack(settings)).dumpToString(document);
   }
 
-  private static Map<String, Object> tree(Check check) {
-    Map<String, Object> tree = new LinkedHashMap<>();
-    tree.put("check", check.name());
+  private static Map<String, Object> document(Check check) {
+    Map<String, Object> document = new LinkedHashMap<>();
+    document.put("check", check.name());
     if (!check.service().isEmpty()) {
-      tree.put("service", check.service());
+      document.put("service", check.service());
     }
-    tree.put("operation", check.operation());
+    document.put("operation", check.operation());
     if (check.version() != null) {
-      tree.put("soap", CheckReader.number(check.version()));
+      document.put("soap", CheckReader.number(check.version()));
     }
     if (!check.headers().isEmpty()) {
-      tree.put("headers", check.headers());
+      document.put("headers", check.headers());
     }
-    tree.put("input", check.input());
-    tree.put("expect", expected(check.expected()));
-    return tree;
+    document.put("input", check.input());
+    document.put("expect", expected(check.expected()));
+    return document;
   }
 
   private static Object expected(Expected expected) {
-    Map<String, Object> tree = new LinkedHashMap<>();
+    Map<String, Object> document = new LinkedHashMap<>();
     if (expected instanceof Expected.Result result) {
-      tree.put("result", result.values());
-      compare(tree, result.compare());
+      document.put("result", result.values());
+      compare(document, result.compare());
     } else if (expected instanceof Expected.Fault fault) {
       if (fault.name() == null) {
-        tree.put("undeclaredFault", fault.code() == null ? CheckReader.ANY_CODE : fault.code());
+        document.put("undeclaredFault", fault.code() == null ? CheckReader.ANY_CODE : fault.code());
       } else {
-        tree.put("fault", fault.name());
-        put(tree, "code", fault.code());
+        document.put("fault", fault.name());
+        put(document, "code", fault.code());
       }
-      put(tree, "reason", fault.reason());
-      put(tree, "detail", fault.values());
-      compare(tree, fault.compare());
+      put(document, "reason", fault.reason());
+      put(document, "detail", fault.values());
+      compare(document, fault.compare());
     } else {
       return "accepted";
     }
-    return tree;
+    return document;
   }
 
-  private static void put(Map<String, Object> tree, String name, @Nullable Object value) {
+  private static void put(Map<String, Object> document, String name, @Nullable Object value) {
     if (value != null) {
-      tree.put(name, value);
+      document.put(name, value);
     }
   }
 
-  private static void compare(Map<String, Object> tree, Compare compare) {
+  private static void compare(Map<String, Object> document, Compare compare) {
     if (compare == Compare.NAMED) {
-      tree.put("compare", "named");
+      document.put("compare", "named");
     }
   }
 

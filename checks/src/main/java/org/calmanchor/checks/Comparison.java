@@ -17,12 +17,12 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Comparison {
   private final Contract contract;
-  private final TreeComparison trees;
+  private final ValueComparison trees;
 
   /** Creates a comparison for operations of {@code contract}. */
   public Comparison(Contract contract) {
     this.contract = contract;
-    this.trees = new TreeComparison(contract);
+    this.trees = new ValueComparison(contract);
   }
 
   /**

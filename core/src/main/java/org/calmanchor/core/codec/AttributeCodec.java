@@ -82,9 +82,9 @@ final class AttributeCodec {
   }
 
   /** Writes the attributes of a structure into the element just opened. */
-  void write(XmlOut out, Composite composite, Object whole) {
+  void write(XmlOut out, Composite composite, Object structure) {
     for (AttributeSlot slot : slots) {
-      Object value = slot.holder().value(composite.member(whole, slot.member()));
+      Object value = slot.holder().value(composite.member(structure, slot.member()));
       if (value != null) {
         try {
           write(out, slot, out.print(slot.lexical(), value));

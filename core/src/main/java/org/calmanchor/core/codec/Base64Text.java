@@ -53,7 +53,7 @@ final class Base64Text implements XmlIn.Piece {
       if (sextet >= 0 && padding == 0) {
         bits = bits << 6 | sextet;
         if (++sextets == 4) {
-          whole();
+          decodeGroup();
         }
       } else if (c == '=' && sextets + padding < 4 && sextets > 1) {
         padding++;
@@ -63,7 +63,7 @@ final class Base64Text implements XmlIn.Piece {
     }
   }
 
-  private void whole() {
+  private void decodeGroup() {
     decoded[filled++] = (byte) (bits >> 16);
     decoded[filled++] = (byte) (bits >> 8);
     decoded[filled++] = (byte) bits;

@@ -13,5 +13,5 @@ public interface Composite {
   }
 
   /** The member at {@code index} of {@code structure}. */
-  @Nullable Object member(Object whole, int index);
+  @Nullable Object member(Object structure, int index);
 }

@@ -54,7 +54,7 @@ public final class DynamicMessages {
       Map<String, MessageCodec> headers) {}
 
   private DynamicMessages(Contract contract) {
-    CodecPlanner<DynamicValueModel.Tree> planner =
+    CodecPlanner<DynamicValueModel.Untyped> planner =
         new CodecPlanner<>(contract, new DynamicValueModel(contract));
     for (PortType portType : contract.portTypes()) {
       for (Operation operation : portType.operations()) {
@@ -67,28 +67,30 @@ public final class DynamicMessages {
   }
 
   private static Plan plan(
-      Contract contract, CodecPlanner<DynamicValueModel.Tree> planner, Operation operation) {
+      Contract contract, CodecPlanner<DynamicValueModel.Untyped> planner, Operation operation) {
     Map<QName, MessageCodec> faults = new HashMap<>();
     for (Operation.FaultUse fault : operation.faults()) {
       Message message = contract.message(fault.message());
       QName element = message.onlyPart().element();
-      faults.put(element, planner.plan(contract.element(element), DynamicValueModel.Tree.ANY));
+      faults.put(element, planner.plan(contract.element(element), DynamicValueModel.Untyped.ANY));
     }
     return new Plan(
-        planner.plan(contract.bodyElement(operation.input().message()), DynamicValueModel.Tree.ANY),
+        planner.plan(
+            contract.bodyElement(operation.input().message()), DynamicValueModel.Untyped.ANY),
         operation.output() == null
             ? null
             : planner.plan(
-                contract.bodyElement(operation.output().message()), DynamicValueModel.Tree.ANY),
+                contract.bodyElement(operation.output().message()), DynamicValueModel.Untyped.ANY),
         faults,
         headers(contract, planner, operation));
   }
 
   private static Map<String, MessageCodec> headers(
-      Contract contract, CodecPlanner<DynamicValueModel.Tree> planner, Operation operation) {
+      Contract contract, CodecPlanner<DynamicValueModel.Untyped> planner, Operation operation) {
     Map<String, MessageCodec> headers = new LinkedHashMap<>();
     for (ElementDeclaration element : contract.requiredHeaders(operation)) {
-      headers.put(element.name().getLocalPart(), planner.plan(element, DynamicValueModel.Tree.ANY));
+      headers.put(
+          element.name().getLocalPart(), planner.plan(element, DynamicValueModel.Untyped.ANY));
     }
     return headers;
   }

@@ -39,7 +39,7 @@ import org.w3c.dom.Element;
  * name; the text of simple content is "value"; "xsi:type" names one of several types; "xsi:nil"
  * alone marks an element without a value.
  */
-final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
+final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   /** The key of the type's name in the map of a structure. */
   public static final String TYPE_KEY = "xsi:type";
 
@@ -52,7 +52,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   private final Contract contract;
 
   /** Needed as a type argument only: the contract alone describes all positions. */
-  public enum Tree {
+  public enum Untyped {
     ANY
   }
 
@@ -62,7 +62,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   }
 
   @Override
-  public Lexical<Object> lexical(TypeUse type, Tree held) {
+  public Lexical<Object> lexical(TypeUse type, Untyped held) {
     return new Lexical<>(
         "text",
         TypeMappings.whiteSpace(contract.builtIn(type)),
@@ -71,7 +71,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   }
 
   @Override
-  public @Nullable BinaryHolder binary(TypeUse type, Tree held) {
+  public @Nullable BinaryHolder binary(TypeUse type, Untyped held) {
     return null;
   }
 
@@ -129,22 +129,22 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   }
 
   @Override
-  public Structure<Tree> structure(ComplexType type, Tree held) {
-    List<Member<Tree>> members = new ArrayList<>();
+  public Structure<Untyped> structure(ComplexType type, Untyped held) {
+    List<Member<Untyped>> members = new ArrayList<>();
     List<String> keys = new ArrayList<>();
     for (AttributeUse attribute : contract.attributes(type)) {
-      members.add(new Member<>(NodeKind.ATTRIBUTE, attribute.name(), Tree.ANY));
+      members.add(new Member<>(NodeKind.ATTRIBUTE, attribute.name(), Untyped.ANY));
       keys.add(key(contract, type, attribute));
     }
     if (type.content() instanceof ComplexType.Text) {
-      members.add(new Member<>(NodeKind.TEXT, new QName(""), Tree.ANY));
+      members.add(new Member<>(NodeKind.TEXT, new QName(""), Untyped.ANY));
       keys.add(textKey(type));
     } else {
       contract
           .members(type)
           .forEach(
               member -> {
-                members.add(new Member<>(NodeKind.ELEMENT, member.element().name(), Tree.ANY));
+                members.add(new Member<>(NodeKind.ELEMENT, member.element().name(), Untyped.ANY));
                 keys.add(member.name());
               });
     }
@@ -152,13 +152,13 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   }
 
   @Override
-  public Position<Tree> position(Tree held, boolean repeats) {
-    return new Position<>(TreeHolder.ONLY, Tree.ANY, repeats, false);
+  public Position<Untyped> position(Untyped held, boolean repeats) {
+    return new Position<>(DynamicHolder.ONLY, Untyped.ANY, repeats, false);
   }
 
   @Override
-  public Tree derived(ComplexType derived, Tree held) {
-    return Tree.ANY;
+  public Untyped derived(ComplexType derived, Untyped held) {
+    return Untyped.ANY;
   }
 
   @Override
@@ -219,9 +219,9 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
     }
 
     @Override
-    public @Nullable Object member(Object whole, int index) {
-      if (!(whole instanceof Map<?, ?> map)) {
-        throw new EncodeException("its members by name are expected, not \"" + whole + "\"");
+    public @Nullable Object member(Object structure, int index) {
+      if (!(structure instanceof Map<?, ?> map)) {
+        throw new EncodeException("its members by name are expected, not \"" + structure + "\"");
       }
       for (Object key : map.keySet()) {
         if (!known.contains(key)) {
@@ -233,7 +233,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Tree> {
   }
 
   /** Represents a value by itself. */
-  private enum TreeHolder implements Holder {
+  private enum DynamicHolder implements Holder {
     ONLY;
 
     @Override

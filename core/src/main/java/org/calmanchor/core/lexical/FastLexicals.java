@@ -27,7 +27,7 @@ final class FastLexicals {
       new FastLexical<>() {
         @Override
         public @Nullable Integer parse(char[] text, int from, int to) {
-          long value = whole(text, from, to);
+          long value = integer(text, from, to);
           return value == (int) value ? (Integer) (int) value : null;
         }
 
@@ -41,7 +41,7 @@ final class FastLexicals {
       new FastLexical<>() {
         @Override
         public @Nullable Long parse(char[] text, int from, int to) {
-          long value = whole(text, from, to);
+          long value = integer(text, from, to);
           return value == NONE ? null : (Long) value;
         }
 
@@ -60,7 +60,7 @@ final class FastLexicals {
             point++;
           }
           if (point == to) {
-            long value = whole(text, from, to);
+            long value = integer(text, from, to);
             return value == NONE ? null : BigDecimal.valueOf(value);
           }
           return decimal(text, from, point, to);
@@ -151,7 +151,7 @@ final class FastLexicals {
   private FastLexicals() {}
 
   /** Parses digits with an optional sign; {@link #NONE} for any other text. */
-  private static long whole(char[] text, int from, int to) {
+  private static long integer(char[] text, int from, int to) {
     boolean isNegative = from < to && text[from] == '-';
     long value = unsigned(text, isNegative ? from + 1 : from, to);
     return value < 0 ? NONE : isNegative ? -value : value;

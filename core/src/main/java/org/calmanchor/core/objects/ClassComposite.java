@@ -31,15 +31,15 @@ final class ClassComposite implements Composite {
       return members;
     }
     try {
-      Object whole = (Object) constructor.invokeExact();
+      Object structure = (Object) constructor.invokeExact();
       for (int i = 0; i < members.length; i++) {
         MethodHandle setter = setters[i];
         // An absent member keeps the value that the constructor gave it.
         if (members[i] != null && setter != null) {
-          setter.invokeExact(whole, members[i]);
+          setter.invokeExact(structure, members[i]);
         }
       }
-      return whole;
+      return structure;
     } catch (Error error) {
       throw error;
     } catch (Throwable refused) {
@@ -48,7 +48,7 @@ final class ClassComposite implements Composite {
   }
 
   @Override
-  public @Nullable Object member(Object whole, int index) {
-    return getters.get(whole, index);
+  public @Nullable Object member(Object structure, int index) {
+    return getters.get(structure, index);
   }
 }

@@ -32,12 +32,12 @@ final class Getters {
 
   private static Function<Object, @Nullable Object> plain(MethodHandle direct) {
     MethodHandle handle = direct.asType(methodType(Object.class, Object.class));
-    return whole -> got(handle, whole);
+    return structure -> got(handle, structure);
   }
 
-  private static @Nullable Object got(MethodHandle getter, Object whole) {
+  private static @Nullable Object got(MethodHandle getter, Object structure) {
     try {
-      return (Object) getter.invokeExact(whole);
+      return (Object) getter.invokeExact(structure);
     } catch (Error | RuntimeException raised) {
       throw raised;
     } catch (Throwable checked) {
@@ -46,7 +46,7 @@ final class Getters {
   }
 
   /** The member at {@code index} of {@code structure}. */
-  @Nullable Object get(Object whole, int index) {
+  @Nullable Object get(Object structure, int index) {
     // Not atomic: it does not matter exactly when, or how often, this happens.
     if (index == 0 && uses < HandleLambdas.MUCH && ++uses == HandleLambdas.MUCH) {
       getters =
@@ -55,6 +55,6 @@ final class Getters {
                   .map(handle -> HandleLambdas.getter(owner, handle, plain(handle)))
                   .toList());
     }
-    return getters[index].apply(whole);
+    return getters[index].apply(structure);
   }
 }

@@ -105,11 +105,11 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
 
   @Override
   public AnyHolder any() {
-    return Tree.ELEMENT;
+    return DomElement.ELEMENT;
   }
 
   /** Represents an element of any name by a DOM element. */
-  private enum Tree implements AnyHolder {
+  private enum DomElement implements AnyHolder {
     ELEMENT;
 
     @Override
@@ -265,8 +265,8 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     }
 
     @Override
-    public @Nullable Object member(Object whole, int index) {
-      return ((@Nullable Object[]) whole)[positions[index]];
+    public @Nullable Object member(Object structure, int index) {
+      return ((@Nullable Object[]) structure)[positions[index]];
     }
   }
 }

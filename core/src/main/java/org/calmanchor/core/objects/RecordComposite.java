@@ -57,7 +57,7 @@ final class RecordComposite implements Composite {
   }
 
   @Override
-  public @Nullable Object member(Object whole, int index) {
-    return getters.get(whole, index);
+  public @Nullable Object member(Object structure, int index) {
+    return getters.get(structure, index);
   }
 }

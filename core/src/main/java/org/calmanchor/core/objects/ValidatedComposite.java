@@ -14,7 +14,7 @@ record ValidatedComposite(Composite composite, ConstraintProvider provider) impl
   }
 
   @Override
-  public @Nullable Object member(Object whole, int index) {
-    return composite.member(whole, index);
+  public @Nullable Object member(Object structure, int index) {
+    return composite.member(structure, index);
   }
 }

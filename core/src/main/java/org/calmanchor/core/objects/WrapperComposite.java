@@ -24,8 +24,8 @@ enum WrapperComposite implements Composite {
     }
 
     @Override
-    public @Nullable Object member(Object whole, int index) {
-      return whole == NO_ITEMS ? null : whole;
+    public @Nullable Object member(Object structure, int index) {
+      return structure == NO_ITEMS ? null : structure;
     }
   },
   /** Represents a wrapper of entries by a map, in the order of the entries. */
@@ -49,8 +49,8 @@ enum WrapperComposite implements Composite {
     }
 
     @Override
-    public Object member(Object whole, int index) {
-      return ((Map<?, ?>) whole).entrySet();
+    public Object member(Object structure, int index) {
+      return ((Map<?, ?>) structure).entrySet();
     }
   },
   /** Represents an entry by its key and value. */
@@ -61,8 +61,8 @@ enum WrapperComposite implements Composite {
     }
 
     @Override
-    public @Nullable Object member(Object whole, int index) {
-      Map.Entry<?, ?> entry = (Map.Entry<?, ?>) whole;
+    public @Nullable Object member(Object structure, int index) {
+      Map.Entry<?, ?> entry = (Map.Entry<?, ?>) structure;
       return index == 0 ? entry.getKey() : entry.getValue();
     }
   };

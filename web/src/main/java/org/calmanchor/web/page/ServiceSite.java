@@ -24,7 +24,7 @@ public final class ServiceSite {
   private final Contract contract;
   private final PortType portType;
   private final DynamicMessages messages;
-  private final TypedTree typed;
+  private final TypedValues typed;
   private final List<OperationView> operations;
   private final List<TypeView> types;
   private final ServiceState state;
@@ -42,7 +42,7 @@ public final class ServiceSite {
     this.contract = reading.contract();
     this.portType = contract.portTypes().get(0);
     this.messages = DynamicMessages.of(contract);
-    this.typed = new TypedTree(contract);
+    this.typed = new TypedValues(contract);
     Forms forms = new Forms(contract);
     this.operations = forms.operations();
     this.types = forms.types();

@@ -159,8 +159,8 @@ final class CheckQuestions {
         service.name(),
         question.text("operation"),
         question.version(),
-        question.treeOrNone("values"),
-        question.treeOrNone("headers"),
+        question.valuesOrNone("values"),
+        question.valuesOrNone("headers"),
         CheckFile.readExpected("expected", question.text("expect")));
   }
 }

@@ -41,15 +41,15 @@ final class Question {
    *
    * @throws IllegalArgumentException when it is missing
    */
-  Map<String, Object> tree(String name) {
+  Map<String, Object> values(String name) {
     if (!(parts.get(name) instanceof Map<?, ?>)) {
       throw new IllegalArgumentException("\"" + name + "\" is missing.");
     }
-    return treeOrNone(name);
+    return valuesOrNone(name);
   }
 
   /** Values as maps and lists; empty if they are absent. */
-  Map<String, Object> treeOrNone(String name) {
+  Map<String, Object> valuesOrNone(String name) {
     Map<String, Object> named = new LinkedHashMap<>();
     if (parts.get(name) instanceof Map<?, ?> values) {
       values.forEach((key, value) -> named.put(String.valueOf(key), value));

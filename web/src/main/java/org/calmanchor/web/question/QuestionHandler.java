@@ -89,7 +89,7 @@ public final class QuestionHandler {
   private Map<String, Object> envelope(Question question) {
     SoapVersion version = question.version();
     String operation = question.text("operation");
-    Map<String, Object> values = question.tree("values");
+    Map<String, Object> values = question.values("values");
     byte[] envelope =
         service
             .messages()
@@ -97,14 +97,14 @@ public final class QuestionHandler {
                 operation,
                 version,
                 values,
-                question.treeOrNone("headers"),
+                question.valuesOrNone("headers"),
                 DynamicMessages.Layout.INDENTED);
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));
     answer.put("headers", SoapHttp.headers(version, service.action(operation)));
     answer.put(
         "java",
-        new JavaCall(service, address).write(operation, values, question.treeOrNone("headers")));
+        new JavaCall(service, address).write(operation, values, question.valuesOrNone("headers")));
     return answer;
   }
 

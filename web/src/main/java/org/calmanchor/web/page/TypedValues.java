@@ -16,11 +16,11 @@ import org.jspecify.annotations.Nullable;
  * Adds names and types to a tree of values. A node has {@code name} and {@code type}, and one of
  * {@code value}, {@code members}, {@code items} or {@code nil}; an absent member has none of them.
  */
-final class TypedTree {
+final class TypedValues {
   private final Contract contract;
   private final TypeNames names;
 
-  TypedTree(Contract contract) {
+  TypedValues(Contract contract) {
     this.contract = contract;
     this.names = new TypeNames(contract);
   }

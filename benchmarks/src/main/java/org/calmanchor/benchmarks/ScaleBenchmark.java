@@ -11,11 +11,11 @@ import org.calmanchor.core.wsdl.ContractDocuments;
  * How reading a service's code and writing its WSDL grow with the number of operations: the best of
  * several warm rounds, and what they allocate.
  */
-public final class Scale {
+public final class ScaleBenchmark {
   private static final int[] OPERATIONS = {10, 100, 1_000, 5_000};
   private static final int ROUNDS = 7;
 
-  private Scale() {}
+  private ScaleBenchmark() {}
 
   private record Row(int operations, double milliseconds, double megabytes, double document) {}
 

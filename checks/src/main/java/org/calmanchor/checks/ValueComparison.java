@@ -13,13 +13,13 @@ import org.calmanchor.core.model.TypeUse;
 import org.jspecify.annotations.Nullable;
 
 /** Compares trees of values by the types of a contract. */
-final class TreeComparison {
+final class ValueComparison {
   private final Contract contract;
 
   /** A member's type, and whether it is a list. */
   private record Slot(TypeUse type, boolean repeats) {}
 
-  TreeComparison(Contract contract) {
+  ValueComparison(Contract contract) {
     this.contract = contract;
   }
 
