@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param version the version that is spoken, or null for the service's first
  * @param input the request's members by name, as {@link
  *     org.calmanchor.core.dynamic.DynamicMessages} takes them
- * @param headers the header blocks by name
+ * @param headerBlocks the header blocks by name
  * @param expected what must come of it
  */
 public record Check(
@@ -25,7 +25,7 @@ public record Check(
     String operation,
     @Nullable SoapVersion version,
     Map<String, Object> input,
-    Map<String, Object> headers,
+    Map<String, Object> headerBlocks,
     Expected expected) {
   /**
    * Copies the maps.
@@ -37,7 +37,7 @@ public record Check(
       throw new IllegalArgumentException("a check needs a name and an operation");
     }
     input = Collections.unmodifiableMap(new LinkedHashMap<>(input));
-    headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+    headerBlocks = Collections.unmodifiableMap(new LinkedHashMap<>(headerBlocks));
   }
 
   /** The same check as a file can hold it: all values are texts, and absent ones are left out. */
@@ -48,7 +48,7 @@ public record Check(
         operation,
         version,
         plain(input),
-        plain(headers),
+        plain(headerBlocks),
         expected instanceof Expected.Result result
             ? new Expected.Result(plain(result.values()), result.compare())
             : expected instanceof Expected.Fault fault && fault.values() != null

@@ -78,14 +78,14 @@ final class CheckReader {
 
   private Check check(Node node, String serviceOfAll) {
     Map<String, Node> parts = mapping(node, "a check: check, operation, input, expect");
-    requireKnown(parts, "check", "service", "operation", "soap", "input", "headers", "expect");
+    requireKnown(parts, "check", "service", "operation", "soap", "input", "headerBlocks", "expect");
     return new Check(
         required(parts, node, "check"),
         optional(parts, "service", serviceOfAll),
         required(parts, node, "operation"),
         version(parts.get("soap")),
         values(parts.get("input")),
-        values(parts.get("headers")),
+        values(parts.get("headerBlocks")),
         expected(parts.get("expect"), node));
   }
 

@@ -45,8 +45,8 @@ final class CheckWriter {
     if (check.version() != null) {
       document.put("soap", CheckReader.number(check.version()));
     }
-    if (!check.headers().isEmpty()) {
-      document.put("headers", check.headers());
+    if (!check.headerBlocks().isEmpty()) {
+      document.put("headerBlocks", check.headerBlocks());
     }
     document.put("input", check.input());
     document.put("expect", expected(check.expected()));

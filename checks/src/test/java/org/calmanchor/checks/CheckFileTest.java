@@ -36,7 +36,7 @@ class CheckFileTest {
         - check: A crossing
           operation: next
           soap: 1.2
-          headers: {pass: {holder: no}}
+          headerBlocks: {pass: {holder: no}}
           input:
             from: 010
             note: ~

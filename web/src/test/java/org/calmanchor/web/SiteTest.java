@@ -54,7 +54,7 @@ class SiteTest {
             "request",
             """
             {"operation": "greet", "version": "SOAP 1.2", "values": {"name": "Ida"},
-             "headers": {"pass": "A7"}}
+             "headerBlocks": {"pass": "A7"}}
             """);
     assertThat(asked.status).isEqualTo(200);
     assertThat(asked.headers).containsEntry("Cache-Control", "no-store");

@@ -51,7 +51,7 @@ public final class DynamicMessages {
       MessageCodec request,
       @Nullable MessageCodec response,
       Map<QName, MessageCodec> faults,
-      Map<String, MessageCodec> headers) {}
+      Map<String, MessageCodec> headerBlocks) {}
 
   private DynamicMessages(Contract contract) {
     CodecPlanner<DynamicValueModel.Untyped> planner =
@@ -82,17 +82,17 @@ public final class DynamicMessages {
             : planner.plan(
                 contract.bodyElement(operation.output().message()), DynamicValueModel.Untyped.ANY),
         faults,
-        headers(contract, planner, operation));
+        headerBlocks(contract, planner, operation));
   }
 
-  private static Map<String, MessageCodec> headers(
+  private static Map<String, MessageCodec> headerBlocks(
       Contract contract, CodecPlanner<DynamicValueModel.Untyped> planner, Operation operation) {
-    Map<String, MessageCodec> headers = new LinkedHashMap<>();
+    Map<String, MessageCodec> headerBlocks = new LinkedHashMap<>();
     for (ElementDeclaration element : contract.requiredHeaders(operation)) {
-      headers.put(
+      headerBlocks.put(
           element.name().getLocalPart(), planner.plan(element, DynamicValueModel.Untyped.ANY));
     }
-    return headers;
+    return headerBlocks;
   }
 
   /** Creates the messages of {@code contract}. */
@@ -142,16 +142,19 @@ public final class DynamicMessages {
       String operation,
       SoapVersion version,
       Map<String, ?> values,
-      Map<String, ?> headers,
+      Map<String, ?> headerBlocks,
       Layout layout) {
     Plan plan = plan(operation);
     List<Consumer<XmlOut>> blocks = new ArrayList<>();
-    headers.forEach(
+    headerBlocks.forEach(
         (name, value) -> {
-          MessageCodec codec = plan.headers().get(name);
+          MessageCodec codec = plan.headerBlocks().get(name);
           if (codec == null) {
             throw new IllegalArgumentException(
-                "there is no header \"" + name + "\"; there is " + plan.headers().keySet());
+                "there is no header block \""
+                    + name
+                    + "\"; there is "
+                    + plan.headerBlocks().keySet());
           }
           blocks.add(out -> codec.write(out, value));
         });
@@ -214,8 +217,8 @@ public final class DynamicMessages {
     try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
       in.resources().keepInMemory();
       EnvelopeReader envelope = EnvelopeReader.open(in);
-      Map<String, Object> headers = new LinkedHashMap<>();
-      if (!envelope.toBody(block -> header(block, headers))) {
+      Map<String, Object> headerBlocks = new LinkedHashMap<>();
+      if (!envelope.toBody(block -> header(block, headerBlocks))) {
         throw new IllegalArgumentException("The body is empty.");
       }
       QName name = in.name();
@@ -224,7 +227,7 @@ public final class DynamicMessages {
           Map<String, Object> values =
               DynamicValueModel.members(plan.getValue().request().read(in));
           envelope.end();
-          return new DynamicRequest(plan.getKey(), envelope.version(), values, headers);
+          return new DynamicRequest(plan.getKey(), envelope.version(), values, headerBlocks);
         }
       }
       throw new IllegalArgumentException("There is no operation " + name.getLocalPart() + ".");
@@ -233,11 +236,11 @@ public final class DynamicMessages {
     }
   }
 
-  private boolean header(XmlIn in, Map<String, Object> headers) {
+  private boolean header(XmlIn in, Map<String, Object> headerBlocks) {
     for (Plan plan : plans.values()) {
-      for (Map.Entry<String, MessageCodec> header : plan.headers().entrySet()) {
+      for (Map.Entry<String, MessageCodec> header : plan.headerBlocks().entrySet()) {
         if (header.getValue().name().equals(in.name())) {
-          headers.put(header.getKey(), header.getValue().read(in));
+          headerBlocks.put(header.getKey(), header.getValue().read(in));
           return true;
         }
       }

@@ -11,16 +11,16 @@ import org.calmanchor.core.model.SoapVersion;
  * @param operation the operation
  * @param version the version that it speaks
  * @param values its members by name
- * @param headers the header blocks that the contract knows, by name
+ * @param headerBlocks the header blocks that the contract knows, by name
  */
 public record DynamicRequest(
     String operation,
     SoapVersion version,
     Map<String, Object> values,
-    Map<String, Object> headers) {
+    Map<String, Object> headerBlocks) {
   /** Copies the maps. */
   public DynamicRequest {
     values = Collections.unmodifiableMap(new LinkedHashMap<>(values));
-    headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+    headerBlocks = Collections.unmodifiableMap(new LinkedHashMap<>(headerBlocks));
   }
 }

@@ -33,7 +33,8 @@ public final class JavaCall {
   }
 
   /** The Java source of a call of {@code operation} with these values and header blocks. */
-  public String write(String operation, Map<String, Object> values, Map<String, Object> headers) {
+  public String write(
+      String operation, Map<String, Object> values, Map<String, Object> headerBlocks) {
     Operation called = service.operation(operation);
     OperationMember member =
         reading
@@ -56,7 +57,7 @@ public final class JavaCall {
       arguments[each.position()] =
           each.isOut()
               ? "new " + source.nameOf(type) + "<>()"
-              : expressions.of(each.use(), type, headers.get(each.element().getLocalPart()));
+              : expressions.of(each.use(), type, headerBlocks.get(each.element().getLocalPart()));
     }
     String call = "client.proxy()." + member.method().name() + joined(arguments);
     if (member.isAsynchronous()) {

@@ -9,7 +9,7 @@ import java.util.List;
  * @param origin the Java method behind it
  * @param isRenamed whether that has another name
  * @param doc what it does; may be empty
- * @param headers the header blocks that a request must carry
+ * @param headerBlocks the header blocks that a request must carry
  * @param fields the request's members
  * @param result what it answers with
  * @param faults the names of its declared faults
@@ -19,7 +19,7 @@ public record OperationView(
     String origin,
     boolean isRenamed,
     String doc,
-    List<FieldView> headers,
+    List<FieldView> headerBlocks,
     List<FieldView> fields,
     String result,
     List<String> faults) {

@@ -148,7 +148,7 @@ final class CheckQuestions {
     shown.put(
         "version", check.version() == null ? service.versions().get(0) : check.version().title());
     shown.put("values", check.input());
-    shown.put("headers", check.headers());
+    shown.put("headerBlocks", check.headerBlocks());
     shown.put("expect", CheckFile.write(check.expected()));
     return shown;
   }
@@ -160,7 +160,7 @@ final class CheckQuestions {
         question.text("operation"),
         question.version(),
         question.valuesOrNone("values"),
-        question.valuesOrNone("headers"),
+        question.valuesOrNone("headerBlocks"),
         CheckFile.readExpected("expected", question.text("expect")));
   }
 }

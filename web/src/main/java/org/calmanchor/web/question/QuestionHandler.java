@@ -97,14 +97,15 @@ public final class QuestionHandler {
                 operation,
                 version,
                 values,
-                question.valuesOrNone("headers"),
+                question.valuesOrNone("headerBlocks"),
                 DynamicMessages.Layout.INDENTED);
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));
     answer.put("headers", SoapHttp.headers(version, service.action(operation)));
     answer.put(
         "java",
-        new JavaCall(service, address).write(operation, values, question.valuesOrNone("headers")));
+        new JavaCall(service, address)
+            .write(operation, values, question.valuesOrNone("headerBlocks")));
     return answer;
   }
 
@@ -115,7 +116,7 @@ public final class QuestionHandler {
     answer.put("operation", read.operation());
     answer.put("version", read.version().title());
     answer.put("values", read.values());
-    answer.put("headers", read.headers());
+    answer.put("headerBlocks", read.headerBlocks());
     return answer;
   }
 

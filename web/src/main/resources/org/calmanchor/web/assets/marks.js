@@ -6,8 +6,8 @@ import { membersOf, values } from "./forms.js";
 let mistakes = 0;
 
 /** Marks the field, or the item of a list, that a published path of the server points at. */
-export function mark(headers, members, problem) {
-  let container = problem.path.startsWith("Header/") ? headers : members;
+export function mark(headerBlocks, members, problem) {
+  let container = problem.path.startsWith("Header/") ? headerBlocks : members;
   let place = null;
   let made = null;
   for (const step of problem.path.split("/").slice(1)) {

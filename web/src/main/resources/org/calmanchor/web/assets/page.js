@@ -18,14 +18,14 @@ const views = [...document.querySelectorAll("section.view")];
 // --- opening -----------------------------------------------------------------------------------
 
 /** Opens an operation with given values, as a kept check or an earlier exchange has them. */
-function open({ operation, version, values, headers, expect, name }) {
+function open({ operation, version, values, headerBlocks, expect, name }) {
   const section = sections.find((each) => each.dataset.operation === operation);
   if (!section) return;
   ready(section);
   setByHand(section, false);
   speak(section, version);
   fill(part(section, "values"), values);
-  if (part(section, "headers")) fill(part(section, "headers"), headers ?? {});
+  if (part(section, "header-blocks")) fill(part(section, "header-blocks"), headerBlocks ?? {});
   if (expect) {
     part(section, "expected").value = expect;
     part(section, "expected").dispatchEvent(new Event("change"));
@@ -73,7 +73,7 @@ function ready(section) {
   });
   part(section, "example-values").addEventListener("click", () => {
     fillWithExample(part(section, "values"));
-    if (part(section, "headers")) fillWithExample(part(section, "headers"));
+    if (part(section, "header-blocks")) fillWithExample(part(section, "header-blocks"));
     draft(section);
   });
   part(section, "reset").addEventListener("click", () => {

@@ -16,7 +16,7 @@ export function question(section) {
     operation: section.dataset.operation,
     version: form.elements.version.value,
     values: gather(part(section, "values")),
-    headers: part(section, "headers") ? gather(part(section, "headers")) : {},
+    headerBlocks: part(section, "header-blocks") ? gather(part(section, "header-blocks")) : {},
   };
 }
 
@@ -62,7 +62,7 @@ function requireReadable(section) {
 function markRefused(section, message) {
   const [, at, words] = message.match(/^([\w.@-]+(?:\/[\w.@[\]-]+)+): (.*)/s) ?? [];
   const problem = { path: at, expected: words, isTyped: true };
-  if (at) mark(part(section, "headers"), part(section, "values"), problem);
+  if (at) mark(part(section, "header-blocks"), part(section, "values"), problem);
 }
 
 /** The head of the request as text. */
@@ -98,10 +98,10 @@ export function restore(section) {
   const kept = localStorage.getItem(KEPT(section));
   if (!kept) return;
   try {
-    const { version, values, headers } = JSON.parse(kept);
+    const { version, values, headerBlocks } = JSON.parse(kept);
     speak(section, version);
     fill(part(section, "values"), values);
-    if (part(section, "headers")) fill(part(section, "headers"), headers);
+    if (part(section, "header-blocks")) fill(part(section, "header-blocks"), headerBlocks);
   } catch {
     // What was kept is of another form of this operation; the form begins anew.
     localStorage.removeItem(KEPT(section));

@@ -121,7 +121,7 @@ async function shown(section, answer) {
   });
   outcome.replaceChildren(...outcomeOf(read));
   for (const problem of read.problems ?? []) {
-    mark(part(section, "headers"), part(section, "values"), problem);
+    mark(part(section, "header-blocks"), part(section, "values"), problem);
   }
   return read;
 }

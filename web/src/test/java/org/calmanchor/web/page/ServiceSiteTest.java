@@ -75,7 +75,7 @@ class ServiceSiteTest {
     assertThat(copy.doc()).isEqualTo("Gives back what it takes");
     assertThat(copy.result()).isEqualTo("Chart");
     assertThat(copy.faults()).containsExactly("NoChart");
-    assertThat(copy.headers())
+    assertThat(copy.headerBlocks())
         .singleElement()
         .satisfies(reader -> assertThat(reader.doc()).isEqualTo("who asks"));
     assertThat(site.operations().get(2).result()).isEqualTo("nothing (one-way)");
