@@ -81,7 +81,7 @@ final class CollectionReader {
           .add(
               ProblemCode.STREAM_IN_DATA,
               path,
-              type.signature() + " can be read only once, and nobody would close it here.",
+              type.signature() + " can be read only once, and is never closed here.",
               "Use a List within data; a Stream is for results and last parameters.");
       container = Container.LIST;
     }

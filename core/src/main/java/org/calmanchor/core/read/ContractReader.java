@@ -136,7 +136,7 @@ public final class ContractReader {
       problems.add(
           ProblemCode.PACKAGE_CLOSED,
           service.signature(),
-          "it is in a package that its module keeps closed to us.",
+          "it is in a package that its module does not open to us.",
           "Write in its module-info.java: " + opens);
     }
     String namespace = given.namespace();

@@ -178,7 +178,7 @@ final class ExceptionReader {
       problems.add(
           ProblemCode.FAULT_CONSTRUCTOR,
           parameter.signature(),
-          "the exception has no public accessor that gives it back.",
+          "the exception has no public accessor for it.",
           "Write public "
               + parameter.type().signature()
               + " "

@@ -41,8 +41,8 @@ final class HeaderReader {
       problems.add(
           ProblemCode.HEADER_OUT_UNMARKED,
           path,
-          "a HeaderOut is a block of the answer's header, which is not said here.",
-          "Write @Header before it, or take it away.");
+          "a HeaderOut is a header block of the answer, but it has no @Header.",
+          "Write @Header before it, or remove it.");
     }
     JavaType type = isOut ? argumentOf(parameter.type(), path) : parameter.type();
     boolean isOptional = type.name().equals("java.util.Optional") && !type.arguments().isEmpty();
@@ -101,8 +101,8 @@ final class HeaderReader {
     problems.add(
         ProblemCode.TYPE_ARGUMENTS,
         path,
-        "what the HeaderOut holds is not known here.",
-        "Say of what, as in HeaderOut<Receipt>.");
+        "the type of its value is not known here.",
+        "Write it, as in HeaderOut<Receipt>.");
     return out;
   }
 }

@@ -259,7 +259,7 @@ final class MemberReader {
       problems.add(
           ProblemCode.ANNOTATIONS_CONTRADICT,
           at.path(),
-          "minOccurs = 1 requires what its type lets be absent.",
+          "minOccurs = 1 makes it required, but its type makes it optional.",
           "Leave minOccurs out, or use the plain type.");
     }
   }

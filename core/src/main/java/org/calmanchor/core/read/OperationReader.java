@@ -136,8 +136,8 @@ final class OperationReader {
     problems.add(
         ProblemCode.TYPE_ARGUMENTS,
         result.signature(),
-        "what " + result.type().signature() + " ends in is not known here.",
-        "Say in what, as in CompletionStage<Berth>.");
+        "the result of " + result.type().signature() + " is not known here.",
+        "Write it, as in CompletionStage<Berth>.");
     return result;
   }
 
@@ -162,14 +162,14 @@ final class OperationReader {
           ProblemCode.OPERATION_NOT_PUBLIC,
           method.signature(),
           "it is marked as an operation but is not public.",
-          "Write public before it, or take @Operation away.");
+          "Write public before it, or remove @Operation.");
     }
     if (method.isStatic()) {
       problems.add(
           ProblemCode.OPERATION_STATIC,
           method.signature(),
           "it is marked as an operation but is static.",
-          "Take static away, or take @Operation away.");
+          "Remove static, or remove @Operation.");
     }
   }
 
@@ -196,7 +196,7 @@ final class OperationReader {
           "its caller gets no answer, but it has "
               + (result != null ? "a result" : answersHeaders ? "headers out" : "faults")
               + ".",
-          "Let it return void and declare no fault, or take oneWay away.");
+          "Let it return void and declare no fault, or remove oneWay.");
     }
   }
 }

@@ -118,7 +118,7 @@ final class RequiredCycles {
           ProblemCode.TYPE_REQUIRES_ITSELF,
           need.place(),
           "each " + need.type().getLocalPart() + " would need another one, without end.",
-          "Let a member on the way be absent: make it an Optional or a List.");
+          "Let a member on the way be optional: make it an Optional or a List.");
     } else {
       visit(next);
     }

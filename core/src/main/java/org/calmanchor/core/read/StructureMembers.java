@@ -137,7 +137,7 @@ final class StructureMembers {
             ProblemCode.ORDER_MEMBER_UNKNOWN,
             owner.signature(),
             "its order names \"" + each + "\", which is not a property, or is named twice.",
-            NearMiss.of(each, byName.keySet(), "Take it out of the order."));
+            NearMiss.of(each, byName.keySet(), "Remove it from the order."));
       }
     }
     // A computed property is only included if the order names it.
@@ -153,7 +153,7 @@ final class StructureMembers {
           order.length == 0 ? ProblemCode.ORDER_MISSING : ProblemCode.ORDER_INCOMPLETE,
           owner.signature(),
           order.length == 0
-              ? "it does not say in which order its properties stand, and Java promises none."
+              ? "it does not say in which order its properties stand, and Java does not define one."
               : "its order leaves out " + String.join(", ", missing) + ".",
           "Write @ComplexType(order = {\""
               + String.join("\", \"", complete)
@@ -219,7 +219,7 @@ final class StructureMembers {
         problems.add(
             ProblemCode.STREAM_IN_DATA,
             way,
-            member.type().signature() + " can be read only once, and nobody would close it here.",
+            member.type().signature() + " can be read only once, and is never closed here.",
             "Use a List within data; a Stream is for results and last parameters.");
       }
       ReadElement read = types.members().element(member, "", name.getNamespaceURI(), way);

@@ -118,7 +118,7 @@ final class StructureReader {
       problems.add(
           ProblemCode.PACKAGE_CLOSED,
           path,
-          type.signature() + " is in a package that its module keeps closed to us.",
+          type.signature() + " is in a package that its module does not open to us.",
           "Write in its module-info.java: " + opens);
     }
   }
@@ -169,7 +169,7 @@ final class StructureReader {
             ProblemCode.DERIVED_NOT_SUBTYPE,
             type.signature(),
             listed.signature() + " is listed as derived, but does not extend or implement it.",
-            "Let it do so, or take it from the list.");
+            "Extend it, or remove it from the list.");
       } else if (!derived.contains(listed)) {
         derived.add(listed);
       }
@@ -179,7 +179,7 @@ final class StructureReader {
       problems.add(
           ProblemCode.SUBTYPES_UNKNOWN,
           path,
-          "no object is of exactly " + type.signature() + ", and nothing says what else there is.",
+          "no object is of exactly " + type.signature() + ", and its subtypes are not known.",
           "Make it sealed, or list its subtypes: @ComplexType(derived = {...}).");
     }
     for (JavaType subtype : derived) {
@@ -246,7 +246,7 @@ final class StructureReader {
                   ProblemCode.SIMPLE_CONTENT_INVALID,
                   String.valueOf(shared.get(sub)),
                   "a type with @SimpleContent cannot extend " + base.type().signature() + ".",
-                  "Write its text as an element, or take it from under the other type.");
+                  "Write its text as an element, or do not extend the other type.");
             } else {
               types.parts().fulfil(sub, type.extending(base.name()));
             }

@@ -40,11 +40,11 @@ class ContractReaderTest {
             """
             Several has 4 contract problems:
             CALM-107 Several.fixed(char): it is marked as an operation but is static.
-              Take static away, or take @Operation away.
+              Remove static, or remove @Operation.
             CALM-201 Several.fixed(char), parameter 1 (letter): char has no counterpart on the wire.
               Use a String.
             CALM-106 Several.hidden(Object): it is marked as an operation but is not public.
-              Write public before it, or take @Operation away.
+              Write public before it, or remove @Operation.
             CALM-201 Several.hidden(Object), parameter 1 (any): Object has no counterpart on the wire.
               Name the type that is meant: a record, an enum or one of the table.\
             """);

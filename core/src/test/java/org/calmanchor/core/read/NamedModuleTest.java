@@ -80,7 +80,7 @@ class NamedModuleTest {
         .first()
         .isEqualTo(
             """
-            CALM-209 BuoyBook: it is in a package that its module keeps closed to us.
+            CALM-209 BuoyBook: it is in a package that its module does not open to us.
               Write in its module-info.java: opens buoys to org.calmanchor.core;\
             """);
   }
