@@ -127,8 +127,8 @@ class QuestionsTest {
         .contains("nothing was overwritten");
     assertThat(ask(site, "checks", Map.of()).get("checks").toString())
         .isEqualTo(
-            "[{name=A bell, operation=ring, version=SOAP 1.2, values={bell=big}, headers={},"
-                + " expect=accepted\n}]");
+            "[{name=A bell, operation=ring, version=SOAP 1.2, values={bell=big},"
+                + " headerBlocks={}, expect=accepted\n}]");
     assertThat(
             ask(
                 site,

@@ -77,7 +77,7 @@ class SiteTest {
         "request|{\"operation\": \"greet\", \"version\": \"SOAP 1.1\", \"values\": {\"nome\": \"a\"}}"
             + "|400|there is no \\\"nome\\\"",
         "request|{\"operation\": \"greet\", \"version\": \"SOAP 1.1\", \"values\": {},"
-            + " \"headers\": {\"key\": 1}}|400|there is no header \\\"key\\\"",
+            + " \"headerBlocks\": {\"key\": 1}}|400|there is no header block \\\"key\\\"",
         "answer|{\"operation\": \"greet\", \"message\": \"x\"}|200|unreadable",
         "other|{}|404|The page cannot ask that.",
       })
