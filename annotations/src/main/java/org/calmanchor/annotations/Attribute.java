@@ -30,6 +30,12 @@ public @interface Attribute {
    */
   String defaultValue() default "";
 
+  /**
+   * An example value, in its form on the wire. The test page and sample messages use it. It has to
+   * be valid for the published type.
+   */
+  String example() default "";
+
   /** What the value means, for the reader of the WSDL and of the test page. */
   String doc() default "";
 

@@ -58,6 +58,13 @@ public @interface Element {
    */
   String type() default "";
 
+  /**
+   * An example value, in its form on the wire, such as {@code H-07}; for a list, of one item. The
+   * test page and sample messages use it. It has to be valid for the published type, which must be
+   * simple.
+   */
+  String example() default "";
+
   /** What the value means, for the reader of the WSDL and of the test page. */
   String doc() default "";
 }

@@ -32,6 +32,12 @@ public @interface Header {
    */
   boolean required() default true;
 
+  /**
+   * An example value, in its form on the wire. The test page and sample messages use it. It has to
+   * be valid for the published type, which must be simple.
+   */
+  String example() default "";
+
   /** What the block is for, for the reader of the WSDL and of the test page. */
   String doc() default "";
 }

@@ -1,6 +1,7 @@
 package org.calmanchor.cli;
 
 import java.nio.file.Path;
+import java.util.function.Supplier;
 import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
@@ -28,5 +29,10 @@ public final class PageOptions {
       host.checks(checks);
     }
     return host.keepExchanges(!keepsNone);
+  }
+
+  /** Applies the options to {@code host}; without --checks it gets the folder of {@code other}. */
+  public SoapHost applyTo(SoapHost host, Supplier<Path> other) {
+    return applyTo(checks == null ? host.checks(other.get()) : host);
   }
 }

@@ -7,12 +7,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.Callable;
-import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
-import org.calmanchor.core.sample.Samples;
 import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -88,9 +86,8 @@ final class ServeCommand implements Callable<Integer> {
         (path, reading) -> {
           Class<?> type = Objects.requireNonNull(services.get(path));
           host.serve(path, reading, UserClasses.instance(type));
-          Contract contract = reading.contract();
-          Operation shown = shown(path, contract.portTypes().get(0).operations());
-          session.add(path, contract, shown.name(), Samples.request(contract, shown), "");
+          Operation shown = shown(path, reading.contract().portTypes().get(0).operations());
+          session.add(path, reading, shown, "");
         });
     state.applyTo(host);
     try {

@@ -4,10 +4,11 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -28,19 +29,19 @@ public final class Session {
   /**
    * Adds a service to announce when the session starts.
    *
-   * @param operation the operation of the ready-made call
-   * @param values its values, as a plain tree
+   * @param operation the operation of the ready-made call, which has sample values
    * @param expectation what the call must answer, for people; may be empty
    */
-  public void add(
-      String path, Contract contract, String operation, Map<String, ?> values, String expectation) {
+  public void add(String path, Reading reading, Operation operation, String expectation) {
+    Contract contract = reading.contract();
+    Samples samples = Samples.of(contract, reading.examples());
     byte[] envelope =
         DynamicMessages.of(contract)
             .request(
-                operation,
+                operation.name(),
                 version(contract),
-                values,
-                Samples.headers(contract, operation),
+                samples.request(operation),
+                samples.headerBlocks(operation.name()),
                 DynamicMessages.Layout.COMPACT);
     services.add(
         new Shown(

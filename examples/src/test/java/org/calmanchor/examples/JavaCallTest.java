@@ -344,7 +344,7 @@ public class JavaCallTest {
   private static Map<String, Object> ask(String operation, String values, String headers)
       throws Exception {
     String question =
-        "{'operation': '%s', 'version': 'SOAP 1.1', 'values': %s, 'headers': %s}"
+        "{'operation': '%s', 'version': 'SOAP 1.1', 'values': %s, 'headerBlocks': %s}"
             .formatted(operation, values, headers)
             .replace('\'', '"');
     HttpResponse<String> answer = post("?page=request", "application/json", question);

@@ -61,6 +61,7 @@ final class AttributeReader {
         ConstraintReader.read(member.constraints(), type, mayBeAbsent, problems, path);
     ReadType read = simple(type, constraints, path);
     checkDefault(byDefault, read, path);
+    types.examples().read(given == null ? "" : given.example(), read.use(), member, path);
     AttributeUse attribute =
         new AttributeUse(
             new QName(name),
@@ -92,13 +93,7 @@ final class AttributeReader {
       return;
     }
     try {
-      if (read.use() instanceof JavaForm.Simple simple) {
-        Object value = simple.row().lexical().parse(text);
-        simple.constraints().forEach(constraint -> constraint.check(value));
-      } else if (read.use() instanceof JavaForm.Constant constant
-          && !constant.constants().containsKey(text)) {
-        throw new LexicalException("none of its constants");
-      }
+      ExampleReader.requireValue(text, read.use());
     } catch (LexicalException invalid) {
       problems.add(
           ProblemCode.DEFAULT_INVALID,

@@ -120,7 +120,8 @@ public final class ContractReader {
         service,
         new ContractAssembler(given, name, serviceName)
             .assemble(service, operations, types.parts()),
-        membersOf(operations, types));
+        membersOf(operations, types),
+        types.examples().all());
   }
 
   private void checkService(PortType given) {

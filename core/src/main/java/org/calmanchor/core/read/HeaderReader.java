@@ -87,6 +87,7 @@ final class HeaderReader {
             path,
             "Give one of them a name of its own: @Header(name = \"...\").");
     boolean required = given != null && given.required() && !isOptional && !parameter.isNullable();
+    types.examples().read(given == null ? "" : given.example(), read.use(), parameter, path);
     JavaForm use = isOptional ? new JavaForm.Maybe(read.use()) : read.use();
     return new ReadHeader(
         element,

@@ -90,12 +90,18 @@ final class MemberReader {
     String home =
         problems.namespace(given == null ? "" : given.namespace(), namespace, member, "@Element");
     QName qualified = new QName(home, name);
+    ReadElement read = read(position, qualified, container);
+    types.examples().read(given == null ? "" : given.example(), read.use(), member, path);
+    return read;
+  }
+
+  private ReadElement read(Position at, QName name, @Nullable Container container) {
     if (container == null) {
-      return one(position, qualified);
+      return one(at, name);
     }
-    return given == null || given.wrapper().isEmpty()
-        ? repeated(position, qualified, container)
-        : wrapped(position, given.wrapper(), qualified, container);
+    return at.given() == null || at.given().wrapper().isEmpty()
+        ? repeated(at, name, container)
+        : wrapped(at, at.given().wrapper(), name, container);
   }
 
   private ReadElement one(Position at, QName name) {

@@ -30,6 +30,7 @@ final class TypeReader {
   private final String namespace;
   private final Problems problems;
   private final SchemaParts parts;
+  private final ExampleReader examples;
   private final MemberReader members;
   private final AttributeReader attributes;
   private final StructureReader structures;
@@ -39,6 +40,7 @@ final class TypeReader {
     this.namespace = namespace;
     this.problems = problems;
     this.parts = new SchemaParts(problems);
+    this.examples = new ExampleReader(problems);
     this.members = new MemberReader(this);
     this.attributes = new AttributeReader(this);
     this.structures = new StructureReader(this);
@@ -70,6 +72,11 @@ final class TypeReader {
   /** The reader of attributes. */
   AttributeReader attributes() {
     return attributes;
+  }
+
+  /** The reader of example values. */
+  ExampleReader examples() {
+    return examples;
   }
 
   Problems problems() {

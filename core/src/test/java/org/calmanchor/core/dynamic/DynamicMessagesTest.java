@@ -12,6 +12,7 @@ import org.calmanchor.core.Standards;
 import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.problem.ReportedProblem;
@@ -37,7 +38,8 @@ class DynamicMessagesTest {
         Standards.messages(
             ContractDocuments.write(endpoint.contracts().get(0), "http://lanternquay.test/"));
     for (Operation operation : endpoint.contracts().get(0).portTypes().get(0).operations()) {
-      Map<String, Object> sample = Samples.request(endpoint.contracts().get(0), operation);
+      Map<String, Object> sample =
+          Samples.of(endpoint.contracts().get(0), Examples.NONE).request(operation);
       for (DynamicMessages.Layout layout : DynamicMessages.Layout.values()) {
         String request =
             new String(
@@ -54,7 +56,7 @@ class DynamicMessagesTest {
   void readsTheRequestsThatItWrites(SoapVersion version) {
     Contract contract = endpoint.contracts().get(0);
     for (Operation operation : contract.portTypes().get(0).operations()) {
-      Map<String, Object> sample = Samples.request(contract, operation);
+      Map<String, Object> sample = Samples.of(contract, Examples.NONE).request(operation);
       byte[] request =
           messages.request(operation.name(), version, sample, DynamicMessages.Layout.INDENTED);
       DynamicRequest read = messages.request(request);

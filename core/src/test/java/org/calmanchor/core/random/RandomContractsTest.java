@@ -10,6 +10,7 @@ import net.jqwik.api.ShrinkingMode;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
+import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.Samples;
@@ -71,7 +72,7 @@ class RandomContractsTest {
             .request(
                 "echo",
                 SoapVersion.SOAP_1_1,
-                Samples.request(fleet.contract, operation),
+                Samples.of(fleet.contract, Examples.NONE).request(operation),
                 DynamicMessages.Layout.INDENTED);
     String message = new String(sample, StandardCharsets.UTF_8);
     assertThat(fleet.complaint(message)).as(message).isEmpty();

@@ -24,6 +24,7 @@ import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -97,12 +98,12 @@ class SamplesTest {
     Contract contract = endpoint.contracts().get(0);
     DynamicMessages messages = DynamicMessages.of(contract);
     Map<String, Object> sample =
-        Samples.request(
-            contract,
-            contract.portTypes().get(0).operations().stream()
-                .filter(operation -> operation.name().equals(name))
-                .findFirst()
-                .orElseThrow());
+        Samples.of(contract, Examples.NONE)
+            .request(
+                contract.portTypes().get(0).operations().stream()
+                    .filter(operation -> operation.name().equals(name))
+                    .findFirst()
+                    .orElseThrow());
     byte[] request =
         messages.request(name, SoapVersion.SOAP_1_1, sample, DynamicMessages.Layout.INDENTED);
     String shown = new String(request, StandardCharsets.UTF_8);

@@ -10,11 +10,11 @@ import org.calmanchor.annotations.Element;
 /** A place for a boat to lie. */
 @ComplexType(doc = "A place for a boat to lie")
 public record Berth(
-    @Attribute(doc = "such as H-07") String code,
+    @Attribute(example = "H-07") String code,
     Pier pier,
     BerthKind kind,
     Limits limits,
-    @Element(doc = "EUR a night") BigDecimal nightlyRate,
+    @Element(doc = "EUR a night", example = "42.50") BigDecimal nightlyRate,
     boolean shorePower,
     @Element(doc = "day of the last survey") LocalDate surveyed,
     Optional<String> note) {}

@@ -51,7 +51,9 @@ public class BerthDesk {
   /** The price at the cheapest berth that is long enough. */
   @Operation(doc = "Price of a stay at the cheapest berth that is long enough")
   public Quote quoteStay(
-      @Element(doc = "metres") BigDecimal boatLength, LocalDate arrival, int nights)
+      @Element(doc = "metres", example = "12.35") BigDecimal boatLength,
+      @Element(example = "2027-06-11") LocalDate arrival,
+      @Element(example = "3") int nights)
       throws StayNotPossible, BoatDoesNotFit {
     checkNights(nights);
     return store.berths().stream()
@@ -64,7 +66,9 @@ public class BerthDesk {
   /** The same, for people who think in days. */
   @Operation(name = "quoteStayByDates", doc = "The same, from the day of arrival to departure")
   public Quote quoteStay(
-      @Element(doc = "metres") BigDecimal boatLength, LocalDate arrival, LocalDate departure)
+      @Element(doc = "metres", example = "12.35") BigDecimal boatLength,
+      @Element(example = "2027-06-11") LocalDate arrival,
+      @Element(example = "2027-06-14") LocalDate departure)
       throws StayNotPossible, BoatDoesNotFit {
     return quoteStay(boatLength, arrival, (int) ChronoUnit.DAYS.between(arrival, departure));
   }
@@ -91,13 +95,13 @@ public class BerthDesk {
 
   /** Gives a reserved berth back. */
   @Operation(doc = "Give a reserved berth back; false when there is no such reservation")
-  public boolean cancel(@Element(doc = "the confirmation's number") long number) {
+  public boolean cancel(@Element(doc = "the confirmation's number", example = "1003") long number) {
     return stays.cancel(number);
   }
 
   /** A reservation as it is kept; nothing when there is none. */
   @Operation(doc = "A reservation as it is kept; nothing when there is none")
-  public Optional<Stay> readStay(long number) {
+  public Optional<Stay> readStay(@Element(example = "1001") long number) {
     return stays.stay(number);
   }
 
@@ -108,7 +112,9 @@ public class BerthDesk {
               name = "StayLine",
               only = {"number", "berth", "arrival"})
           Stay>
-      listStays(@Min(1) @Element(doc = "counted from 1") int page, @Min(1) @Max(100) int size) {
+      listStays(
+          @Min(1) @Element(doc = "counted from 1", example = "1") int page,
+          @Min(1) @Max(100) @Element(example = "10") int size) {
     List<Stay> found = stays.stays((page - 1) * size, size + 1);
     boolean isLast = found.size() <= size;
     return new Page<>(isLast ? found : found.subList(0, size), page, isLast);
@@ -117,7 +123,7 @@ public class BerthDesk {
   /** Moves a stay to another berth or other days. */
   @Operation(doc = "Move a stay to another berth or other days; only its skipper may")
   public Stay amendStay(
-      long number,
+      @Element(example = "1002") long number,
       @Shape(
               name = "StayChange",
               only = {"berth", "arrival", "departure"})
@@ -145,7 +151,10 @@ public class BerthDesk {
   /** Keeps the survey document of a boat with its reservation. */
   @Operation(doc = "Keep the boat's survey document with its reservation")
   public void attachSurvey(
-      long number, @Size(min = 1, max = 1_000_000) @Element(doc = "a PDF, say") byte[] survey)
+      @Element(example = "1001") long number,
+      @Size(min = 1, max = 1_000_000)
+          @Element(doc = "a PDF, say", example = "TGFudGVybiBRdWF5IHN1cnZleQo=")
+          byte[] survey)
       throws StayNotPossible {
     if (!stays.attach(number, survey)) {
       throw new StayNotPossible("There is no reservation " + number + ".");
@@ -154,7 +163,7 @@ public class BerthDesk {
 
   /** The survey document kept with a reservation; nothing when there is none. */
   @Operation(doc = "The survey document kept with a reservation; nothing when there is none")
-  public Optional<byte[]> readSurvey(long number) {
+  public Optional<byte[]> readSurvey(@Element(example = "1002") long number) {
     return stays.survey(number);
   }
 
@@ -172,7 +181,7 @@ public class BerthDesk {
 
   /** Where a boat was last; nothing when it never said. */
   @Operation(doc = "Where a boat was last; nothing when it never said")
-  public Optional<Position> lastPosition(String boat) {
+  public Optional<Position> lastPosition(@Element(example = "Patient Otter") String boat) {
     return Optional.ofNullable(positions.get(boat));
   }
 

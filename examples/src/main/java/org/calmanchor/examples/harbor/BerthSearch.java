@@ -7,8 +7,9 @@ import org.calmanchor.annotations.Element;
 
 /** What a free berth must offer. */
 public record BerthSearch(
-    LocalDate arrival,
-    int nights,
-    @Element(doc = "metres") Optional<BigDecimal> boatLength,
-    Optional<Pier> pier,
-    @Element(doc = "only berths with shore power") Optional<Boolean> shorePower) {}
+    @Element(example = "2027-06-11") LocalDate arrival,
+    @Element(example = "3") int nights,
+    @Element(doc = "metres", example = "9.80") Optional<BigDecimal> boatLength,
+    @Element(example = "HERON") Optional<Pier> pier,
+    @Element(doc = "only berths with shore power", example = "true")
+        Optional<Boolean> shorePower) {}

@@ -10,14 +10,15 @@ import org.calmanchor.annotations.Element;
     order = {"name", "length", "draught"},
     derived = SailingBoat.class)
 public class Boat {
+  @Element(example = "Patient Otter")
   private String name = "";
 
   @Positive
-  @Element(doc = "metres")
+  @Element(doc = "metres", example = "9.80")
   private BigDecimal length = BigDecimal.ZERO;
 
   @Positive
-  @Element(doc = "metres")
+  @Element(doc = "metres", example = "1.45")
   private BigDecimal draught = BigDecimal.ZERO;
 
   /** A boat that is filled afterwards. */

@@ -1,12 +1,11 @@
 package org.calmanchor.examples.harbor;
 
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
+import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.host.SoapHost;
@@ -20,11 +19,12 @@ import picocli.CommandLine.Option;
 @Command(
     name = "demo",
     description = {
-      "Hosts the example, the berth desk of a made-up harbor, with data, until Ctrl-C.",
+      "Hosts the example, two services of a made-up harbor, with data, until Ctrl-C.",
       "Its database is in memory: each start begins with the same data."
     })
 public final class DemoCommand implements Subcommand {
-  private static final String PATH = "/berths";
+  private static final String BERTHS = "/berths";
+  private static final String TIDES = "/tides";
 
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
@@ -45,27 +45,33 @@ public final class DemoCommand implements Subcommand {
     // Starting the database takes as long as everything else, so both start in parallel.
     CompletableFuture<BerthStore> starting = CompletableFuture.supplyAsync(BerthStore::seeded);
     Session session = new Session(spec.commandLine().getOut());
-    Map<String, Object> stay = new LinkedHashMap<>();
-    stay.put("boatLength", "12.35");
-    stay.put("arrival", "2027-06-11");
-    stay.put("nights", "3");
-    Reading reading = ContractReader.read(BerthDesk.class);
+    Reading berths = ContractReader.read(BerthDesk.class);
+    Reading tides = ContractReader.read(TideTable.class);
     session.add(
-        PATH,
-        reading.contract(),
-        "quoteStay",
-        stay,
+        BERTHS,
+        berths,
+        operation(berths, "quoteStay"),
         "3 nights at 42.50, a tenth more for the metre above 12: the total must be 140.25");
+    session.add(
+        TIDES, tides, operation(tides, "nextTides"), "the first of four tides is at 08:43, 0.92 m");
     SoapHost host = host();
     try (BerthStore store = starting.join()) {
-      session.run(host.serve(PATH, reading, new BerthDesk(store)));
+      session.run(
+          host.serve(BERTHS, berths, new BerthDesk(store)).serve(TIDES, tides, new TideTable()));
     }
     return 0;
   }
 
+  private static Operation operation(Reading reading, String name) {
+    return reading.contract().portTypes().get(0).operations().stream()
+        .filter(each -> each.name().equals(name))
+        .findFirst()
+        .orElseThrow();
+  }
+
   private SoapHost host() {
     try {
-      return page.applyTo(SoapHost.onPort(port));
+      return page.applyTo(SoapHost.onPort(port), DemoChecks::copied);
     } catch (IllegalArgumentException wrong) {
       throw CommandException.usage("--port: " + wrong.getMessage());
     }

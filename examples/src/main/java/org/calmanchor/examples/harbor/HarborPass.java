@@ -6,4 +6,5 @@ import org.calmanchor.annotations.Element;
 
 /** Says who asks. */
 @ComplexType(doc = "Says who asks")
-public record HarborPass(@NotBlank @Element(doc = "the skipper's name") String holder) {}
+public record HarborPass(
+    @NotBlank @Element(doc = "the skipper's name", example = "Ilse Fennimore") String holder) {}

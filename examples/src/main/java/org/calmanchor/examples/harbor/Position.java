@@ -9,9 +9,13 @@ import org.calmanchor.annotations.Element;
 
 /** Where a boat is. */
 public record Position(
-    @Attribute String boat,
-    @DecimalMin("-90") @DecimalMax("90") @Element(doc = "degrees, north positive")
+    @Attribute(example = "Patient Otter") String boat,
+    @DecimalMin("-90")
+        @DecimalMax("90")
+        @Element(doc = "degrees, north positive", example = "54.3127")
         BigDecimal latitude,
-    @DecimalMin("-180") @DecimalMax("180") @Element(doc = "degrees, east positive")
+    @DecimalMin("-180")
+        @DecimalMax("180")
+        @Element(doc = "degrees, east positive", example = "8.6041")
         BigDecimal longitude,
-    Instant at) {}
+    @Element(example = "2027-06-11T06:30:00Z") Instant at) {}

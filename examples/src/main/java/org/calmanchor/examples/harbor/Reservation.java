@@ -7,9 +7,9 @@ import org.calmanchor.annotations.Element;
 
 /** A wish to lie at a berth. */
 public record Reservation(
-    @Element(doc = "such as H-07") String berth,
-    LocalDate arrival,
-    @Min(1) int nights,
+    @Element(example = "K-03") String berth,
+    @Element(example = "2027-06-11") LocalDate arrival,
+    @Min(1) @Element(example = "3") int nights,
     Boat boat,
     Skipper skipper,
-    Optional<String> remark) {}
+    @Element(example = "Arrives after dark") Optional<String> remark) {}

@@ -9,7 +9,7 @@ import org.calmanchor.annotations.Element;
 @ComplexType(order = "airDraught", doc = "A boat with a mast, which has to pass below the bridge")
 public class SailingBoat extends Boat {
   @Positive
-  @Element(doc = "height of the mast above the water, metres")
+  @Element(doc = "height of the mast above the water, metres", example = "14.20")
   private BigDecimal airDraught = BigDecimal.ZERO;
 
   /** A boat that is filled afterwards. */

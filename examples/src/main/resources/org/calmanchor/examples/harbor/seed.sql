@@ -33,4 +33,6 @@ insert into berth values
   ('S-03', 'SANDPIPER', 'MOORING_BUOY', 11.50, 2.20, 16.50, false, '2026-05-21', null);
 insert into reservation (berth, arrival, departure, boat, skipper, phone, remark) values
   ('H-07', '2027-07-01', '2027-07-08', 'Second Breakfast', 'Odo Marrow', '555-0141', null),
-  ('S-01', '2027-06-10', '2027-06-14', 'Quiet Comma', 'Ilse Fennimore', '555-0187', 'Arrives late');
+  ('S-01', '2027-06-10', '2027-06-14', 'Quiet Comma', 'Ilse Fennimore', '555-0187', 'Arrives late'),
+  ('K-05', '2027-08-02', '2027-08-05', 'Borrowed Wind', 'Perrin Quill', '555-0119', null);
+update reservation set survey = X'4c616e7465726e205175617920737572766579206f6620517569657420436f6d6d610a' where number = 1002;

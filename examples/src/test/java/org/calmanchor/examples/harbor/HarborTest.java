@@ -149,10 +149,10 @@ class HarborTest {
   void reservesAndGivesBack() throws Exception {
     assertThat(call(reservation("H-07", "2027-08-01", "1.90"), "1.2").body())
         .contains(
-            "<tns:number>1003</tns:number><tns:berth>H-07</tns:berth>",
+            "<tns:number>1004</tns:number><tns:berth>H-07</tns:berth>",
             "<tns:departure>2027-08-03</tns:departure>",
             "<tns:total>93.50</tns:total>");
-    String cancel = "<b:cancel><b:number>1003</b:number></b:cancel>";
+    String cancel = "<b:cancel><b:number>1004</b:number></b:cancel>";
     assertThat(call(cancel, "1.1").body()).contains("<tns:result>true</tns:result>");
     assertThat(call(cancel, "1.1").body()).contains("<tns:result>false</tns:result>");
   }
@@ -195,7 +195,7 @@ class HarborTest {
         .contains("<tns:attachSurveyResponse/>");
     assertThat(call("<b:readSurvey><b:number>1001</b:number></b:readSurvey>", "1.2").body())
         .contains("<tns:result>" + survey + "</tns:result>");
-    assertThat(call("<b:readSurvey><b:number>1002</b:number></b:readSurvey>", "1.2").body())
+    assertThat(call("<b:readSurvey><b:number>1003</b:number></b:readSurvey>", "1.2").body())
         .doesNotContain("tns:result");
     assertThat(call(attach.formatted(""), "1.1").body()).contains("expected 1 to 1000000 bytes");
   }

@@ -27,11 +27,13 @@ final class Forms {
       Set.of("byte", "short", "int", "long", "integer", "decimal", "float", "double");
 
   private final Contract contract;
+  private final Samples samples;
   private final TypeNames names;
   private final Map<ComplexType, String> ids = new LinkedHashMap<>();
 
-  Forms(Contract contract) {
+  Forms(Contract contract, Samples samples) {
     this.contract = contract;
+    this.samples = samples;
     this.names = new TypeNames(contract);
   }
 
@@ -95,24 +97,33 @@ final class Forms {
       String key = DynamicMessages.key(contract, type, attribute);
       String name = attribute.name().getLocalPart();
       Presence presence = new Presence(attribute.required() ? 1 : 0, 1, false);
-      fields.add(simple(key, name, attribute.type(), presence, attribute.doc()));
+      String example = samples.text(attribute);
+      fields.add(simple(key, name, attribute.type(), presence, attribute.doc(), example));
     }
     if (type.content() instanceof ComplexType.Text text) {
       Presence presence = new Presence(1, 1, false);
-      fields.add(simple(DynamicMessages.textKey(type), "text", text.type(), presence, ""));
+      String example = samples.text(text.type(), "text");
+      String key = DynamicMessages.textKey(type);
+      fields.add(simple(key, "text", text.type(), presence, "", example));
     } else {
       contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
     }
     return fields;
   }
 
-  private FieldView simple(String key, String name, TypeUse type, Presence presence, String doc) {
-    List<FieldView.Choice> choices = choices(type);
-    return simple(key, name, type, kind(type, choices), presence, doc);
+  private FieldView simple(
+      String key, String name, TypeUse type, Presence presence, String doc, String example) {
+    return simple(key, name, type, kind(type, choices(type)), presence, doc, example);
   }
 
   private FieldView simple(
-      String key, String name, TypeUse type, Kind kind, Presence presence, String doc) {
+      String key,
+      String name,
+      TypeUse type,
+      Kind kind,
+      Presence presence,
+      String doc,
+      String example) {
     return new FieldView(
         key,
         name,
@@ -121,7 +132,7 @@ final class Forms {
         kind,
         presence,
         doc,
-        Samples.text(contract, type, name),
+        example,
         choices(type),
         List.of(),
         false);
@@ -148,7 +159,7 @@ final class Forms {
     if (!(contract.definition(type) instanceof ComplexType complex)) {
       Kind kind = kind(type, choices(type));
       Kind held = kind == Kind.TEXT && isProse(type) ? Kind.PROSE : kind;
-      return simple(key, member.name(), type, held, presence, element.doc());
+      return simple(key, member.name(), type, held, presence, element.doc(), samples.text(element));
     }
     return new FieldView(
         key,

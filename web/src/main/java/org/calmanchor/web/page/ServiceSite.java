@@ -27,6 +27,7 @@ public final class ServiceSite {
   private final TypedValues typed;
   private final List<OperationView> operations;
   private final List<TypeView> types;
+  private final Samples samples;
   private final ServiceState state;
   private final Map<String, String> expectations;
 
@@ -43,7 +44,8 @@ public final class ServiceSite {
     this.portType = contract.portTypes().get(0);
     this.messages = DynamicMessages.of(contract);
     this.typed = new TypedValues(contract);
-    Forms forms = new Forms(contract);
+    this.samples = Samples.of(contract, reading.examples());
+    Forms forms = new Forms(contract, samples);
     this.operations = forms.operations();
     this.types = forms.types();
     this.state = ServiceState.OPEN;
@@ -58,6 +60,7 @@ public final class ServiceSite {
     this.portType = other.portType;
     this.messages = other.messages;
     this.typed = other.typed;
+    this.samples = other.samples;
     this.operations = other.operations;
     this.types = other.types;
     this.expectations = other.expectations;
@@ -159,7 +162,7 @@ public final class ServiceSite {
     return CheckFile.write(
         operation.output() == null
             ? new Expected.Accepted()
-            : new Expected.Result(Samples.response(contract, operation), Expected.Compare.NAMED));
+            : new Expected.Result(samples.response(operation), Expected.Compare.NAMED));
   }
 
   /** The URL for the page's questions, without the question's name. */

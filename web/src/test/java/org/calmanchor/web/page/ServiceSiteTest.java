@@ -16,6 +16,7 @@ import org.calmanchor.core.dynamic.DynamicMessages.Layout;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
+import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.Samples;
@@ -134,8 +135,8 @@ class ServiceSiteTest {
             .request(
                 "copy",
                 SoapVersion.SOAP_1_1,
-                Samples.request(site.contract(), copy),
-                Samples.headers(site.contract(), "copy"),
+                Samples.of(site.contract(), Examples.NONE).request(copy),
+                Samples.of(site.contract(), Examples.NONE).headerBlocks("copy"),
                 Layout.COMPACT);
     String sent = new String(request, StandardCharsets.UTF_8).replace(from, to);
     Answer answer = new Answer(sent);
