@@ -18,12 +18,12 @@ import org.calmanchor.core.model.TypeDefinition;
 /** Builds the sample values of one structure. It is used once, by one thread. */
 final class SampleStructure {
   private final Contract contract;
-  private final Samples samples;
+  private final SimpleSamples samples;
 
   /** The types around the current member, which would make a recursion. */
   private final Set<ComplexType> open = Collections.newSetFromMap(new IdentityHashMap<>());
 
-  SampleStructure(Contract contract, Samples samples) {
+  SampleStructure(Contract contract, SimpleSamples samples) {
     this.contract = contract;
     this.samples = samples;
   }

@@ -8,6 +8,7 @@ import org.calmanchor.cli.Subcommand;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
+import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;

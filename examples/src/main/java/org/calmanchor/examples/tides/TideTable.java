@@ -1,4 +1,4 @@
-package org.calmanchor.examples.harbor;
+package org.calmanchor.examples.tides;
 
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;

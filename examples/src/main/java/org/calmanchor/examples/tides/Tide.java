@@ -1,4 +1,4 @@
-package org.calmanchor.examples.harbor;
+package org.calmanchor.examples.tides;
 
 import java.math.BigDecimal;
 import java.time.Instant;
