@@ -133,6 +133,14 @@ public final class CheckFile {
     return new CheckWriter().write(expected);
   }
 
+  /**
+   * The value of {@code expect} as maps, lists and texts. Its JSON form is YAML too, so {@link
+   * #readExpected} takes it.
+   */
+  public static Object document(Expected expected) {
+    return CheckWriter.expected(expected);
+  }
+
   /** Writes a check as the text of a check file. */
   public static String write(Check check) {
     return new CheckWriter().write(check);

@@ -53,7 +53,8 @@ final class CheckWriter {
     return document;
   }
 
-  private static Object expected(Expected expected) {
+  /** The value of {@code expect}, as maps, lists and texts. */
+  static Object expected(Expected expected) {
     Map<String, Object> document = new LinkedHashMap<>();
     if (expected instanceof Expected.Result result) {
       document.put("result", result.values());

@@ -57,7 +57,8 @@ public final class Browser implements AutoCloseable {
             .usingAnyFreePort()
             .build();
     Browser browser = new Browser(new ChromeDriver(service, options));
-    browser.resize(1280, 800);
+    // So wide that the page shows the wire too.
+    browser.resize(1680, 1000);
     return browser;
   }
 

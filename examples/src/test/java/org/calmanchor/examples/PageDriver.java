@@ -48,7 +48,7 @@ public final class PageDriver {
     for (String member : members) {
       css.append(" .field[data-key='").append(member).append("'] > .values");
     }
-    return css + " > *";
+    return css + " :is(.values > :not(.calendar), .calendar > input:first-child)";
   }
 
   /** The selector of a part of the operation that is shown. */

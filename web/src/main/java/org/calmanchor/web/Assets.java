@@ -36,6 +36,7 @@ final class Assets {
   private static Map<String, String> types() {
     Map<String, String> types = new LinkedHashMap<>();
     types.put("page.css", "text/css; charset=utf-8");
+    types.put("desk.css", "text/css; charset=utf-8");
     types.put("mark.svg", "image/svg+xml");
     PageScripts.NAMES.forEach(name -> types.put(name + ".js", "text/javascript; charset=utf-8"));
     return types;

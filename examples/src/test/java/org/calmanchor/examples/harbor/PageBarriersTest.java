@@ -19,10 +19,10 @@ class PageBarriersTest extends HarborPage {
       browser.click(part("expect") + " summary");
       assertThat(page.barriers()).isEmpty();
       page.open("reserve");
-      page.send("Declared fault");
+      page.send("K-03");
       assertThat(page.barriers()).isEmpty();
       page.view("exchanges");
-      browser.textOf("[data-anybody]", "quoteStay");
+      browser.textOf("[data-all-exchanges]", "quoteStay");
       assertThat(page.barriers()).isEmpty();
       page.view("checks");
       assertThat(page.barriers()).isEmpty();

@@ -23,11 +23,12 @@ class PageFormTest extends HarborPage {
     browser.click(part("form") + " .field[data-key=notify] > .more > [data-add]");
     page.envelope("<tns:notify>");
     page.open("reserve");
-    assertThat(page.envelope(">H-07<")).contains("<tns:notify>notify</tns:notify>");
+    assertThat(page.envelope(">H-07<")).contains("<tns:notify>odo@lanternquay.test</tns:notify>");
     page.click("reset");
-    assertThat(page.envelope(">berth<")).doesNotContain("notify");
+    assertThat(page.envelope(">K-03<")).doesNotContain("notify");
     page.click("example-values");
-    assertThat(page.envelope("<tns:notify>")).contains("<tns:remark>remark</tns:remark>");
+    assertThat(page.envelope("<tns:notify>"))
+        .contains("<tns:remark>Arrives after dark</tns:remark>");
   }
 
   @Test
@@ -93,9 +94,9 @@ class PageFormTest extends HarborPage {
     assertThat(browser.visible(part("response-headers")).getText())
         .contains("content-encoding: gzip");
     browser.click("a[href='#!exchanges']");
-    browser.textOf("[data-anybody]", "findBerths");
-    browser.click("[data-anybody] [data-exchange=findBerths] td:last-child button");
-    assertThat(browser.textOf("[data-anybody]", "findBerthsResponse"))
+    browser.textOf("[data-all-exchanges]", "findBerths");
+    browser.click("[data-all-exchanges] [data-exchange=findBerths] td:last-child button");
+    assertThat(browser.textOf("[data-all-exchanges]", "findBerthsResponse"))
         .contains("<tns:result code=\"");
   }
 
@@ -111,10 +112,10 @@ class PageFormTest extends HarborPage {
     assertThat(browser.textOf(part("copied"), "curl -sS"))
         .contains("-H 'Authorization: Basic \u2022\u2022\u2022'");
     browser.click("a[href='#!exchanges']");
-    browser.textOf("[data-anybody]", "quoteStay");
-    browser.click("[data-anybody] [data-exchange] td:last-child button");
-    assertThat(browser.textOf("[data-anybody]", "Authorization"))
-        .contains("Authorization: \u2022\u2022\u2022");
+    browser.textOf("[data-all-exchanges]", "quoteStay");
+    browser.click("[data-all-exchanges] [data-exchange] td:last-child button");
+    assertThat(browser.textOf("[data-all-exchanges]", "Authorization"))
+        .contains("Authorization: Basic \u2022\u2022\u2022");
   }
 
   @Test

@@ -50,17 +50,20 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   /** Records the answer and the end of the exchange. */
   public synchronized void end() {
     Map<String, Object> all = new LinkedHashMap<>(begun);
-    all.put("request", RecordedText.of(received.toByteArray(), requestCoding, requestType, false));
-    all.put("status", status);
-    all.put("wasAborted", wasAborted);
-    all.put("responseHeaders", SecretNames.masked(answerHeaders));
-    all.put(
-        "response",
+    String asked = RecordedText.of(received.toByteArray(), requestCoding, requestType, false);
+    String answered =
         RecordedText.of(
             sent.toByteArray(),
             answerHeaders.get("Content-Encoding"),
             answerHeaders.get("Content-Type"),
-            true));
+            true);
+    all.put("operation", MessageSummary.body(asked));
+    all.put("outcome", MessageSummary.outcome(answered));
+    all.put("request", asked);
+    all.put("status", status);
+    all.put("wasAborted", wasAborted);
+    all.put("responseHeaders", SecretNames.masked(answerHeaders));
+    all.put("response", answered);
     all.put("millis", TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0);
     shown = all;
   }

@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 /** The kinds of answers that are not SOAP. */
 public final class PageResponses {
   private static final String PAGE_POLICY =
-      "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self'; connect-src 'self';"
+      "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' blob:; connect-src 'self';"
           + " base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
   private PageResponses() {}

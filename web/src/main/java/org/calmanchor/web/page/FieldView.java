@@ -106,6 +106,11 @@ public record FieldView(
     return presence.nillable();
   }
 
+  /** Whether it may be left out and has a choice of values: not sending it is one more choice. */
+  public boolean isOptionalChoice() {
+    return kind == Kind.CHOICE && !required() && !repeats() && !nillable();
+  }
+
   /** Whether it is a list. */
   public boolean repeats() {
     return presence.most() > 1;

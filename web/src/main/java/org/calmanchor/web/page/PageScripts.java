@@ -12,6 +12,7 @@ public final class PageScripts {
       List.of(
           ENTRY,
           "answer",
+          "answercopy",
           "checks",
           "controls",
           "copies",
@@ -21,12 +22,18 @@ public final class PageScripts {
           "folding",
           "forms",
           "hand",
+          "keys",
+          "lists",
           "marks",
           "paste",
           "request",
+          "rows",
           "sending",
           "server",
-          "wire");
+          "values",
+          "versions",
+          "wire",
+          "wiredrawer");
 
   private PageScripts() {}
 }

@@ -1,15 +1,11 @@
 package org.calmanchor.web.page;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import javax.xml.namespace.QName;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.core.dynamic.DynamicMessages;
-import org.calmanchor.core.dynamic.Outcome;
-import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
@@ -24,7 +20,7 @@ public final class ServiceSite {
   private final Contract contract;
   private final PortType portType;
   private final DynamicMessages messages;
-  private final TypedValues typed;
+  private final TypedOutcomes outcomes;
   private final List<OperationView> operations;
   private final List<TypeView> types;
   private final Samples samples;
@@ -43,7 +39,7 @@ public final class ServiceSite {
     this.contract = reading.contract();
     this.portType = contract.portTypes().get(0);
     this.messages = DynamicMessages.of(contract);
-    this.typed = new TypedValues(contract);
+    this.outcomes = new TypedOutcomes(contract, messages);
     this.samples = Samples.of(contract, reading.examples());
     Forms forms = new Forms(contract, samples);
     this.operations = forms.operations();
@@ -59,7 +55,7 @@ public final class ServiceSite {
     this.contract = other.contract;
     this.portType = other.portType;
     this.messages = other.messages;
-    this.typed = other.typed;
+    this.outcomes = other.outcomes;
     this.samples = other.samples;
     this.operations = other.operations;
     this.types = other.types;
@@ -185,6 +181,11 @@ public final class ServiceSite {
     return operations;
   }
 
+  /** Its operations as the list shows them: in groups if there are many. */
+  public List<OperationGroup> groups() {
+    return OperationGroup.of(operations);
+  }
+
   /** Its named structures. */
   public List<TypeView> types() {
     return types;
@@ -212,45 +213,8 @@ public final class ServiceSite {
         .orElseThrow(() -> new IllegalArgumentException("there is no operation \"" + name + "\""));
   }
 
-  /**
-   * The content of an answer with names and types, for the page.
-   *
-   * @throws IllegalArgumentException when there is no such operation
-   */
-  public Map<String, Object> outcome(String operationName, byte[] message) {
-    Operation operation = operation(operationName);
-    Map<String, Object> shown = new LinkedHashMap<>();
-    Outcome outcome = messages.answer(operationName, message);
-    if (outcome instanceof Outcome.Result result && operation.output() != null) {
-      shown.put("kind", "result");
-      shown.put("values", result.values());
-      shown.put("nodes", nodes(operation.output().message(), result.values()));
-    } else if (outcome instanceof Outcome.DeclaredFault fault) {
-      shown.put("kind", "fault");
-      shown.put("values", fault.values());
-      shown.put("name", fault.name());
-      shown.put("code", fault.code());
-      shown.put("reason", fault.reason());
-      operation.faults().stream()
-          .filter(declared -> declared.name().equals(fault.name()))
-          .forEach(declared -> shown.put("nodes", nodes(declared.message(), fault.values())));
-    } else if (outcome instanceof Outcome.OtherFault fault) {
-      shown.put("kind", "refused");
-      shown.put("code", fault.code());
-      shown.put("reason", fault.reason());
-      shown.put(
-          "problems",
-          fault.problems().stream()
-              .map(p -> Map.of("path", p.path(), "expected", p.expected(), "found", p.found()))
-              .toList());
-    } else if (outcome instanceof Outcome.Unreadable unreadable) {
-      shown.put("kind", "unreadable");
-      shown.put("reason", unreadable.reason());
-    }
-    return shown;
-  }
-
-  private List<Map<String, Object>> nodes(QName message, Map<String, Object> values) {
-    return typed.members((ComplexType) contract.bodyElement(message).type(), values);
+  /** The content of answers and expectations with names and types. */
+  public TypedOutcomes outcomes() {
+    return outcomes;
   }
 }

@@ -28,17 +28,27 @@ final class TypedValues {
   List<Map<String, Object>> members(ComplexType type, Map<?, ?> values) {
     List<Map<String, Object>> nodes = new ArrayList<>();
     for (AttributeUse attribute : contract.attributes(type)) {
-      Object value = values.get(DynamicMessages.key(contract, type, attribute));
-      nodes.add(one(attribute.name().getLocalPart(), attribute.type(), value));
+      String key = DynamicMessages.key(contract, type, attribute);
+      String name = attribute.name().getLocalPart();
+      nodes.add(keyed(key, one(name, attribute.type(), values.get(key))));
     }
     if (type.content() instanceof ComplexType.Text text) {
-      nodes.add(one("text", text.type(), values.get(DynamicMessages.textKey(type))));
+      String key = DynamicMessages.textKey(type);
+      nodes.add(keyed(key, one("text", text.type(), values.get(key))));
     } else {
       for (Member member : contract.members(type)) {
         nodes.add(element(member, values.get(member.name())));
       }
     }
     return nodes;
+  }
+
+  /** Adds the key of the values if it is not the name. */
+  private static Map<String, Object> keyed(String key, Map<String, Object> node) {
+    if (!key.equals(node.get("name"))) {
+      node.put("key", key);
+    }
+    return node;
   }
 
   private Map<String, Object> element(Member member, @Nullable Object value) {

@@ -53,7 +53,22 @@ final class CheckQuestions {
                             "expected", each.expected(),
                             "found", each.found()))
                 .toList();
-    return Map.of("differences", differences);
+    Map<String, Object> answer = new LinkedHashMap<>();
+    answer.put("differences", differences);
+    answer.put("outcome", words(outcome));
+    answer.put("expected", service.outcomes().of(check.operation(), check.expected()));
+    answer.put("expect", CheckFile.document(check.expected()));
+    return answer;
+  }
+
+  private static String words(Outcome outcome) {
+    if (outcome instanceof Outcome.DeclaredFault fault) {
+      return "fault " + fault.name();
+    }
+    if (outcome instanceof Outcome.OtherFault fault) {
+      return "fault (" + fault.code() + ")";
+    }
+    return outcome instanceof Outcome.Result ? "result" : "not in the contract";
   }
 
   /** Turns an answer into an expectation. */
@@ -75,13 +90,22 @@ final class CheckQuestions {
       throw new IllegalArgumentException(
           "The contract has no such answer, so it cannot be expected.");
     }
-    return Map.of("expect", CheckFile.write(expected));
+    return Map.of("expect", CheckFile.document(expected), "text", CheckFile.write(expected));
   }
 
   private Outcome outcome(String operation, String message) {
     return message.isEmpty()
         ? new Outcome.Result(Map.of())
         : service.messages().answer(operation, message.getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** The values of a text that says what is expected, and the text of values. */
+  Map<String, Object> read(Question question) {
+    Expected expected = CheckFile.readExpected("expected", question.text("expect"));
+    return Map.of(
+        "expect", CheckFile.document(expected),
+        "text", CheckFile.write(expected),
+        "expected", service.outcomes().of(question.text("operation"), expected));
   }
 
   /** The text of a check file for a check, and the file's name. */
@@ -149,7 +173,7 @@ final class CheckQuestions {
         "version", check.version() == null ? service.versions().get(0) : check.version().title());
     shown.put("values", check.input());
     shown.put("headerBlocks", check.headerBlocks());
-    shown.put("expect", CheckFile.write(check.expected()));
+    shown.put("expect", CheckFile.document(check.expected()));
     return shown;
   }
 

@@ -78,6 +78,7 @@ public final class QuestionHandler {
       case "answer" -> outcome(question);
       case "compare" -> checks.compare(question);
       case "expect" -> checks.expect(question);
+      case "read" -> checks.read(question);
       case "check" -> checks.write(question);
       case "keep" -> checks.keep(question);
       case "checks" -> checks.kept();
@@ -122,7 +123,7 @@ public final class QuestionHandler {
 
   private Map<String, Object> outcome(Question question) {
     byte[] message = question.text("message").getBytes(StandardCharsets.UTF_8);
-    return service.outcome(question.text("operation"), message);
+    return service.outcomes().of(question.text("operation"), message);
   }
 
   private static void refuse(HttpResponse response, int status, String error) throws IOException {

@@ -1,37 +1,105 @@
-// What an answer says: the typed outcome as people read it.
+// What an answer says: one verdict, and its values beside what is expected.
 
-import { banner, button, download, element, grid } from "./dom.js";
+import { banner, element, part } from "./dom.js";
+import { answerRows } from "./rows.js";
 
-/** What an answer without a body says, as one-way operations give. */
-export function arrived(answer) {
-  const incident = answer.headers["incident-id"];
-  return answer.status < 300
-    ? [banner(false, "Arrived", "The message was accepted. This operation has no answer.")]
-    : [
-        banner(
-          true,
-          `Refused (${answer.status})`,
-          `The server's log has the reason, under incident ${incident}.`,
-        ),
-      ];
+const missing = { kind: "", nodes: [] };
+
+/** Shows the last answer of an operation, beside what is expected if anything is. */
+export function showAnswer(section, edit) {
+  const { last, comparison, expectation } = section;
+  const read = last?.read ?? missing;
+  const wanted = comparison?.expected ?? expectation?.expected ?? null;
+  const differences = comparison?.differences ?? [];
+  part(section, "verdict").replaceChildren(...verdict(last, read, comparison));
+  const isSame = wanted === null || !last || isSameKind(read, wanted);
+  const view = {
+    differences: new Map(differences.map((each) => [each.path, each])),
+    titles: comparison?.titles ?? ["answered", "expected"],
+    isCompared: wanted !== null,
+    isEditable: wanted !== null && !comparison?.titles,
+    isNamedOnly: (expectation?.expect ?? {}).compare === "named",
+    edit,
+  };
+  const shown = [];
+  if (last) shown.push(...title(last, read, wanted !== null));
+  if (last && isSame) shown.push(...answerRows(nodesOf(read, wanted), nodesOf(wanted), view));
+  if (last && !isSame) {
+    shown.push(...answerRows(read.nodes ?? [], [], { ...view, isCompared: false }));
+  }
+  if (wanted && (!last || !isSame)) {
+    shown.push(element("h4", {}, comparison?.titles?.[1] ?? "Expected"));
+    shown.push(...expectedOnly(wanted, view));
+  }
+  if (shown.length === 0) {
+    const nothing = "Send the call, and the answer appears here.";
+    shown.push(element("p", { class: "quiet" }, nothing));
+  }
+  part(section, "outcome").replaceChildren(...shown);
 }
 
-export function outcomeOf(read) {
+/** An answer and an expectation of one kind stand side by side. */
+const isSameKind = (read, wanted) =>
+  read.kind === wanted.kind && (read.kind !== "fault" || read.name === wanted.name);
+
+const nodesOf = (read) => read?.nodes ?? [];
+
+/** What is expected, where no answer stands beside it. */
+function expectedOnly(wanted, view) {
+  if (wanted.kind === "accepted") return [element("p", {}, "The message is accepted.")];
+  const title = wanted.kind === "result" ? [] : [element("p", {}, `Fault ${wanted.name ?? ""}`)];
+  return [...title, ...answerRows([], nodesOf(wanted), { ...view, isUnanswered: true })];
+}
+
+/** One line: whether the answer is as expected; without an expectation, what kind it is. */
+function verdict(last, read, comparison) {
+  if (!last || !comparison) return [];
+  const { differences, titles } = comparison;
+  const count = differences.length;
+  if (count === 0) {
+    const words = titles ? `${titles[0]} and ${titles[1]} have the same values` : "As expected";
+    return [banner(false, words, "")];
+  }
+  const where = differences.filter((each) => each.path === "" || each.path === "fault");
+  const words = where.length
+    ? `expected ${where[0].expected}, found ${where[0].found}`
+    : `${count} difference${count === 1 ? "" : "s"}: ${paths(differences)}`;
+  return [banner(true, titles ? "Different answers" : "Not as expected", words)];
+}
+
+/** Where the first differences are. */
+const paths = (differences) =>
+  differences.slice(0, 3).map((each) => each.path).join(", ") + (differences.length > 3 ? " …" : "");
+
+/** What kind of answer it is. Beside a verdict it has no colour of its own. */
+function title(last, read, isCompared) {
+  const line = (isFault, name, text) =>
+    isCompared
+      ? [element("p", { class: "kind-line" }, element("strong", {}, name), " ", text)]
+      : [banner(isFault, name, text)];
   switch (read.kind) {
     case "result":
-      return read.nodes.length === 0
-        ? [banner(false, "Done", "The operation returned no values, as the contract says.")]
-        : read.nodes.map((node) => typed(node));
+      return titleOfResult(read, line);
     case "fault":
-      return [
-        banner(true, `Declared fault ${read.name} (${read.code})`, read.reason),
-        ...(read.nodes?.length ? [table(read.nodes)] : []),
-      ];
+      return line(true, `Declared fault ${read.name} (${read.code})`, read.reason);
     case "refused":
-      return [banner(true, `Fault (${read.code})`, read.reason)];
+      return line(true, `Fault (${read.code})`, read.reason);
+    case "unreadable":
+      return line(true, "The contract has no such answer", read.reason);
     default:
-      return [banner(true, "The contract has no such answer", read.reason)];
+      return line(last.isFailed, last.title, last.words);
   }
+}
+
+function titleOfResult(read, line) {
+  const [node] = read.nodes;
+  if (!node) return line(false, "Done", "The operation returned no values, as the contract says.");
+  if (node.items) {
+    const count = node.items.length;
+    const said = count === 0 ? "an empty list" : `${count} item${count === 1 ? "" : "s"}`;
+    return line(false, `${node.name}: ${said}`, node.type);
+  }
+  return line(false, node.name, node.type);
 }
 
 /** One line for a list of exchanges. */
@@ -46,103 +114,4 @@ export function brief(read) {
     default:
       return read ? "not in the contract" : "";
   }
-}
-
-/** The result: one value large, a structure or list as a table. */
-function typed(node) {
-  if (node.items) {
-    const count = node.items.length;
-    const said = count === 0 ? "an empty list" : `${count} item${count === 1 ? "" : "s"}`;
-    return element(
-      "div",
-      {},
-      banner(false, `${node.name}: ${said}`, node.type),
-      ...(count ? [list(node.items)] : []),
-    );
-  }
-  if (node.members) {
-    return element("div", {}, banner(false, node.name, node.type), table(node.members));
-  }
-  return table([node]);
-}
-
-const NUMBERS = ["byte", "short", "int", "long", "integer", "decimal", "float", "double"];
-const isNumber = (node) => NUMBERS.includes(node.type);
-
-/** Members as rows: the name with its type beneath, and the value. */
-function table(nodes) {
-  const rows = nodes.map((node) =>
-    element(
-      "tr",
-      { "data-result": node.name },
-      element(
-        "th",
-        { scope: "row" },
-        node.name,
-        element("span", { class: "type" }, node.type),
-      ),
-      element("td", {}, valueOf(node)),
-    ),
-  );
-  return grid([], rows);
-}
-
-/** Items as rows, with a column for each member; those of several types one below the other. */
-function list(items) {
-  const columns = items[0].members;
-  if (!columns) {
-    return element("ol", {}, ...items.map((item) => element("li", {}, valueOf(item))));
-  }
-  const names = (item) => item.members?.map((member) => member.name).join();
-  if (items.some((item) => names(item) !== names(items[0]))) {
-    return element("div", {}, ...items.map((item) => typed(item)));
-  }
-  const head = columns.map((column) =>
-    element(
-      "th",
-      { scope: "col" },
-      element("b", {}, column.name),
-      element("br"),
-      column.type,
-    ),
-  );
-  const rows = items.map((item) =>
-    element(
-      "tr",
-      {},
-      ...item.members.map((member) =>
-        element("td", { class: isNumber(member) ? "amount" : "" }, within(member)),
-      ),
-    ),
-  );
-  return grid(head, rows);
-}
-
-/** A value within a row: its members one below the other, without their types. */
-function within(node) {
-  if (!node.members) return valueOf(node);
-  const lines = node.members.map((member) =>
-    element(
-      "div",
-      { "data-result": member.name },
-      element("span", { class: "note" }, `${member.name} `),
-      within(member),
-    ),
-  );
-  return element("div", {}, ...lines);
-}
-
-function valueOf(node) {
-  if (node.items) return node.items.length ? list(node.items) : "none";
-  if (node.members) return table(node.members);
-  if (node.nil) return element("span", { class: "quiet" }, "nil");
-  if (node.isBinary && node.value) return file(node);
-  return node.value === undefined ? element("span", { class: "quiet" }, "absent") : node.value;
-}
-
-function file(node) {
-  const bytes = Uint8Array.from(atob(node.value.replace(/\s/g, "")), (c) => c.charCodeAt(0));
-  return button(`Save ${bytes.length.toLocaleString("en")} bytes`, () =>
-    download(node.name, bytes, "application/octet-stream"),
-  );
 }

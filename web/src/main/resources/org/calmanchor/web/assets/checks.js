@@ -1,52 +1,56 @@
 // The checks that are kept, and a run of them all.
 
 import { button, element, grid, heading, part, say } from "./dom.js";
+import { note } from "./exchanges.js";
 import { ask, call, reachable } from "./server.js";
-import { differenceTable } from "./expect.js";
 
 const view = document.querySelector("[data-view=checks]");
 const count = document.querySelector("[data-checks-count]");
+const runs = document.querySelectorAll("[data-run-all]");
 let checks = [];
+let results = [];
 
 /** Asks for the checks that are kept. */
 export async function loadChecks() {
-  const note = part(view, "checks-note");
+  const said = part(view, "checks-note");
   try {
     const kept = await ask("checks");
     checks = kept.checks;
     for (const keep of document.querySelectorAll("[data-keep=folder]")) keep.hidden = !kept.isKept;
-    count.textContent = checks.length;
-    count.hidden = checks.length === 0;
-    note.textContent = kept.error
-      ? `Not all check files can be read. ${kept.error}`
+    said.textContent = kept.error
+      ? `Not all check files can be read; the others are below. ${kept.error}`
       : kept.isKept
         ? checks.length
           ? "They are files in the checks folder of this host."
-          : "There are no checks yet. Send a call, take the answer as expected, and keep it as a check."
+          : "There are no checks yet. Send a call, expect its answer, and keep it as a check."
         : "This host has no folder for checks. Start it with --checks FOLDER, and put downloaded checks there.";
-    note.classList.toggle("error", Boolean(kept.error));
+    said.classList.toggle("error", Boolean(kept.error));
   } catch (failure) {
-    note.textContent = reachable(failure);
+    said.textContent = reachable(failure);
   }
-  part(view, "run-all").disabled = checks.length === 0;
-  show(checks.map(() => null));
+  results = checks.map(() => null);
+  for (const run of runs) run.disabled = checks.length === 0;
+  summarize();
+  show();
 }
 
-function show(results) {
+/** The number of checks, or what their last run said. */
+function summarize() {
+  const failed = results.filter((each) => each && (each.failure || each.differences.length)).length;
+  const isRun = results.length > 0 && results.every(Boolean);
+  count.hidden = checks.length === 0;
+  count.textContent = !isRun ? String(checks.length) : failed ? `${failed} failed` : "passed";
+  count.classList.toggle("bad", isRun && failed > 0);
+  count.classList.toggle("good", isRun && failed === 0);
+}
+
+function show() {
   const rows = checks.map((check, i) => row(check, results[i]));
-  part(view, "checks").replaceChildren(
-    ...(rows.length ? [grid(["check", "operation", "came out"].map(heading), rows)] : []),
-  );
+  const titles = ["check", "operation", "outcome"].map(heading);
+  part(view, "checks").replaceChildren(...(rows.length ? [grid(titles, rows, "typed checks")] : []));
 }
 
 function row(check, result) {
-  const came = !result
-    ? [element("span", { class: "quiet" }, "not run yet")]
-    : result.failure
-      ? [element("strong", { class: "bad" }, "no answer"), ` ${result.failure}`]
-      : result.differences.length === 0
-        ? [element("strong", { class: "good" }, "passed"), ` in ${result.took.toFixed(0)} ms`]
-        : [element("strong", { class: "bad" }, "failed"), differenceTable(result.differences)];
   const open = button(check.name, () => {
     document.dispatchEvent(new CustomEvent("reopen", { detail: check }));
   });
@@ -56,33 +60,55 @@ function row(check, result) {
     { "data-check": check.name },
     element("th", { scope: "row" }, open),
     element("td", {}, element("code", {}, check.operation)),
-    element("td", {}, ...came),
+    element("td", {}, ...outcome(result)),
   );
 }
 
+function outcome(result) {
+  if (!result) return [element("span", { class: "quiet" }, "not run yet")];
+  if (result.failure) return [element("strong", { class: "bad" }, "no answer"), ` ${result.failure}`];
+  if (result.differences.length === 0) {
+    return [element("strong", { class: "good" }, "passed"), ` in ${result.took.toFixed(0)} ms`];
+  }
+  const lines = result.differences.map(({ path, expected, found }) =>
+    element(
+      "div",
+      {},
+      element("b", {}, path || "the answer"),
+      " expected ",
+      element("span", { class: "good" }, expected),
+      ", found ",
+      element("span", { class: "bad" }, found),
+    ),
+  );
+  return [element("strong", { class: "bad" }, "failed"), ...lines];
+}
+
 /** Runs every check against the real endpoint, one after the other. */
-async function runAll() {
-  const results = checks.map(() => null);
+export async function runAll() {
+  results = checks.map(() => null);
   for (let i = 0; i < checks.length; i++) {
     results[i] = await run(checks[i]);
-    show(results);
+    show();
   }
+  summarize();
   const failed = results.filter((each) => each.failure || each.differences.length).length;
-  const all = checks.length === 1 ? "The one check" : `All ${checks.length} checks`;
-  const said = failed ? `${failed} of ${checks.length} failed.` : `${all} passed.`;
+  const every = checks.length === 1 ? "The one check" : `All ${checks.length} checks`;
+  const said = failed ? `${failed} of ${checks.length} checks failed.` : `${every} passed.`;
   say(said);
   part(view, "checks-note").textContent = said;
+  if (failed) location.hash = "#!checks";
 }
 
 async function run(check) {
   try {
-    const { envelope, headers } = await ask("request", check);
-    const answer = await call(headers, envelope);
-    const { differences } = await ask("compare", { ...check, message: answer.message });
+    const asked = { ...check, expect: JSON.stringify(check.expect) };
+    const request = await ask("request", asked);
+    const answer = await call(request.headers, request.envelope);
+    const { differences, outcome: said } = await ask("compare", { ...asked, message: answer.message });
+    note({ request, answer, said, source: "checks" });
     return { differences, took: answer.took };
   } catch (failure) {
     return { failure: reachable(failure) };
   }
 }
-
-part(view, "run-all").addEventListener("click", runAll);

@@ -24,6 +24,7 @@ export const banner = (isFault, title, text) =>
     "div",
     { class: isFault ? "outcome fault" : "outcome" },
     element("strong", {}, title),
+    " ",
     text,
   );
 

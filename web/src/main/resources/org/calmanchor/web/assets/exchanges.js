@@ -1,98 +1,169 @@
-// What went over the wire: this visit's exchanges, and those of anybody where the host keeps them.
+// What went over the wire: the calls of this page, and those of others where the host keeps them.
 
-import { button, element, grid, heading, part } from "./dom.js";
-import { ask, headLines, path, reachable } from "./server.js";
+import { answerRows } from "./rows.js";
+import { banner, button, element, grid, heading, part } from "./dom.js";
+import { ask, credentials, headLines, path, reachable } from "./server.js";
 import { difference, paint } from "./wire.js";
 
-/** How many of this visit are kept. */
+/** How many calls of this page are kept. */
 const MOST = 100;
 
-const view = document.querySelector("[data-view=exchanges]");
-const visit = [];
-let anybody = [];
-let anybodyNote = "";
-let chosen = [];
+/** How often the list is refreshed, in milliseconds. */
+const PERIOD = 2000;
 
-/** Notes an exchange of this page. */
-export function note(exchange) {
-  visit.unshift({ at: new Date().toISOString(), from: "this page", ...exchange });
+/** Headers that tell nothing about the call. */
+const NOISE = /^(accept|accept-.*|cache-control|connection|date|host|origin|pragma|referer|sec-.*|server-timing|user-agent|vary)$/i;
+
+const view = document.querySelector("[data-view=exchanges]");
+const count = document.querySelector("[data-exchanges-count]");
+const visit = [];
+const open = new Set();
+let others = [];
+let hostNote = "";
+let chosen = [];
+let isPaused = false;
+let drawn = "";
+
+/** Notes a call of this page. */
+export function note({ request, answer, said, source = "this page", millis = 0 }) {
+  const operation = request.envelope.match(/Body[^>]*>\s*<(?:[\w.-]+:)?([\w.-]+)/)?.[1] ?? "?";
+  visit.unshift({
+    at: new Date().toISOString(),
+    from: source,
+    operation,
+    requestHeaders: { ...request.headers, ...credentials(true) },
+    request: request.envelope,
+    status: answer?.status ?? 0,
+    responseHeaders: answer?.headers ?? {},
+    response: answer?.message ?? "",
+    millis: answer?.took ?? millis,
+    outcome: said,
+  });
   visit.length = Math.min(visit.length, MOST);
+  count.textContent = String(visit.length);
+  count.hidden = false;
+  if (!view.hidden) draw();
 }
 
-/** Asks for the exchanges of anybody and shows all. */
+/** Asks for the exchanges that the host keeps, and shows all. */
 export async function showExchanges() {
   try {
     const kept = await ask("exchanges");
-    anybody = kept.exchanges;
-    anybodyNote = kept.passedOver
-      ? `At most 20 exchanges a second are kept; ${kept.passedOver} were not.`
-      : "";
+    others = kept.exchanges;
+    hostNote = kept.passedOver
+      ? `The host keeps the last 100 calls; of ${kept.passedOver} calls in busy seconds it kept none.`
+      : "The host keeps the last 100 calls.";
   } catch (failure) {
-    anybody = [];
-    anybodyNote =
+    others = [];
+    hostNote =
       failure instanceof TypeError
         ? reachable(failure)
-        : "This host keeps no exchanges. Start it with keepExchanges(true), or with the serve command.";
+        : "This host keeps no exchanges: only the calls of this page are here. Start it with keepExchanges(true), or with the serve command.";
   }
   draw();
 }
 
-function draw() {
-  const filter = part(view, "exchange-filter").value.toLowerCase();
-  const fits = (exchange) =>
-    [exchange.from, exchange.request, exchange.response, String(exchange.status)]
-      .join(" ")
-      .toLowerCase()
-      .includes(filter);
-  table("visit", visit.filter(fits), "None yet.");
-  table("anybody", anybody.filter(fits), anybodyNote || "Nobody has called yet.");
-  if (anybodyNote && anybody.length) {
-    part(view, "anybody").append(element("p", { class: "quiet" }, anybodyNote));
-  }
-  part(view, "compare-two").disabled = chosen.length !== 2;
-}
-
-function table(place, exchanges, none) {
-  part(view, place).replaceChildren(
-    exchanges.length
-      ? grid(
-          ["", "at", "from", "what", "status", "ms", ""].map(heading),
-          exchanges.flatMap(rows),
-          "typed exchanges",
-        )
-      : element("p", { class: "quiet" }, none),
+/** One list, the newest first. What this page noted itself is not shown again from the host. */
+function all() {
+  const isOwn = (exchange) =>
+    exchange.isPage &&
+    visit.some(
+      (own) =>
+        own.operation === exchange.operation &&
+        own.status === exchange.status &&
+        Math.abs(Date.parse(own.at) - Date.parse(exchange.at) - own.millis) < 1500,
+    );
+  return [...visit, ...others.filter((each) => !isOwn(each))].sort((a, b) =>
+    a.at < b.at ? 1 : a.at > b.at ? -1 : 0,
   );
 }
 
+const kindOf = (exchange) =>
+  exchange.outcome === "result" || (exchange.status > 0 && exchange.status < 300)
+    ? "result"
+    : exchange.outcome?.startsWith("fault ") && !exchange.outcome.startsWith("fault (")
+      ? "fault"
+      : "error";
+
+function draw() {
+  const text = part(view, "exchange-filter").value.toLowerCase();
+  const operation = part(view, "exchange-operation").value;
+  const outcome = part(view, "exchange-outcome").value;
+  const fits = (exchange) =>
+    (operation === "" || exchange.operation === operation) &&
+    (outcome === "" || kindOf(exchange) === outcome) &&
+    [
+      exchange.from,
+      exchange.outcome,
+      String(exchange.status),
+      ...Object.values(exchange.requestHeaders ?? {}),
+      exchange.request,
+      exchange.response,
+    ]
+      .join(" ")
+      .toLowerCase()
+      .includes(text);
+  const shown = all().filter(fits);
+  part(view, "exchanges-note").textContent = hostNote;
+  part(view, "compare-two").disabled = chosen.length !== 2;
+  const state = JSON.stringify([shown.map((each) => each.at + each.operation), chosen.length]);
+  if (state === drawn) return;
+  drawn = state;
+  const titles = ["", "at", "from", "operation", "outcome", "status", "ms", ""].map((title) =>
+    element("th", { scope: "col", class: title === "ms" ? "amount" : "" }, title),
+  );
+  part(view, "all-exchanges").replaceChildren(
+    shown.length
+      ? grid(titles, shown.flatMap(rows), "typed exchanges")
+      : element("p", { class: "quiet" }, "No call so far, or none that the filter shows."),
+  );
+}
+
+const idOf = (exchange) => exchange.at + exchange.from;
+
 function rows(exchange) {
   const choose = element("input", { type: "checkbox", "aria-label": "Choose for comparison" });
-  choose.checked = chosen.includes(exchange);
+  choose.checked = chosen.some((each) => idOf(each) === idOf(exchange));
   choose.addEventListener("change", () => {
     chosen = choose.checked
       ? [...chosen, exchange].slice(-2)
-      : chosen.filter((each) => each !== exchange);
+      : chosen.filter((each) => idOf(each) !== idOf(exchange));
+    drawn = "";
     draw();
   });
-  const what = exchange.request.match(/Body[^>]*>\s*<(?:[\w.-]+:)?([\w.-]+)/)?.[1] ?? "?";
-  const whole = element("tr", { hidden: "" }, element("td", { colspan: "7" }));
-  const look = button("Look", () => {
-    if (whole.hidden) whole.firstElementChild.replaceChildren(...full(exchange));
+  const isOpen = open.has(idOf(exchange));
+  const whole = element("tr", { class: "whole" }, element("td", { colspan: "8" }));
+  whole.hidden = !isOpen;
+  if (isOpen) whole.firstElementChild.replaceChildren(...full(exchange));
+  const look = button(isOpen ? "Hide" : "Show", () => {
     whole.hidden = !whole.hidden;
+    whole.hidden ? open.delete(idOf(exchange)) : open.add(idOf(exchange));
+    if (!whole.hidden) whole.firstElementChild.replaceChildren(...full(exchange));
+    look.textContent = whole.hidden ? "Show" : "Hide";
     look.setAttribute("aria-expanded", String(!whole.hidden));
-  }, { "aria-expanded": "false" });
-  const reopen = button("Open again", () => {
-    document.dispatchEvent(new CustomEvent("reopen-message", { detail: exchange }));
-  });
+  }, { "aria-expanded": String(isOpen) });
+  const send = (name) => () =>
+    document.dispatchEvent(new CustomEvent(name, { detail: exchange }));
+  const kind = kindOf(exchange);
   const row = element(
     "tr",
-    { "data-exchange": what },
+    { "data-exchange": exchange.operation },
     element("td", {}, choose),
     element("td", {}, new Date(exchange.at).toLocaleTimeString("en-GB")),
-    element("td", {}, exchange.isPage ? "this page" : exchange.from),
-    element("td", {}, element("code", {}, what), exchange.said ? ` ${exchange.said}` : ""),
-    element("td", { class: exchange.status < 300 ? "" : "bad" }, String(exchange.status || "none")),
+    element("td", {}, exchange.isPage ? "a test page" : exchange.from),
+    element("td", {}, element("code", {}, exchange.operation || "?")),
+    element("td", { class: kind === "error" ? "bad" : "" }, exchange.outcome || "none"),
+    element("td", {}, String(exchange.status || "none")),
     element("td", { class: "amount" }, exchange.millis.toFixed(1)),
-    element("td", {}, look, " ", reopen),
+    element(
+      "td",
+      {},
+      look,
+      " ",
+      button("Open in the form", send("reopen-message")),
+      " ",
+      button("Expect its answer", send("expect-message")),
+    ),
   );
   return [row, whole];
 }
@@ -103,32 +174,88 @@ function wire(title, text) {
   return pre;
 }
 
-function full(exchange) {
-  const head = (first, headers, title) =>
-    element(
-      "pre",
-      { class: "wire", tabindex: "0", "aria-label": title },
-      headLines(first, headers ?? {}),
-    );
+/** The head of a message; headers that tell nothing are folded. */
+function head(first, headers, title) {
+  const entries = Object.entries(headers ?? {});
+  const [noise, rest] = [[], []];
+  for (const each of entries) (NOISE.test(each[0]) ? noise : rest).push(each);
+  const lines = (some) => headLines(null, Object.fromEntries(some));
+  const shown = element(
+    "pre",
+    { class: "wire", tabindex: "0", "aria-label": title },
+    headLines(first, Object.fromEntries(rest)),
+  );
+  if (noise.length === 0) return [shown];
   return [
-    head(`POST ${path} HTTP/1.1`, exchange.requestHeaders, "Request headers"),
+    shown,
+    element(
+      "details",
+      { class: "noise" },
+      element("summary", {}, `${noise.length} more headers`),
+      element("pre", { class: "wire", tabindex: "0" }, lines(noise)),
+    ),
+  ];
+}
+
+function full(exchange) {
+  return [
+    ...head(`POST ${path} HTTP/1.1`, exchange.requestHeaders, "Request headers"),
     wire("Request", exchange.request),
-    head(`HTTP ${exchange.status}`, exchange.responseHeaders, "Response headers"),
+    ...head(`HTTP ${exchange.status}`, exchange.responseHeaders, "Response headers"),
     wire("Response", exchange.response),
   ];
 }
 
-function compareTwo() {
-  const [a, b] = chosen;
-  part(view, "two").replaceChildren(
+/** Two exchanges: their values side by side if they are of one operation, and line by line. */
+async function compareTwo() {
+  const [b, a] = [...chosen].sort((x, y) => (x.at < y.at ? 1 : -1));
+  const two = part(view, "two");
+  const typed = a.operation === b.operation ? await values(a, b) : [];
+  two.replaceChildren(
+    ...typed,
     element("h3", {}, "The two requests"),
     difference(a.request, b.request),
     element("h3", {}, "The two responses"),
     difference(a.response, b.response),
   );
-  part(view, "two").scrollIntoView({ block: "nearest" });
+  two.scrollIntoView({ block: "nearest" });
 }
 
-part(view, "exchange-filter").addEventListener("input", draw);
+async function values(a, b) {
+  const { operation } = a;
+  try {
+    const read = await ask("answer", { operation, message: a.response });
+    const { expect } = await ask("expect", { operation, message: b.response });
+    const { differences, expected } = await ask("compare", {
+      operation,
+      version: "SOAP 1.1",
+      expect: JSON.stringify(expect),
+      message: a.response,
+    });
+    const words = differences.length
+      ? banner(true, "Different answers", differences.map((each) => each.path || each.found).slice(0, 5).join(", "))
+      : banner(false, "Both answers have the same values", "");
+    const view = {
+      differences: new Map(differences.map((each) => [each.path, each])),
+      titles: ["earlier", "later"],
+      isCompared: true,
+    };
+    return [element("h3", {}, "The two answers"), words, ...answerRows(read.nodes ?? [], expected.nodes ?? [], view)];
+  } catch (failure) {
+    return [element("p", { class: "quiet" }, `Their values cannot be compared: ${failure.message}`)];
+  }
+}
+
+for (const name of ["exchange-filter", "exchange-operation", "exchange-outcome"]) {
+  part(view, name).addEventListener("input", draw);
+}
 part(view, "refresh").addEventListener("click", showExchanges);
 part(view, "compare-two").addEventListener("click", compareTwo);
+part(view, "pause").addEventListener("click", (event) => {
+  isPaused = !isPaused;
+  event.target.setAttribute("aria-pressed", String(isPaused));
+  event.target.textContent = isPaused ? "Continue" : "Pause";
+});
+setInterval(() => {
+  if (!view.hidden && !isPaused && !document.hidden) showExchanges();
+}, PERIOD);

@@ -1,6 +1,6 @@
 // Forms: from fields to a plain tree of values, and back.
 
-import { makeReady, putText, textOf } from "./controls.js";
+import { makeReady, misfit, putText, textOf } from "./controls.js";
 import { button, element } from "./dom.js";
 import { foldable } from "./folding.js";
 import { pasteLines, pasteRows } from "./paste.js";
@@ -44,6 +44,9 @@ const includeOf = (field) => field.querySelector(":scope > .include > [data-incl
 const nilOf = (field) => field.querySelector(":scope > .include > [data-nil]");
 const isRequired = (field) => field.dataset.least !== "0";
 
+/** A choice that may be left out: its first option says so, and has no value. */
+const isOptionalChoice = (field) => field.dataset.choice === "true";
+
 function setNil(field, isNil) {
   nilOf(field).checked = isNil;
   values(field).hidden = isNil;
@@ -53,6 +56,8 @@ function setNil(field, isNil) {
 function begin(field) {
   if (field.dataset.repeats === "true") {
     addItems(field, Number(field.dataset.least));
+  } else if (isOptionalChoice(field)) {
+    show(field);
   } else if (isRequired(field)) {
     nilOf(field) && isWithinItself(field) ? setNil(field, true) : show(field);
   }
@@ -81,7 +86,7 @@ function taken(field, items) {
     const control = addItem(field);
     made.push(control);
     put(field, control, item);
-    const lost = missing(item, one(field, control));
+    const lost = misfit(control.parentElement) ?? missing(item, one(field, control));
     if (lost !== null) {
       for (const each of made) each.closest(".item").remove();
       return `Line ${index + 1}: "${lost}" does not fit its field. Nothing was added.`;
@@ -161,11 +166,11 @@ function addItem(field) {
       { class: "item-tools" },
       button("↑", () => move(true), { "aria-label": `Move this ${name} up` }),
       button("↓", () => move(false), { "aria-label": `Move this ${name} down` }),
-      button("Remove", () => {
+      button("×", () => {
         item.remove();
         field.querySelector(":scope > .more > [data-add]").focus();
         changed(field);
-      }),
+      }, { "aria-label": `Remove this ${name}` }),
     ),
   );
   values(field).append(item);
@@ -182,6 +187,8 @@ export function gather(container) {
       tree[field.dataset.key] = [...held.children].map((item) => one(field, item.firstElementChild));
     } else if (nilOf(field)?.checked) {
       tree[field.dataset.key] = { "xsi:nil": "true" };
+    } else if (isOptionalChoice(field) && held.firstElementChild?.value === "") {
+      continue;
     } else if (held.firstElementChild) {
       tree[field.dataset.key] = one(field, held.firstElementChild);
     }
@@ -211,6 +218,8 @@ export function fill(container, tree) {
     if (field.dataset.repeats === "true") {
       values(field).replaceChildren();
       for (const item of Array.isArray(value) ? value : []) put(field, addItem(field), item);
+    } else if (value === undefined && isOptionalChoice(field)) {
+      show(field);
     } else if (value === undefined && include) {
       include.checked = false;
       values(field).replaceChildren();
@@ -257,10 +266,18 @@ export function fillWithExample(container) {
     if (nilOf(field)) setNil(field, false);
     values(field).replaceChildren();
     repeats ? addItems(field, Math.max(1, Number(field.dataset.least))) : show(field);
+    if (isOptionalChoice(field)) chooseExample(field);
     if (field.dataset.control === "structure") {
       for (const held of values(field).children) {
         fillWithExample(membersOf(repeats ? held.firstElementChild : held));
       }
     }
   }
+}
+
+/** Chooses the example of an optional choice, else its first value. */
+function chooseExample(field) {
+  const choice = values(field).firstElementChild;
+  choice.value = field.dataset.example;
+  if (choice.selectedIndex < 0) choice.selectedIndex = 1;
 }

@@ -26,11 +26,6 @@ export function mark(headerBlocks, members, problem) {
   note(place, control, problem.expected, problem.isTyped);
 }
 
-/** Marks one control in which something was typed that is no value. */
-export function markField(control, expected) {
-  note(control.parentElement, control, expected, true);
-}
-
 function note(place, control, expected, isTyped) {
   const id = `mistake-${mistakes++}`;
   const kind = isTyped ? "mistake typed" : "mistake";

@@ -1,16 +1,20 @@
 // The test page of one service: which operation or view is shown, and what its buttons do.
 
-import { loadChecks } from "./checks.js";
+import { copyAnswer } from "./answercopy.js";
+import { loadChecks, runAll } from "./checks.js";
 import { copyAs } from "./copies.js";
 import { copy, part, say } from "./dom.js";
 import { showExchanges } from "./exchanges.js";
-import { prepareExpected } from "./expect.js";
+import { expectThat, prepareExpected, show, take } from "./expect.js";
 import { fill, fillWithExample, prepare, reset } from "./forms.js";
 import { backToForm, editByHand, setByHand } from "./hand.js";
+import { listen, showKeys } from "./keys.js";
 import { unmark } from "./marks.js";
 import { draft, question, restore, speak } from "./request.js";
 import { send } from "./sending.js";
 import { ask } from "./server.js";
+import { compareVersions } from "./versions.js";
+import { isPinned, isWireOpen, prepareWire, setWire } from "./wiredrawer.js";
 
 const sections = [...document.querySelectorAll("section.operation")];
 const views = [...document.querySelectorAll("section.view")];
@@ -27,8 +31,8 @@ function open({ operation, version, values, headerBlocks, expect, name }) {
   fill(part(section, "values"), values);
   if (part(section, "header-blocks")) fill(part(section, "header-blocks"), headerBlocks ?? {});
   if (expect) {
-    part(section, "expected").value = expect;
-    part(section, "expected").dispatchEvent(new Event("change"));
+    section.last = null;
+    expectThat(section, expect);
     part(section, "check-name").value = name ?? "";
   }
   location.hash = `#${operation}`;
@@ -44,6 +48,7 @@ async function openMessage({ request }) {
     location.hash = `#${section.dataset.operation}`;
     choose();
     await draft(section);
+    setWire(true);
     editByHand(section, request);
     say(`It does not fit the form: ${failure.message}`);
   }
@@ -63,7 +68,7 @@ function ready(section) {
   if (section.isReady) return;
   section.isReady = true;
   const form = part(section, "form");
-  for (const members of form.querySelectorAll(":scope > .members")) prepare(members);
+  for (const members of form.querySelectorAll(":scope > .pane-body > .members")) prepare(members);
   restore(section);
   form.addEventListener("input", () => changed(section));
   form.addEventListener("change", () => changed(section));
@@ -71,25 +76,36 @@ function ready(section) {
     event.preventDefault();
     send(section);
   });
-  part(section, "example-values").addEventListener("click", () => {
-    fillWithExample(part(section, "values"));
-    if (part(section, "header-blocks")) fillWithExample(part(section, "header-blocks"));
-    draft(section);
-  });
+  part(section, "example-values").addEventListener("click", () => fillIn(section));
   part(section, "reset").addEventListener("click", () => {
-    for (const members of form.querySelectorAll(":scope > .members")) reset(members);
+    for (const members of form.querySelectorAll(":scope > .pane-body > .members")) reset(members);
     unmark(section);
     draft(section);
   });
   part(section, "edit").addEventListener("click", async () => {
     const request = await draft(section);
+    setWire(true);
     if (request) editByHand(section, request.envelope);
   });
   part(section, "back").addEventListener("click", () => backToForm(section, open));
   for (const way of section.querySelectorAll("[data-copy]")) {
     way.addEventListener("click", () => copyAs(section, way.dataset.copy));
   }
+  for (const way of section.querySelectorAll("[data-copy-answer]")) {
+    way.addEventListener("click", () => copyAnswer(section, way.dataset.copyAnswer));
+  }
+  part(section, "other-version")?.addEventListener("click", () => compareVersions(section));
+  prepareWire(section);
   prepareExpected(section, { question, checksChanged: loadChecks });
+  show(section);
+}
+
+/** Puts examples into all fields. */
+function fillIn(section) {
+  fillWithExample(part(section, "values"));
+  if (part(section, "header-blocks")) fillWithExample(part(section, "header-blocks"));
+  unmark(section);
+  draft(section);
 }
 
 function choose() {
@@ -124,6 +140,10 @@ document.querySelector("[data-filter]")?.addEventListener("input", (event) => {
   for (const item of document.querySelectorAll(".operations ol li")) {
     item.hidden = !item.textContent.toLowerCase().includes(filter);
   }
+  for (const list of document.querySelectorAll(".operations .list ol")) {
+    const title = list.previousElementSibling;
+    if (title?.matches(".group")) title.hidden = !list.querySelector("li:not([hidden])");
+  }
 });
 for (const way of document.querySelectorAll("[data-copy-text]")) {
   way.addEventListener("click", async () => {
@@ -137,13 +157,89 @@ for (const box of document.querySelectorAll(".credentials input")) {
     if (shown) changed(shown);
   });
 }
+document.querySelector("[data-filter]")?.addEventListener("keydown", (event) => {
+  if (event.key !== "Enter") return;
+  const first = document.querySelector(".operations ol li:not([hidden]) a");
+  if (!first) return;
+  event.preventDefault();
+  location.hash = first.getAttribute("href");
+  focusForm();
+});
+
+// --- keys --------------------------------------------------------------------------------------
+
+const shown = () => sections.find((section) => !section.hidden);
+const links = () => [...document.querySelectorAll(".operations ol li:not([hidden]) a")];
+
+/** Shows the operation that is so many further down the list. */
+function move(by) {
+  const all = links();
+  const at = all.findIndex((link) => link.hasAttribute("aria-current"));
+  const next = all[Math.min(all.length - 1, Math.max(0, at + by))];
+  if (!next) return;
+  location.hash = next.getAttribute("href");
+  next.scrollIntoView({ block: "nearest" });
+}
+
+function focusForm() {
+  requestAnimationFrame(() => {
+    const form = shown() && part(shown(), "form");
+    form?.querySelector("input, select, textarea, button")?.focus();
+  });
+}
+
+const within = (action) => () => {
+  if (shown()) action(shown());
+};
+listen({
+  "?": showKeys,
+  "/": () => (document.querySelector("[data-filter]") ?? links()[0])?.focus(),
+  n: () => move(1),
+  p: () => move(-1),
+  f: focusForm,
+  a: within((section) => part(section, "answer").focus()),
+  w: () => setWire(!isWireOpen()),
+  e: within(fillIn),
+  x: within(take),
+  c: () => (location.hash = "#!checks"),
+  h: () => (location.hash = "#!exchanges"),
+  r: runAll,
+  send: within(send),
+});
+setWire(isPinned());
+
+/** Opens a message, and expects what was answered to it. */
+async function expectMessage({ operation, request, response }) {
+  await openMessage({ request });
+  const section = sections.find((each) => each.dataset.operation === operation);
+  if (!section) return;
+  try {
+    const { expect } = await ask("expect", { operation, message: response });
+    section.last = null;
+    await expectThat(section, expect);
+  } catch (failure) {
+    say(failure.message);
+  }
+}
+
+// A box that hangs below the bar closes when something else is used.
+for (const type of ["click", "focusin"]) {
+  document.addEventListener(type, (event) => {
+    for (const box of document.querySelectorAll(".about > details[open]")) {
+      if (!box.contains(event.target)) box.open = false;
+    }
+  });
+}
+
 document.addEventListener("reopen", (event) => open(event.detail));
 document.addEventListener("reopen-message", (event) => openMessage(event.detail));
+document.addEventListener("expect-message", (event) => expectMessage(event.detail));
+for (const run of document.querySelectorAll("[data-run-all]")) run.addEventListener("click", runAll);
 addEventListener("hashchange", () => {
   choose();
   // What is shown anew begins at its top, wherever the page was scrolled to.
-  const shown = document.querySelector("main > section:not([hidden])");
-  if (shown?.getBoundingClientRect().top < 0) shown.scrollIntoView({ block: "start" });
+  const now = document.querySelector("main > section:not([hidden])");
+  if (now?.getBoundingClientRect().top < 0) now.scrollIntoView({ block: "start" });
 });
 choose();
 loadChecks();

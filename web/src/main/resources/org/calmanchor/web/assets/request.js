@@ -2,7 +2,7 @@
 
 import { part } from "./dom.js";
 import { fill, gather } from "./forms.js";
-import { mark, markField, unmark } from "./marks.js";
+import { mark, unmark } from "./marks.js";
 import { ask, credentials, headLines, path, reachable } from "./server.js";
 import { paint } from "./wire.js";
 
@@ -26,7 +26,6 @@ export async function draft(section) {
   const error = part(section, "request-error");
   unmark(section, ".typed");
   try {
-    requireReadable(section);
     const asked = question(section);
     const request = await ask("request", asked);
     // A later change has overtaken this answer.
@@ -44,17 +43,6 @@ export async function draft(section) {
     return null;
   } finally {
     section.classList.remove("drafting");
-  }
-}
-
-/** Marks the fields whose browser cannot make a value of what was typed: they would be left out. */
-function requireReadable(section) {
-  const bad = [...part(section, "form").querySelectorAll("input")].filter(
-    (input) => input.validity.badInput,
-  );
-  for (const input of bad) markField(input, "a whole date, time or number");
-  if (bad.length > 0) {
-    throw new Error("A marked field has no valid value, so the request cannot be sent.");
   }
 }
 

@@ -1,7 +1,7 @@
 // Sending a request, waiting for the answer, and showing it.
 
-import { arrived, brief, outcomeOf } from "./answer.js";
-import { banner, button, element, part, say } from "./dom.js";
+import { brief } from "./answer.js";
+import { button, element, part, say } from "./dom.js";
 import { note } from "./exchanges.js";
 import { compare } from "./expect.js";
 import { mark, unmark } from "./marks.js";
@@ -48,80 +48,75 @@ const isWaiting = (section) => part(section, "send").hasAttribute("aria-disabled
 export async function send(section) {
   if (isWaiting(section)) return;
   const request = await prepared(section);
+  if (!request) focusMistake(section);
   if (!request || isWaiting(section)) return;
   unmark(section);
   const asked = question(section);
-  const outcome = part(section, "outcome");
   const begin = performance.now();
   const waiting = wait(section, begin);
   try {
     const answer = await call(request.headers, request.envelope, waiting.cancelled);
     waiting.end();
-    const read = await shown(section, answer);
-    say(`Answer: HTTP ${answer.status}${brief(read) ? `, ${brief(read)}` : ""}`);
-    section.last = { question: asked, message: answer.message };
-    part(section, "take").disabled = false;
-    await compare(section, asked, answer.message);
-    note({
-      requestHeaders: request.headers,
-      request: request.envelope,
-      status: answer.status,
-      responseHeaders: answer.headers,
-      response: answer.message,
-      millis: answer.took,
-      said: brief(read),
-    });
+    const last = await read(section, answer);
+    section.last = { ...last, question: asked, message: answer.message };
+    note({ request, answer, said: last.said });
+    say(`Answer: HTTP ${answer.status}${last.said ? `, ${last.said}` : ""}`);
   } catch (failure) {
-    part(section, "response-headers").textContent = "";
-    part(section, "response-body").textContent = "";
-    part(section, "agreement").replaceChildren();
-    outcome.replaceChildren(banner(true, "No answer", reachable(failure)));
+    showResponse(section, "", "");
+    const words = reachable(failure);
+    section.last = { isFailed: true, title: "No answer", words };
+    note({ request, answer: null, said: "no answer", millis: performance.now() - begin });
     say("No answer");
-    note({
-      requestHeaders: request.headers,
-      request: request.envelope,
-      status: 0,
-      response: "",
-      millis: performance.now() - begin,
-      said: "no answer",
-    });
   } finally {
     waiting.end();
   }
-  const answer = part(section, "answer");
-  answer.hidden = false;
-  answer.scrollIntoView({ block: "nearest" });
+  await compare(section);
+  part(section, "answer").scrollTop = 0;
+  focusMistake(section);
 }
 
-/** Shows an answer, and gives its typed outcome, or null where it has none. */
-async function shown(section, answer) {
+/** What was refused is corrected next; otherwise the focus stays where the next call is made. */
+function focusMistake(section) {
+  part(section, "form").querySelector("[aria-invalid]")?.focus();
+}
+
+function showResponse(section, head, message) {
+  part(section, "response").hidden = head === "";
+  part(section, "response-headers").textContent = head;
+  paint(part(section, "response-body"), message);
+}
+
+/** Shows an answer on the wire, and reads what it says. */
+async function read(section, answer) {
   const time =
     answer.server === null
       ? `${answer.took.toFixed(0)} ms`
       : `${answer.took.toFixed(1)} ms, ${answer.server.toFixed(1)} of them in the server`;
   const status = `HTTP ${answer.status} ${answer.statusText}`.trim();
-  part(section, "response-headers").textContent = headLines(
-    `${status}   ${answer.size.toLocaleString("en")} bytes in ${time}`,
-    answer.headers,
-  );
-  paint(part(section, "response-body"), answer.message);
-  const outcome = part(section, "outcome");
-  if (!answer.message) {
-    outcome.replaceChildren(...arrived(answer));
-    return null;
-  }
+  const size = `${answer.size.toLocaleString("en")} bytes`;
+  showResponse(section, headLines(`${status}   ${size} in ${time}`, answer.headers), answer.message);
+  part(section, "took").textContent = `HTTP ${answer.status} · ${size} · ${answer.took.toFixed(0)} ms`;
+  part(section, "wire-summary").textContent = `${status}, ${size} in ${time}`;
+  if (!answer.message) return { ...arrived(answer), said: answer.status < 300 ? "result" : "" };
   if (!answer.headers["content-type"]?.includes("xml")) {
-    const title = `Refused by HTTP (${answer.status})`;
-    outcome.replaceChildren(banner(true, title, answer.message));
-    return null;
+    return { isFailed: true, title: `Refused by HTTP (${answer.status})`, words: answer.message, said: "" };
   }
-  const read = await ask("answer", {
-    operation: section.dataset.operation,
-    message: answer.message,
-  });
-  outcome.replaceChildren(...outcomeOf(read));
-  for (const problem of read.problems ?? []) {
+  const { operation } = section.dataset;
+  const said = await ask("answer", { operation, message: answer.message });
+  for (const problem of said.problems ?? []) {
     mark(part(section, "header-blocks"), part(section, "values"), problem);
   }
-  return read;
+  return { read: said, said: brief(said) };
+}
+
+/** What an answer without a body says, as one-way operations give. */
+function arrived(answer) {
+  const incident = answer.headers["incident-id"];
+  return answer.status < 300
+    ? { read: { kind: "accepted", nodes: [] }, title: "Arrived", words: "The message was accepted. This operation has no answer." }
+    : {
+        isFailed: true,
+        title: `Refused (${answer.status})`,
+        words: `The server's log has the reason, under incident ${incident}.`,
+      };
 }

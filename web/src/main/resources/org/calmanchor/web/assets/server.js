@@ -64,5 +64,6 @@ export function reachable(failure) {
 }
 
 export function headLines(first, headers) {
-  return [first, ...Object.entries(headers).map(([name, value]) => `${name}: ${value}`)].join("\n");
+  const lines = Object.entries(headers).map(([name, value]) => `${name}: ${value}`);
+  return [...(first === null ? [] : [first]), ...lines].join("\n");
 }

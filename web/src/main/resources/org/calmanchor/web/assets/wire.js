@@ -36,6 +36,10 @@ function lines(message) {
   return made;
 }
 
+/** A tag with each of its namespace declarations on a line of its own, where there are several. */
+const declared = (piece) =>
+  (piece.match(/\sxmlns/g)?.length ?? 0) > 1 ? piece.replace(/\s+(?=xmlns)/g, "\n") : piece;
+
 /** Shows a message in an element of preformatted text. */
 export function paint(pre, message) {
   if (!message.startsWith("<") || message.length > MOST_CHARACTERS) {
@@ -48,7 +52,7 @@ export function paint(pre, message) {
       { class: "row" },
       "  ".repeat(Math.max(0, line.depth)),
       ...line.pieces.map((piece) =>
-        element("span", { class: piece.startsWith("<") ? "tag" : "literal" }, piece),
+        element("span", { class: piece.startsWith("<") ? "tag" : "literal" }, declared(piece)),
       ),
       "\n",
     );
@@ -88,6 +92,33 @@ export const laidOut = (message) =>
  * subsequence. The page loads no script from elsewhere, so there is no library for it.
  */
 export function differing(before, after) {
+  let start = 0;
+  while (start < before.length && start < after.length && before[start] === after[start]) start++;
+  let end = 0;
+  const most = Math.min(before.length, after.length) - start;
+  while (end < most && before[before.length - 1 - end] === after[after.length - 1 - end]) end++;
+  const same = (lines) => lines.map((text) => ({ sign: " ", text }));
+  return [
+    ...same(before.slice(0, start)),
+    ...merged(before.slice(start, before.length - end), after.slice(start, after.length - end)),
+    ...same(before.slice(before.length - end)),
+  ];
+}
+
+/** Beyond so many pairs of lines the search would stop the page; all lines then count as changed. */
+const MOST_PAIRS = 4_000_000;
+
+function merged(before, after) {
+  if (before.length * after.length > MOST_PAIRS) {
+    return [
+      ...before.map((text) => ({ sign: "−", text })),
+      ...after.map((text) => ({ sign: "+", text })),
+    ];
+  }
+  return subsequence(before, after);
+}
+
+function subsequence(before, after) {
   const common = Array.from({ length: before.length + 1 }, () => new Uint16Array(after.length + 1));
   for (let i = before.length - 1; i >= 0; i--) {
     for (let j = after.length - 1; j >= 0; j--) {
@@ -112,21 +143,33 @@ export function differing(before, after) {
   return merged;
 }
 
+/** How many equal lines are shown around a difference, and how many lines at most. */
+const AROUND = 4;
+const MOST_LINES = 2000;
+
+/** The differing lines with some equal ones around them. */
+function shortened(all) {
+  const near = all.map((_, i) =>
+    all.slice(Math.max(0, i - AROUND), i + AROUND + 1).some((line) => line.sign !== " "),
+  );
+  const some = all.length <= 200 ? all : all.filter((_, i) => near[i]);
+  return some.length <= MOST_LINES
+    ? some
+    : [...some.slice(0, MOST_LINES), { sign: " ", text: `… and ${some.length - MOST_LINES} more lines` }];
+}
+
 /** Shows what two messages have in common and what not. */
 export function difference(before, after) {
   const [a, b] = [laidOut(before), laidOut(after)];
-  if (a.length > 3000 || b.length > 3000) {
-    return element("p", { class: "quiet" }, "They are too long to compare here.");
-  }
-  const merged = differing(a, b);
-  if (merged.every((line) => line.sign === " ")) {
+  const all = differing(a, b);
+  if (all.every((line) => line.sign === " ")) {
     return element("p", { class: "quiet" }, "They are equal, line by line.");
   }
   const kinds = { "+": "added", "−": "removed", " ": "same" };
   return element(
     "pre",
     { class: "wire diff", tabindex: "0", "aria-label": "Line by line" },
-    ...merged.map((line) =>
+    ...shortened(all).map((line) =>
       element("span", { class: `row ${kinds[line.sign]}` }, `${line.sign} ${line.text}\n`),
     ),
   );

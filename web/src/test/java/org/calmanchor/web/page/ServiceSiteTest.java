@@ -141,7 +141,7 @@ class ServiceSiteTest {
     String sent = new String(request, StandardCharsets.UTF_8).replace(from, to);
     Answer answer = new Answer(sent);
     endpoint.handle(answer, answer).toCompletableFuture().join();
-    return site.outcome("copy", answer.bytes.toByteArray());
+    return site.outcomes().of("copy", answer.bytes.toByteArray());
   }
 
   @SuppressWarnings("unchecked") // a node's members are nodes
@@ -184,9 +184,9 @@ class ServiceSiteTest {
         .hasEntrySatisfying(
             "problems",
             problems -> assertThat(problems.toString()).contains("path=copy/chart/ground"));
-    assertThat(site.outcome("copy", "<html/>".getBytes(StandardCharsets.UTF_8)))
+    assertThat(site.outcomes().of("copy", "<html/>".getBytes(StandardCharsets.UTF_8)))
         .containsEntry("kind", "unreadable");
-    assertThatIllegalArgumentException().isThrownBy(() -> site.outcome("none", new byte[0]));
+    assertThatIllegalArgumentException().isThrownBy(() -> site.outcomes().of("none", new byte[0]));
   }
 
   @Test
