@@ -1,6 +1,7 @@
 package org.calmanchor.web.page;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -47,9 +48,9 @@ public final class ExplainedWsdl {
     findUses();
   }
 
-  /** The lines of the document. */
-  public List<String> lines() {
-    return lines;
+  /** The document's text. */
+  public List<WsdlSource.Block> source() {
+    return WsdlSource.of(lines);
   }
 
   /** Finds the line at which each top-level component begins. */
@@ -71,12 +72,12 @@ public final class ExplainedWsdl {
     for (PortType portType : contract.portTypes()) {
       for (Operation operation : portType.operations()) {
         String name = operation.name();
-        use(operation.input().message(), "carries what a caller sends to " + name, name);
+        use(operation.input().message(), "The request of " + name, name);
         if (operation.output() != null) {
-          use(operation.output().message(), "carries what " + name + " answers", name);
+          use(operation.output().message(), "The response of " + name, name);
         }
         for (Operation.FaultUse fault : operation.faults()) {
-          use(fault.message(), "carries the refusal " + fault.name(), name);
+          use(fault.message(), "The fault " + fault.name(), name);
         }
       }
     }
@@ -96,10 +97,11 @@ public final class ExplainedWsdl {
     for (Service service : contract.services()) {
       String name = service.name().getLocalPart();
       String purpose =
-          "says where to call: at "
+          "The service answers at "
               + address
-              + ", through "
-              + count(service.ports().size(), "port");
+              + ". It has "
+              + count(service.ports().size(), "port")
+              + ".";
       parts.add(part("service", name, purpose, ""));
     }
     return parts;
@@ -110,9 +112,9 @@ public final class ExplainedWsdl {
     List<WsdlPart> parts = new ArrayList<>();
     for (Binding binding : contract.bindings()) {
       String purpose =
-          "says how the operations travel: as "
+          "Messages are "
               + binding.version().title()
-              + " over HTTP, the body exactly as the types describe it (document/literal)";
+              + " over HTTP. The body is exactly what the types say (document/literal).";
       parts.add(part("binding", binding.name().getLocalPart(), purpose, ""));
     }
     return parts;
@@ -122,13 +124,9 @@ public final class ExplainedWsdl {
   public List<WsdlPart> operations() {
     List<WsdlPart> parts = new ArrayList<>();
     for (PortType portType : contract.portTypes()) {
-      String all =
-          "lists "
-              + count(portType.operations().size(), "operation")
-              + ", without saying how they"
-              + " travel";
+      String all = "It has " + count(portType.operations().size(), "operation") + ".";
       parts.add(part("portType", portType.name().getLocalPart(), all, ""));
-      for (Operation operation : portType.operations()) {
+      for (Operation operation : bySource(portType)) {
         parts.add(part("operation", operation.name(), purpose(operation), operation.name()));
       }
     }
@@ -138,29 +136,38 @@ public final class ExplainedWsdl {
   private static String purpose(Operation operation) {
     StringBuilder purpose = new StringBuilder();
     purpose.append(
-        operation.output() == null ? "is sent and not answered" : "is asked and answers");
+        operation.output() == null ? "One-way: there is no response." : "Request and response.");
     if (!operation.faults().isEmpty()) {
       List<String> names = operation.faults().stream().map(Operation.FaultUse::name).toList();
-      purpose.append(", or refuses with ").append(String.join(" or ", names));
+      purpose.append(" Faults: ").append(String.join(", ", names)).append('.');
     }
-    if (!operation.doc().isEmpty()) {
-      purpose.append(": ").append(operation.doc());
-    }
-    return purpose.toString();
+    return purpose.append(sentence(operation.doc())).toString();
+  }
+
+  /** A documentation as a sentence after another one; empty for none. */
+  private static String sentence(String doc) {
+    return doc.isEmpty() ? "" : " " + doc + (doc.endsWith(".") ? "" : ".");
+  }
+
+  /** The operations in the order of the source, as everywhere on the page. */
+  private static List<Operation> bySource(PortType portType) {
+    return portType.operations().stream()
+        .sorted(Comparator.comparingInt(operation -> operation.origin().position()))
+        .toList();
   }
 
   /** The messages. */
   public List<WsdlPart> messages() {
     List<WsdlPart> parts = new ArrayList<>();
     for (Message message : contract.messages()) {
-      String use = messageUses.getOrDefault(message.name(), "carries header blocks");
+      String use = messageUses.getOrDefault(message.name(), "A header block");
       List<String> elements =
           message.parts().stream()
               .map(Message.Part::element)
               .filter(Objects::nonNull)
               .map(QName::getLocalPart)
               .toList();
-      String purpose = use + ", as the element " + String.join(", ", elements);
+      String purpose = use + ": the element " + String.join(", ", elements) + ".";
       String operation = messageOperations.getOrDefault(message.name(), "");
       parts.add(part("message", message.name().getLocalPart(), purpose, operation));
     }
@@ -189,20 +196,19 @@ public final class ExplainedWsdl {
 
   private String purpose(ElementDeclaration element) {
     return contract.definition(element.type()) instanceof ComplexType complex
-        ? "stands in a body or header and holds " + members(complex)
-        : "stands in a body or header";
+        ? "An element of a body or header. It contains " + members(complex) + "."
+        : "An element of a body or header.";
   }
 
   private String purpose(TypeDefinition type) {
-    String doc = type.doc().isEmpty() ? "" : ": " + type.doc();
     if (type instanceof ComplexType complex) {
-      return "is a structure of " + members(complex) + doc;
+      return "A structure of " + members(complex) + "." + sentence(type.doc());
     }
     List<String> values = values((SimpleType) type);
     return (values.isEmpty()
-            ? "is " + contract.builtIn((SimpleType) type).getLocalPart() + " with narrower bounds"
-            : "is one of " + String.join(", ", values))
-        + doc;
+            ? "A restriction of " + contract.builtIn((SimpleType) type).getLocalPart() + "."
+            : "One of " + String.join(", ", values) + ".")
+        + sentence(type.doc());
   }
 
   private static List<String> values(SimpleType type) {

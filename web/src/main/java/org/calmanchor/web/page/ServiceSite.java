@@ -24,6 +24,7 @@ public final class ServiceSite {
   private final List<OperationView> operations;
   private final List<TypeView> types;
   private final Samples samples;
+  private final LastCheckRun lastCheckRun;
   private final ServiceState state;
   private final Map<String, String> expectations;
 
@@ -40,6 +41,7 @@ public final class ServiceSite {
     this.portType = contract.portTypes().get(0);
     this.messages = DynamicMessages.of(contract);
     this.outcomes = new TypedOutcomes(contract, messages);
+    this.lastCheckRun = new LastCheckRun();
     this.samples = Samples.of(contract, reading.examples());
     Forms forms = new Forms(contract, samples);
     this.operations = forms.operations();
@@ -57,6 +59,7 @@ public final class ServiceSite {
     this.messages = other.messages;
     this.outcomes = other.outcomes;
     this.samples = other.samples;
+    this.lastCheckRun = other.lastCheckRun;
     this.operations = other.operations;
     this.types = other.types;
     this.expectations = other.expectations;
@@ -211,6 +214,16 @@ public final class ServiceSite {
         .filter(operation -> operation.name().equals(name))
         .findFirst()
         .orElseThrow(() -> new IllegalArgumentException("there is no operation \"" + name + "\""));
+  }
+
+  /** The outcome of the last run of all checks. */
+  public LastCheckRun lastCheckRun() {
+    return lastCheckRun;
+  }
+
+  /** The outcome of the last run of all checks, in words. */
+  public String checksSaid() {
+    return lastCheckRun.words();
   }
 
   /** The content of answers and expectations with names and types. */

@@ -26,6 +26,18 @@ final class Question {
     return text;
   }
 
+  /**
+   * A whole number.
+   *
+   * @throws IllegalArgumentException when it is missing, or too large
+   */
+  int number(String name) {
+    if (parts.get(name) instanceof Integer number) {
+      return number;
+    }
+    throw new IllegalArgumentException("\"" + name + "\" must be a whole number.");
+  }
+
   /** A text, or null if it is absent. */
   @Nullable String textOrNull(String name) {
     return parts.get(name) instanceof String text ? text : null;

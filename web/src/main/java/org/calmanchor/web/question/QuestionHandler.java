@@ -79,6 +79,7 @@ public final class QuestionHandler {
       case "compare" -> checks.compare(question);
       case "expect" -> checks.expect(question);
       case "read" -> checks.read(question);
+      case "ran" -> checks.ran(question);
       case "check" -> checks.write(question);
       case "keep" -> checks.keep(question);
       case "checks" -> checks.kept();

@@ -94,6 +94,7 @@ export async function runAll() {
   summarize();
   const failed = results.filter((each) => each.failure || each.differences.length).length;
   const every = checks.length === 1 ? "The one check" : `All ${checks.length} checks`;
+  if (checks.length) ask("ran", { failed, all: checks.length }).catch((failure) => say(reachable(failure)));
   const said = failed ? `${failed} of ${checks.length} checks failed.` : `${every} passed.`;
   say(said);
   part(view, "checks-note").textContent = said;

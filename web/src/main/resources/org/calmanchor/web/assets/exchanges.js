@@ -160,9 +160,9 @@ function rows(exchange) {
       {},
       look,
       " ",
-      button("Open in the form", send("reopen-message")),
+      button("Open", send("reopen-message"), { title: "Open it in the form" }),
       " ",
-      button("Expect its answer", send("expect-message")),
+      button("Expect", send("expect-message"), { title: "Open it, and expect its answer" }),
     ),
   );
   return [row, whole];
