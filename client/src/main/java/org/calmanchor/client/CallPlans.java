@@ -37,7 +37,7 @@ final class CallPlans {
     Contract contract = reading.contract();
     MethodCodecPlanner codecs = new MethodCodecPlanner(reading);
     versions = contract.bindings().stream().map(Binding::version).distinct().toList();
-    versions.forEach(version -> writers.put(version, new EnvelopeWriter(version, contract)));
+    versions.forEach(version -> writers.put(version, new EnvelopeWriter(version)));
     for (PortType portType : contract.portTypes()) {
       for (Operation operation : portType.operations()) {
         add(type, operation, codecs.plan(operation));

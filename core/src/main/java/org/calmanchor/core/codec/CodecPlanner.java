@@ -47,8 +47,8 @@ public final class CodecPlanner<T> {
    * @throws IllegalArgumentException for a construct of XML Schema that cannot be planned
    */
   public MessageCodec plan(ElementDeclaration element, T held) {
-    return new MessageCodec(
-        element.name(), prefixes.tag(element.name()), codec(element.type(), held));
+    Tag tag = Tag.of(prefixes.tag(element.name()), prefixes.declarations(element));
+    return new MessageCodec(element.name(), tag, codec(element.type(), held));
   }
 
   private ElementCodec codec(TypeUse type, T held) {

@@ -13,25 +13,18 @@ import org.calmanchor.core.xml.XmlOut;
 /** Reads and writes one global element. Safe for any number of threads. */
 public final class MessageCodec {
   private final QName name;
-  private final String prefixedName;
   private final Tag tag;
   private final ElementCodec codec;
 
-  MessageCodec(QName name, String prefixedName, ElementCodec codec) {
+  MessageCodec(QName name, Tag tag, ElementCodec codec) {
     this.name = name;
-    this.prefixedName = prefixedName;
-    this.tag = Tag.of(prefixedName);
+    this.tag = tag;
     this.codec = codec;
   }
 
   /** The element's name. */
   public QName name() {
     return name;
-  }
-
-  /** The element's name with the prefix that our messages declare for its namespace. */
-  public String prefixedName() {
-    return prefixedName;
   }
 
   /**

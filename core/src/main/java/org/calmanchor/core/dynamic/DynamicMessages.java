@@ -62,7 +62,7 @@ public final class DynamicMessages {
       }
     }
     for (SoapVersion version : SoapVersion.values()) {
-      writers.put(version, new EnvelopeWriter(version, contract));
+      writers.put(version, new EnvelopeWriter(version));
     }
   }
 

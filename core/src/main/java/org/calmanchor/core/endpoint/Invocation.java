@@ -9,7 +9,6 @@ import java.util.stream.BaseStream;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.EnvelopeReader;
-import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;
 import org.calmanchor.core.xml.LazyItems;
@@ -174,9 +173,7 @@ final class Invocation {
   private void requireTime() {
     Instant deadline = request.deadline();
     if (deadline != null && Instant.now().isAfter(deadline)) {
-      throw new SoapFaultException(
-          new SoapFault(
-              FaultCode.RECEIVER, "ca:overdue", "The time for an answer was over.", null));
+      throw new SoapFaultException(SoapFault.deadlinePassed());
     }
   }
 

@@ -114,7 +114,7 @@ record OperationPlan(
         String message = raised.getMessage();
         return new SoapFault(
             fault.code(),
-            fault.detail().prefixedName(),
+            fault.detail().name(),
             message == null || message.isBlank() ? fault.detail().name().getLocalPart() : message,
             out -> fault.detail().write(out, raised));
       }

@@ -22,7 +22,7 @@ final class ServicePlan {
     this.contract = reading.contract();
     this.versions = contract.bindings().stream().map(Binding::version).distinct().toList();
     for (SoapVersion version : SoapVersion.values()) {
-      writers.put(version, new EnvelopeWriter(version, contract));
+      writers.put(version, new EnvelopeWriter(version));
     }
   }
 

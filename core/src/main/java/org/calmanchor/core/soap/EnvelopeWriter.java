@@ -3,8 +3,7 @@ package org.calmanchor.core.soap;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
-import org.calmanchor.core.codec.MessagePrefixes;
-import org.calmanchor.core.model.Contract;
+import javax.xml.namespace.QName;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.xml.Tag;
 import org.calmanchor.core.xml.XmlOut;
@@ -18,20 +17,16 @@ public final class EnvelopeWriter {
   private static final Tag FAULT = Tag.of("soap:Fault");
   private static final Tag VALUE = Tag.of("soap:Value");
   private static final Tag SUBCODE = Tag.of("soap:Subcode");
+  private static final byte[] SUBCODE_PREFIX = Tag.encode(" xmlns:sub=\"");
   private static final byte[] LANG = Tag.encode(" xml:lang=\"");
 
   private final SoapVersion version;
   private final byte[] declarations;
 
-  /** Creates a writer for messages of {@code contract}. */
-  public EnvelopeWriter(SoapVersion version, Contract contract) {
+  /** Creates a writer for messages of a version. */
+  public EnvelopeWriter(SoapVersion version) {
     this.version = version;
-    this.declarations =
-        Tag.encode(
-            " xmlns:soap=\""
-                + version.envelopeNamespace()
-                + "\""
-                + MessagePrefixes.of(contract).declarations());
+    this.declarations = Tag.encode(" xmlns:soap=\"" + version.envelopeNamespace() + "\"");
   }
 
   /** Its version. */
@@ -112,12 +107,12 @@ public final class EnvelopeWriter {
     detail(out, fault, Tag.of("soap:Detail"));
   }
 
-  private static void subcode(XmlOut out, @Nullable String subcode) {
+  private static void subcode(XmlOut out, @Nullable QName subcode) {
     if (subcode != null) {
       out.open(SUBCODE);
-      out.raw(SoapFault.DECLARATION);
+      out.attribute(SUBCODE_PREFIX, subcode.getNamespaceURI());
       out.content();
-      out.element(VALUE, subcode);
+      out.element(VALUE, "sub:" + subcode.getLocalPart());
       out.close(SUBCODE);
     }
   }

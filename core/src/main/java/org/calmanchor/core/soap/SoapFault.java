@@ -17,14 +17,14 @@ import org.jspecify.annotations.Nullable;
  * A fault to be sent.
  *
  * @param code whose doing it is
- * @param subcode what it is more exactly, as a name with its prefix, or null; said in SOAP 1.2
+ * @param subcode what it is more exactly, or null; only SOAP 1.2 has it
  * @param reason one sentence for a person, in English unless a service wrote it otherwise
  * @param detail writes the detail's content, or null for a fault that is not about the body
  * @param headers the header blocks that go with it in a version
  */
 public record SoapFault(
     FaultCode code,
-    @Nullable String subcode,
+    @Nullable QName subcode,
     String reason,
     @Nullable Consumer<XmlOut> detail,
     Function<SoapVersion, List<Consumer<XmlOut>>> headers) {
@@ -37,7 +37,7 @@ public record SoapFault(
 
   /** Creates a fault without header blocks. */
   public SoapFault(
-      FaultCode code, @Nullable String subcode, String reason, @Nullable Consumer<XmlOut> detail) {
+      FaultCode code, @Nullable QName subcode, String reason, @Nullable Consumer<XmlOut> detail) {
     this(code, subcode, reason, detail, version -> List.of());
   }
 
@@ -48,7 +48,7 @@ public record SoapFault(
     // block (SOAP 1.1, section 4.4).
     return new SoapFault(
         FaultCode.SENDER,
-        "ca:" + problem.code().published(),
+        named(problem.code().published()),
         problem.sentence(),
         problem.isInHeader() ? null : told,
         problem.isInHeader() ? version -> List.of(told) : version -> List.of());
@@ -113,7 +113,7 @@ public record SoapFault(
   /** Creates the fault for an unexpected error, which the log has under {@code incident}. */
   public static SoapFault incident(String incident) {
     return incident(
-        "ca:incident",
+        named("incident"),
         "Something went wrong in the service. Its log has the cause under incident "
             + incident
             + ".",
@@ -123,7 +123,7 @@ public record SoapFault(
   /** Creates the fault for a call that took longer than {@code millis}. */
   public static SoapFault overdue(String incident, long millis) {
     return incident(
-        "ca:overdue",
+        named("overdue"),
         "The service did not answer within "
             + millis
             + " ms and was told to stop. Its log has more under incident "
@@ -132,16 +132,26 @@ public record SoapFault(
         incident);
   }
 
+  /** Creates the fault for a call whose deadline passed before it began. */
+  public static SoapFault deadlinePassed() {
+    return new SoapFault(
+        FaultCode.RECEIVER, named("overdue"), "The time for an answer was over.", null);
+  }
+
   /** Creates the fault for an operation that is switched off. */
   public static SoapFault switchedOff(String operation) {
     return new SoapFault(
         FaultCode.RECEIVER,
-        "ca:switchedOff",
+        named("switchedOff"),
         "Operation " + operation + " is switched off for now.",
         null);
   }
 
-  private static SoapFault incident(String subcode, String reason, String incident) {
+  private static QName named(String subcode) {
+    return new QName(DETAIL_NAMESPACE, subcode);
+  }
+
+  private static SoapFault incident(QName subcode, String reason, String incident) {
     return new SoapFault(
         FaultCode.RECEIVER,
         subcode,

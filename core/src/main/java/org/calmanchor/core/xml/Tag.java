@@ -12,7 +12,13 @@ import java.nio.charset.StandardCharsets;
 public record Tag(byte[] open, byte[] start, byte[] close) {
   /** Encodes the tags of an element named {@code name}, prefix included. */
   public static Tag of(String name) {
-    return new Tag(encode("<" + name), encode("<" + name + ">"), encode("</" + name + ">"));
+    return of(name, "");
+  }
+
+  /** Encodes the tags of an element with namespace declarations, each after a space. */
+  public static Tag of(String name, String declarations) {
+    String open = "<" + name + declarations;
+    return new Tag(encode(open), encode(open + ">"), encode("</" + name + ">"));
   }
 
   /** Text as UTF-8. */

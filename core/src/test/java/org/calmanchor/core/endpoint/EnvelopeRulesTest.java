@@ -111,7 +111,10 @@ class EnvelopeRulesTest {
   void givesSubcodesInSoap12Only(String body, String subcode) {
     Call in12 = Call.of(in12(Works.envelope(body)), "application/soap+xml").on(ENDPOINT);
     assertThat(in12.answer())
-        .contains("<soap:Subcode xmlns:ca=\"urn:calm-anchor:fault\"><soap:Value>" + subcode + "<")
+        .contains(
+            "<soap:Subcode xmlns:sub=\"urn:calm-anchor:fault\"><soap:Value>"
+                + subcode.replace("ca:", "sub:")
+                + "<")
         .contains("<soap:Detail>")
         .contains(" xml:lang=\"en\">");
     assertThat(Works.call(body).on(ENDPOINT).answer())

@@ -49,7 +49,7 @@ class JavaCodecTest {
   private static final Contract CONTRACT = READING.contract();
   private static final CodecPlanner<JavaValueModel.Java> PLANNER =
       new CodecPlanner<>(CONTRACT, new JavaValueModel(READING.members()));
-  private static final EnvelopeWriter WRITER = new EnvelopeWriter(SoapVersion.SOAP_1_2, CONTRACT);
+  private static final EnvelopeWriter WRITER = new EnvelopeWriter(SoapVersion.SOAP_1_2);
   private static final Schema SCHEMA = schema();
 
   private static Schema schema() {

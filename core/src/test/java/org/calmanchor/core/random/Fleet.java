@@ -68,7 +68,7 @@ final class Fleet {
                   planner.plan(
                       contract.element(block.element()), new JavaValueModel.Held(block.use())));
             });
-    writer = new EnvelopeWriter(SoapVersion.SOAP_1_1, contract);
+    writer = new EnvelopeWriter(SoapVersion.SOAP_1_1);
     all = service.getClassLoader().loadClass("Fleet$All");
     badge = service.getClassLoader().loadClass("Fleet$Badge");
   }

@@ -69,9 +69,10 @@ class StructuresTest {
     }
     assertThat(desk.call("<find><for>Quiet Comma</for></find>"))
         .isEqualTo(
-            "<tns:found><tns:slot id=\"H-07\"><ns1:at>heron pier</ns1:at><ns2:far>3</ns2:far>"
+            "<tns:found xmlns:tns=\"urn:a\" xmlns:ns1=\"urn:b\" xmlns:ns2=\"urn:c\"><tns:slot id=\"H-07\"><ns1:at>heron pier</ns1:at><ns2:far>3</ns2:far>"
                 + "</tns:slot></tns:found>");
-    assertThat(desk.call("<find><for></for></find>")).contains("<detail><ns1:Full/></detail>");
+    assertThat(desk.call("<find><for></for></find>"))
+        .contains("<detail><ns1:Full xmlns:ns1=\"urn:b\"/></detail>");
   }
 
   @Test
@@ -403,7 +404,7 @@ class StructuresTest {
   void streamsComeAndGo() throws Exception {
     assertThat(Desk.with(LISTS).call("<count><n>1</n><n>2</n></count>"))
         .isEqualTo(
-            "<tns:countResponse><tns:result>2</tns:result><tns:result>3</tns:result>"
+            "<tns:countResponse xmlns:tns=\"urn:a\"><tns:result>2</tns:result><tns:result>3</tns:result>"
                 + "</tns:countResponse>");
   }
 

@@ -22,9 +22,10 @@ class PageViewsTest extends HarborPage {
     assertThat(browser.visible(".story").getText())
         .contains(
             "BerthDeskService",
-            "says where to call: at http://localhost:" + host.port() + "/berths, through 2 ports",
-            "is asked and answers, or refuses with StayNotPossible or BoatDoesNotFit",
-            "Pier\nis one of HERON, KITTIWAKE, SANDPIPER");
+            "The service answers at http://localhost:" + host.port() + "/berths. It has 2 ports.",
+            "Request and response. Faults: StayNotPossible, BoatDoesNotFit.",
+            "Pier\nOne of HERON, KITTIWAKE, SANDPIPER.")
+        .containsSubsequence("findBerths", "quoteStay", "reserve", "lastPosition");
     String line = browser.visible(".parts a[href^='#line-']").getDomAttribute("href");
     assertThat(browser.visible(line).getText()).contains("<wsdl:service name=");
     assertThat(page.barriers()).isEmpty();

@@ -45,7 +45,7 @@ class ServiceSiteTest {
   void explainsWhatTheContractLeavesOpen() {
     assertThat(new ExplainedWsdl(site.contract(), "http://localhost/charts").types())
         .extracting(WsdlPart::purpose)
-        .contains("is a structure of one element of any name: Around one element of any name");
+        .contains("A structure of one element of any name. Around one element of any name.");
   }
 
   @Test

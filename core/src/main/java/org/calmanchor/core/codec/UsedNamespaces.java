@@ -1,0 +1,61 @@
+package org.calmanchor.core.codec;
+
+import java.util.HashSet;
+import java.util.Set;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.AttributeUse;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Member;
+import org.calmanchor.core.model.Names;
+import org.calmanchor.core.model.TypeUse;
+
+/** Finds the namespaces that the names in a message can have. It is used once, by one thread. */
+final class UsedNamespaces {
+  private final Contract contract;
+  private final Set<String> used = new HashSet<>();
+  private final Set<QName> seen = new HashSet<>();
+
+  UsedNamespaces(Contract contract) {
+    this.contract = contract;
+  }
+
+  /** The namespaces of an element and of all that it can contain. */
+  Set<String> of(ElementDeclaration element) {
+    used.add(element.name().getNamespaceURI());
+    add(element.type());
+    return used;
+  }
+
+  private void add(TypeUse use) {
+    if (contract.holdsAny(use) || !(contract.definition(use) instanceof ComplexType type)) {
+      return;
+    }
+    if (type.name() != null && !seen.add(type.name())) {
+      return;
+    }
+    for (ComplexType derived : contract.derived(type)) {
+      // A value says by xsi:type that it is of a derived type.
+      used.add(Names.XSI);
+      used.add(derived.name() == null ? "" : derived.name().getNamespaceURI());
+      addMembers(derived);
+    }
+    addMembers(type);
+  }
+
+  private void addMembers(ComplexType type) {
+    for (AttributeUse attribute : contract.attributes(type)) {
+      used.add(attribute.name().getNamespaceURI());
+    }
+    if (type.content() instanceof ComplexType.Text) {
+      return;
+    }
+    for (Member member : contract.members(type)) {
+      if (member.element().nillable()) {
+        used.add(Names.XSI);
+      }
+      of(member.element());
+    }
+  }
+}
