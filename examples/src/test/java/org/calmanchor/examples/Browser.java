@@ -67,6 +67,13 @@ public final class Browser implements AutoCloseable {
     driver.manage().window().setSize(new Dimension(width, height));
   }
 
+  /** Makes what is seen of a page exactly so large. */
+  public void size(int width, int height) {
+    command(
+        "Emulation.setDeviceMetricsOverride",
+        Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+  }
+
   /** Loads a page, even if it is the one that is shown already. */
   public void open(URI address) {
     String page = address.toString().replaceFirst("#.*", "");

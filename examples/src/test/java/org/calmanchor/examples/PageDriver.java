@@ -26,7 +26,15 @@ public final class PageDriver {
   /** Opens an operation, and waits until its request is there. */
   public void open(String operation) {
     browser.open(host.address(path + "#" + operation));
-    browser.textOf(SHOWN + "[data-request-envelope]", "tns:" + operation);
+    browser.until(
+        () ->
+            Boolean.TRUE.equals(
+                browser.run(
+                    "return document.querySelector(\""
+                        + SHOWN
+                        + "[data-request-envelope]\")?.textContent.includes('tns:"
+                        + operation
+                        + "') ?? false")));
   }
 
   /** Opens a view that is no operation's. */
@@ -65,6 +73,21 @@ public final class PageDriver {
   public String send(String expected) {
     click("send");
     return browser.textOf(part("outcome"), expected);
+  }
+
+  /** Types into a field that tells of it when it is left, such as an expected value. */
+  public void type(String css, String value) {
+    browser.fill(css, value);
+    browser.run(
+        "document.querySelector(\""
+            + css
+            + "\").dispatchEvent(new Event('change', {bubbles: true}))");
+  }
+
+  /** Presses a key outside of all fields. */
+  public void press(String key) {
+    browser.run("document.activeElement.blur()");
+    browser.visible("body").sendKeys(key);
   }
 
   /** The request's envelope as it is shown, when it holds {@code expected}. */

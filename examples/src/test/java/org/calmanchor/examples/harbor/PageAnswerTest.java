@@ -1,0 +1,125 @@
+package org.calmanchor.examples.harbor;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.calmanchor.examples.PageDriver.field;
+import static org.calmanchor.examples.PageDriver.part;
+
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.openqa.selenium.Keys;
+
+/** The answer beside the form, and the expectation beside the answer. */
+class PageAnswerTest extends HarborPage {
+  private static final String TOTAL = part("outcome") + " tr[data-result=total]";
+
+  /** Whether an element is wholly within the window. */
+  private static boolean isInView(String css) {
+    return Boolean.TRUE.equals(
+        browser.run(
+            "const r = document.querySelector(\""
+                + css
+                + "\").getBoundingClientRect();"
+                + "return r.height > 0 && r.top >= 0 && r.bottom <= innerHeight"
+                + " && r.left >= 0 && r.right <= innerWidth"));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"quoteStay", "readStay", "reserve"})
+  void showsFormAnswerAndVerdictAtOnce(String operation) {
+    try {
+      browser.size(1280, 800);
+      page.open(operation);
+      page.click("send");
+      browser.textOf(part("took"), "HTTP 200");
+      page.click("take");
+      assertThat(browser.textOf(part("verdict"), "expected")).isEqualTo("As expected");
+      assertThat(browser.run("return document.documentElement.scrollHeight")).isEqualTo(800L);
+      for (String seen : new String[] {"form", "send", "verdict", "took", "take"}) {
+        assertThat(isInView(part(seen))).as(seen).isTrue();
+      }
+      assertThat(isInView(part("outcome") + " tbody tr:nth-child(4)")).isTrue();
+      page.press("w");
+      assertThat(browser.textOf(part("request-envelope"), operation)).contains("soap:Body");
+      page.click("wire-pin");
+      page.open(operation);
+      assertThat(browser.textOf(part("request-envelope"), operation)).contains("soap:Body");
+    } finally {
+      browser.command("Emulation.clearDeviceMetricsOverride", Map.of());
+    }
+  }
+
+  @Test
+  void takesExpectedValuesInTheCellsOfTheAnswer() {
+    quote("3");
+    page.send("140.25");
+    page.click("take");
+    browser.textOf(part("verdict"), "As expected");
+    page.type(TOTAL + " input", "140.20");
+    assertThat(browser.textOf(part("verdict"), "Not"))
+        .isEqualTo("Not as expected 1 difference: result/total");
+    assertThat(browser.visible(TOTAL).getDomAttribute("class")).isEqualTo("differs");
+    assertThat(browser.all(part("outcome") + " .outcome")).isEmpty();
+    page.type(TOTAL + " input", "");
+    assertThat(browser.textOf(part("verdict"), "result/total")).startsWith("Not as expected");
+    page.click("named-only");
+    assertThat(browser.textOf(part("verdict"), "As")).isEqualTo("As expected");
+    browser.fill(field("nights"), "0");
+    page.envelope(">0<");
+    page.click("send");
+    assertThat(browser.textOf(part("verdict"), "found"))
+        .isEqualTo(
+            "Not as expected expected a result, found fault StayNotPossible:"
+                + " A stay has at least one night, not 0.");
+    page.open("quoteStay");
+    assertThat(browser.textOf(part("outcome"), "Expected")).contains("nightlyRate");
+    page.click("forget");
+    assertThat(browser.textOf(part("outcome"), "appears")).doesNotContain("nightlyRate");
+  }
+
+  @Test
+  void comparesTheVersionsOfSoap() {
+    quote("3");
+    page.send("140.25");
+    page.click("other-version");
+    assertThat(browser.textOf(part("verdict"), "SOAP"))
+        .isEqualTo("SOAP 1.1 and SOAP 1.2 have the same values");
+    assertThat(browser.visible(TOTAL).getText()).isEqualTo("total\ndecimal\n140.25 140.25");
+  }
+
+  @Test
+  void copiesTheAnswer() {
+    quote("3");
+    page.send("140.25");
+    page.click("copy-answer=json");
+    assertThat(browser.textOf(part("kept"), "JSON")).contains("\"nightlyRate\": 42.50,");
+    page.click("copy-answer=csv");
+    assertThat(browser.textOf(part("kept"), "CSV"))
+        .contains("nights,nightlyRate,lengthSurcharge,total\n3,42.50,12.75,140.25");
+    page.click("copy-answer=yaml");
+    assertThat(browser.textOf(part("kept"), "YAML")).contains("nights: 3\nnightlyRate: 42.50");
+  }
+
+  @Test
+  void hasKeysForWhatAMouseCanDo() {
+    page.open("quoteStay");
+    page.press("?");
+    assertThat(browser.textOf("[data-keys-list]", "Keys")).contains("expect this answer");
+    browser.visible("[data-keys-list]").sendKeys(Keys.ESCAPE);
+    page.press("n");
+    browser.textOf("section:not([hidden]) h2", "quoteStayByDates");
+    page.press("p");
+    browser.textOf("section:not([hidden]) h2", "quoteStay");
+    page.press("e");
+    page.press(Keys.chord(Keys.CONTROL, Keys.ENTER));
+    browser.textOf(part("outcome"), "140.25");
+    page.press("x");
+    browser.textOf(part("verdict"), "As expected");
+    page.press("/");
+    browser.visible("[data-filter]").sendKeys("lowest", Keys.ENTER);
+    browser.textOf("section:not([hidden]) h2", "lowestRates");
+    page.press("h");
+    assertThat(browser.visible("[data-view=exchanges] h2").getText()).isEqualTo("Exchanges");
+  }
+}
