@@ -49,6 +49,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   /** Refuses new requests; the future completes when all answers are sent. */
   @Override
   public CompletableFuture<Void> shutdown() {
+    site.stopEvents();
     return running.shutdown();
   }
 

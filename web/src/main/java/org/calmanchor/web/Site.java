@@ -11,6 +11,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.endpoint.Refusal;
 import org.calmanchor.core.read.Reading;
+import org.calmanchor.web.exchange.ExchangeEvents;
 import org.calmanchor.web.exchange.ExchangeLog;
 import org.calmanchor.web.exchange.RecordedExchange;
 import org.calmanchor.web.http.BufferedResponse;
@@ -33,6 +34,7 @@ public final class Site {
   private final HostRule hosts;
   private final SiteSettings settings;
   private final @Nullable ExchangeLog log;
+  private final ExchangeEvents events;
 
   /**
    * Creates a site of these services.
@@ -43,6 +45,7 @@ public final class Site {
     this.settings = settings;
     this.hosts = new HostRule(settings);
     this.log = settings.showsPages() && settings.keepsExchanges() ? new ExchangeLog() : null;
+    this.events = new ExchangeEvents();
     for (HostedService service : hosted) {
       if (services.put(service.path(), service) != null) {
         throw new IllegalArgumentException("two services have the path " + service.path());
@@ -60,6 +63,7 @@ public final class Site {
     this.settings = former.settings;
     this.hosts = former.hosts;
     this.log = former.log;
+    this.events = former.events;
     services.putAll(former.services);
     sites.putAll(former.sites);
     services.put(changed.path(), changed);
@@ -112,7 +116,25 @@ public final class Site {
     if (isPost && service != null && hosts.allows(request) && !isQuestion(request)) {
       return isCoded(request) ? coded(request, response) : call(service, request, response);
     }
-    return page(service, request, response);
+    return isFollowing(service, request)
+        ? events.open(request, response)
+        : page(service, request, response);
+  }
+
+  /** Whether a page of this site asks to be told of exchanges. */
+  private boolean isFollowing(@Nullable HostedService service, HttpRequest request) {
+    return log != null
+        && service != null
+        && request.method().equals("GET")
+        && request.query() != null
+        && "events".equals(QueryParameters.of(request.query()).value("page"))
+        && hosts.allows(request)
+        && !hosts.isFromElsewhere(request);
+  }
+
+  /** Ends the streams of pages that follow the exchanges, because the host stops. */
+  public void stopEvents() {
+    events.close();
   }
 
   /**
@@ -175,6 +197,7 @@ public final class Site {
             (done, failed) -> {
               recorded.end();
               log.add(recorded);
+              events.added(recorded.path());
             });
   }
 

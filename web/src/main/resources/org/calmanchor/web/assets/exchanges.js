@@ -2,14 +2,14 @@
 
 import { answerRows } from "./rows.js";
 import { banner, button, element, grid, heading, part } from "./dom.js";
-import { ask, credentials, headLines, path, reachable } from "./server.js";
+import { ask, asking, credentials, headLines, path, reachable } from "./server.js";
 import { difference, paint } from "./wire.js";
 
 /** How many calls of this page are kept. */
 const MOST = 100;
 
-/** How often the list is refreshed, in milliseconds. */
-const PERIOD = 2000;
+/** How often the list is refreshed where the host does not tell of changes, in milliseconds. */
+const PERIOD = 3000;
 
 /** Headers that tell nothing about the call. */
 const NOISE = /^(accept|accept-.*|cache-control|connection|date|host|origin|pragma|referer|sec-.*|server-timing|user-agent|vary)$/i;
@@ -51,8 +51,8 @@ export async function showExchanges() {
     const kept = await ask("exchanges");
     others = kept.exchanges;
     hostNote = kept.passedOver
-      ? `The host keeps the last 100 calls; of ${kept.passedOver} calls in busy seconds it kept none.`
-      : "The host keeps the last 100 calls.";
+      ? `The host keeps the last 50 calls; of ${kept.passedOver} calls in busy seconds it kept none.`
+      : "The host keeps the last 50 calls.";
   } catch (failure) {
     others = [];
     hostNote =
@@ -255,7 +255,26 @@ part(view, "pause").addEventListener("click", (event) => {
   isPaused = !isPaused;
   event.target.setAttribute("aria-pressed", String(isPaused));
   event.target.textContent = isPaused ? "Continue" : "Pause";
+  follow();
 });
+
+let events = null;
+
+const isFollowing = () => !view.hidden && !isPaused && !document.hidden;
+
+/** Has the host tell of new exchanges while the list is seen; a hidden tab takes no connection. */
+export function follow() {
+  if (!isFollowing()) {
+    events?.close();
+    events = null;
+  } else if (events === null) {
+    events = new EventSource(`${asking}events`);
+    events.addEventListener("message", showExchanges);
+  }
+}
+
+document.addEventListener("visibilitychange", follow);
 setInterval(() => {
-  if (!view.hidden && !isPaused && !document.hidden) showExchanges();
+  // The host may have too many followers, or keep no exchanges: then the page asks now and then.
+  if (isFollowing() && events?.readyState === EventSource.CLOSED) showExchanges();
 }, PERIOD);

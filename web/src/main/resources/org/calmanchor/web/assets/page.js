@@ -4,7 +4,7 @@ import { copyAnswer } from "./answercopy.js";
 import { loadChecks, runAll } from "./checks.js";
 import { copyAs } from "./copies.js";
 import { copy, part, say } from "./dom.js";
-import { showExchanges } from "./exchanges.js";
+import { follow, showExchanges } from "./exchanges.js";
 import { expectThat, prepareExpected, show, take } from "./expect.js";
 import { fill, fillWithExample, prepare, reset } from "./forms.js";
 import { backToForm, editByHand, setByHand } from "./hand.js";
@@ -123,6 +123,7 @@ function choose() {
       : link.removeAttribute("aria-current");
   }
   if (view?.dataset.view === "exchanges") showExchanges();
+  follow();
   if (view?.dataset.view === "checks") loadChecks();
   if (chosen) {
     ready(chosen);

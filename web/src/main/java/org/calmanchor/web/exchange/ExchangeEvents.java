@@ -1,0 +1,169 @@
+package org.calmanchor.web.exchange;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
+import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
+import org.calmanchor.web.http.PageResponses;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * Tells open pages that there are new exchanges, by server-sent events (HTML Standard, section
+ * 9.2). A page then asks for them. The streams have a limit of their own, so that they take no slot
+ * from calls and pages. Safe for any number of threads.
+ */
+public final class ExchangeEvents {
+  private static final Logger LOG = LoggerFactory.getLogger(ExchangeEvents.class);
+
+  /** The most streams at a time; further pages ask now and then instead. */
+  static final int MOST = 20;
+
+  /** How often the streams are written to, in milliseconds. */
+  private static final long PERIOD = 500;
+
+  /** After this number of periods without an event, a comment shows whether the page is there. */
+  private static final int QUIET_PERIODS = 20;
+
+  private static final byte[] EVENT = bytes("data: exchanges\n\n");
+  private static final byte[] COMMENT = bytes(":\n\n");
+
+  private final List<Stream> streams = new ArrayList<>();
+  private final Set<String> changed = ConcurrentHashMap.newKeySet();
+  private @Nullable ScheduledExecutorService timer;
+  private @Nullable ScheduledFuture<?> telling;
+  private boolean isClosed;
+  private int quiet;
+
+  /** Creates a register without streams. */
+  public ExchangeEvents() {}
+
+  private record Stream(
+      String path, HttpRequest request, HttpResponse response, CompletableFuture<Void> ended) {
+    /** Writes, or ends the stream of a page that has gone. */
+    void write(byte[] bytes) {
+      try {
+        OutputStream out = response.output();
+        // The host sends a write with the next one: the comment pushes what is before it.
+        out.write(bytes);
+        out.write(COMMENT);
+      } catch (IOException gone) {
+        LOG.debug("a page has closed its event stream", Loggable.failure(gone));
+        end();
+      }
+    }
+
+    void end() {
+      ended.complete(null);
+    }
+  }
+
+  /** Opens a stream about the exchanges of a path; the stage completes when it has ended. */
+  public CompletionStage<Void> open(HttpRequest request, HttpResponse response) throws IOException {
+    Stream stream = new Stream(request.path(), request, response, new CompletableFuture<>());
+    if (!add(stream)) {
+      PageResponses.plain(response, 503, "Too many pages follow the exchanges already.");
+      return CompletableFuture.completedFuture(null);
+    }
+    response.status(200);
+    response.header("Content-Type", "text/event-stream");
+    response.header("Cache-Control", "no-store");
+    response.header("X-Content-Type-Options", "nosniff");
+    stream.write(EVENT);
+    return stream.ended();
+  }
+
+  private synchronized boolean add(Stream stream) {
+    removeEnded();
+    if (isClosed || streams.size() >= MOST) {
+      return false;
+    }
+    streams.add(stream);
+    if (timer == null) {
+      timer = Executors.newSingleThreadScheduledExecutor(ExchangeEvents::thread);
+      telling = timer.scheduleWithFixedDelay(this::tell, PERIOD, PERIOD, TimeUnit.MILLISECONDS);
+    }
+    return true;
+  }
+
+  private static Thread thread(Runnable work) {
+    Thread thread = new Thread(work, "calm-anchor-events");
+    thread.setDaemon(true);
+    return thread;
+  }
+
+  private void removeEnded() {
+    streams.removeIf(stream -> stream.ended().isDone());
+  }
+
+  /** Notes that there is a new exchange of a path. */
+  public void added(String path) {
+    changed.add(path);
+  }
+
+  /** Runs in the timer's thread, which alone writes to open streams. An exception would end it. */
+  private void tell() {
+    try {
+      tellAll();
+    } catch (RuntimeException failed) {
+      LOG.warn("pages could not be told of new exchanges", Loggable.failure(failed));
+    }
+  }
+
+  private void tellAll() {
+    List<Stream> open;
+    synchronized (this) {
+      removeEnded();
+      open = List.copyOf(streams);
+    }
+    Set<String> now = Set.copyOf(changed);
+    changed.removeAll(now);
+    boolean isQuiet = ++quiet >= QUIET_PERIODS;
+    if (isQuiet) {
+      quiet = 0;
+    }
+    for (Stream stream : open) {
+      if (stream.request().isCancelled()) {
+        stream.end();
+      } else if (now.contains(stream.path())) {
+        stream.write(EVENT);
+      } else if (isQuiet) {
+        stream.write(COMMENT);
+      }
+    }
+  }
+
+  /** The number of open streams. */
+  public synchronized int count() {
+    removeEnded();
+    return streams.size();
+  }
+
+  /** Ends all streams, and opens no others. */
+  public synchronized void close() {
+    isClosed = true;
+    if (timer != null && telling != null) {
+      telling.cancel(false);
+      timer.shutdown();
+    }
+    streams.forEach(Stream::end);
+    streams.clear();
+  }
+
+  private static byte[] bytes(String text) {
+    return text.getBytes(StandardCharsets.US_ASCII);
+  }
+}
