@@ -16,12 +16,15 @@ import java.util.regex.Pattern;
 import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.CheckRun;
+import org.calmanchor.checks.Expected;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.sample.Samples;
 import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -87,6 +90,39 @@ class HarborChecksTest {
       assertThat(run.run(checks))
           .allSatisfy(
               result -> assertThat(result.differences()).as(result.check().name()).isEmpty());
+    }
+  }
+
+  @Test
+  void everyOperationAnswersTheExamplesOfItsCodeWithAResult() throws IOException {
+    try (BerthStore store = BerthStore.seeded();
+        RunningHost host =
+            SoapHost.onPort(0)
+                .serve("/berths", new BerthDesk(store))
+                .serve("/tides", new TideTable())
+                .start()) {
+      answered(BerthDesk.class, host.address("/berths"));
+      answered(TideTable.class, host.address("/tides"));
+    }
+  }
+
+  private static void answered(Class<?> service, URI address) throws IOException {
+    Reading reading = ContractReader.read(service);
+    Contract contract = reading.contract();
+    Samples samples = Samples.of(contract, reading.examples());
+    for (Operation operation : contract.portTypes().get(0).operations()) {
+      Check example =
+          new Check(
+              operation.name(),
+              "",
+              operation.name(),
+              null,
+              samples.request(operation),
+              samples.headerBlocks(operation.name()),
+              new Expected.Accepted());
+      assertThat(call(DynamicMessages.of(contract), example, address))
+          .as(operation.name())
+          .isInstanceOf(Outcome.Result.class);
     }
   }
 

@@ -3,9 +3,9 @@
 
 import { showAnswer } from "./answer.js";
 import { download, element, offer, part, say } from "./dom.js";
-import { ask } from "./server.js";
+import { ask, path, service } from "./server.js";
 
-const KEPT = (section) => `expectation ${location.pathname} ${section.dataset.operation}`;
+const KEPT = (section) => `expectation ${path} ${service} ${section.dataset.operation}`;
 
 export const isExpecting = (section) => Boolean(section.expectation);
 

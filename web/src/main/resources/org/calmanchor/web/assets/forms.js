@@ -226,6 +226,9 @@ export function fill(container, tree) {
     } else if (value !== undefined) {
       if (include) include.checked = !isNil;
       if (!isNil) put(field, show(field), value);
+    } else {
+      // Nothing of what was there before is left where a required value is missing.
+      put(field, show(field), field.dataset.control === "structure" ? {} : "");
     }
   }
 }

@@ -3,10 +3,10 @@
 import { part } from "./dom.js";
 import { fill, gather } from "./forms.js";
 import { mark, unmark } from "./marks.js";
-import { ask, credentials, headLines, path, reachable } from "./server.js";
+import { ask, credentials, headLines, path, reachable, service } from "./server.js";
 import { paint } from "./wire.js";
 
-const KEPT = (section) => `values ${location.pathname} ${section.dataset.operation}`;
+const KEPT = (section) => `values ${path} ${service} ${section.dataset.operation}`;
 const isByHand = (section) => !part(section, "request-hand").hidden;
 
 /** What a form stands for, as the server is asked about it. */
