@@ -31,10 +31,18 @@ export async function expectThat(section, expect) {
   }
   const text = section.expectation?.text ?? "";
   part(section, "expected").value = text;
-  section.expectation
-    ? localStorage.setItem(KEPT(section), text)
-    : localStorage.removeItem(KEPT(section));
+  remember(section, text);
   await compare(section);
+}
+
+/** Keeps the expectation for when the page comes back. */
+function remember(section, text) {
+  try {
+    text ? localStorage.setItem(KEPT(section), text) : localStorage.removeItem(KEPT(section));
+  } catch {
+    // More than a browser keeps: after a reload nothing is expected.
+    localStorage.removeItem(KEPT(section));
+  }
 }
 
 /** Compares the last answer with what is expected, and shows both. */
@@ -81,16 +89,20 @@ function edit(section, steps, text) {
 
 function put(tree, [step, ...rest], text) {
   if (rest.length > 0) {
-    tree[step] ??= typeof rest[0] === "number" ? [] : {};
+    if (!Object.hasOwn(tree, step)) own(tree, step, typeof rest[0] === "number" ? [] : {});
     put(tree[step], rest, text);
   } else if (text !== undefined) {
-    tree[step] = text;
+    own(tree, step, text);
   } else if (Array.isArray(tree)) {
     tree.splice(step, 1);
   } else {
     delete tree[step];
   }
 }
+
+/** Sets a property of the tree itself, whatever its name: a member may be named __proto__. */
+const own = (tree, key, value) =>
+  Object.defineProperty(tree, key, { value, writable: true, enumerable: true, configurable: true });
 
 /** A name from what is sent and what is expected, for those who give none. */
 function proposedName(section) {

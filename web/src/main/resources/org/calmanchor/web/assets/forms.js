@@ -180,7 +180,8 @@ function addItem(field) {
 
 /** The plain tree of values of all fields directly within a container. */
 export function gather(container) {
-  const tree = {};
+  // Without a prototype: a member may be named as one of its properties.
+  const tree = Object.create(null);
   for (const field of fieldsOf(container)) {
     const held = values(field);
     if (field.dataset.repeats === "true") {

@@ -108,8 +108,17 @@ function fillIn(section) {
   draft(section);
 }
 
+/** The operation or view that the address names; an address that is malformed names none. */
+function named() {
+  try {
+    return decodeURIComponent(location.hash.slice(1));
+  } catch {
+    return "";
+  }
+}
+
 function choose() {
-  const wanted = decodeURIComponent(location.hash.slice(1));
+  const wanted = named();
   const view = views.find((each) => `!${each.dataset.view}` === wanted);
   const chosen = view
     ? null

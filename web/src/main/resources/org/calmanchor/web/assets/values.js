@@ -13,7 +13,18 @@ export const keyOf = (node) => node.key ?? node.name;
 export function valueOf(node) {
   if (node.nil) return element("span", { class: "quiet" }, "nil");
   if (node.isBinary && node.value) return file(node);
-  return node.value === undefined ? element("span", { class: "quiet" }, "absent") : node.value;
+  if (node.value === undefined) return element("span", { class: "quiet" }, "absent");
+  return node.value.length > MOST_CHARACTERS ? cut(node) : node.value;
+}
+
+/** Longer texts would make the page slow. */
+const MOST_CHARACTERS = 20_000;
+
+function cut(node) {
+  const save = button(`Save all ${node.value.length.toLocaleString("en")} characters`, () =>
+    download(`${node.name}.txt`, node.value),
+  );
+  return element("span", {}, `${node.value.slice(0, MOST_CHARACTERS)}\u2026 `, save);
 }
 
 /** Pictures that are shown, by their first bytes; none that can hold scripts. */
