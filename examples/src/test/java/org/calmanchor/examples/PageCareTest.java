@@ -103,4 +103,19 @@ class PageCareTest {
         .contains("The call was cancelled here.");
     assertThat(page.barriers()).isEmpty();
   }
+
+  @Test
+  void saysWhatToTryWhenTheServerIsGone(@TempDir Path folder) {
+    RunningHost host = SoapHost.onPort(0).serve("/lock", new Lock()).start();
+    try (Browser browser = Browser.in(folder)) {
+      PageDriver page = new PageDriver(browser, host, "/lock");
+      page.open("open");
+      host.close();
+      page.click("send");
+      assertThat(browser.textOf(part("request-error"), "answer"))
+          .contains("does not answer", "Is it still running");
+    } finally {
+      host.close();
+    }
+  }
 }

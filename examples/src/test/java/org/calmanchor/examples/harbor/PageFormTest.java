@@ -7,10 +7,6 @@ import static org.calmanchor.examples.PageDriver.part;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.calmanchor.examples.Browser;
-import org.calmanchor.examples.PageDriver;
-import org.calmanchor.host.RunningHost;
-import org.calmanchor.host.SoapHost;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -135,15 +131,24 @@ class PageFormTest extends HarborPage {
   }
 
   @Test
-  void saysWhatToTryWhenTheServerIsGone(@TempDir Path folder) {
-    try (Browser other = Browser.in(folder)) {
-      RunningHost gone = SoapHost.onPort(0).serve("/berths", new BerthDesk(store)).start();
-      PageDriver left = new PageDriver(other, gone, "/berths");
-      left.open("quoteStay");
-      gone.close();
-      left.click("send");
-      assertThat(other.textOf(part("request-error"), "answer"))
-          .contains("does not answer", "Is it still running");
-    }
+  void leavesNothingStaleWhereARequiredValueIsMissing() {
+    quote("3");
+    browser.run(
+        "document.dispatchEvent(new CustomEvent('reopen', {detail:"
+            + "{operation: 'quoteStay', version: 'SOAP 1.1', values: {nights: '2'}}}))");
+    assertThat(page.envelope(">2<")).contains("<tns:boatLength></tns:boatLength>");
+  }
+
+  @Test
+  void comparesVeryLongEditedMessages() {
+    quote("3");
+    page.click("edit");
+    String hand = part("request-hand");
+    String body = String.valueOf(browser.visible(hand).getDomProperty("value"));
+    browser.fill(hand, body.replace("<tns:nights>", "<x/>".repeat(40_000) + "<tns:nights>"));
+    page.click("back");
+    assertThat(browser.textOf(part("losing"), "loses")).contains("40000 lines", "more lines");
+    browser.click(part("losing") + " button:nth-of-type(2)");
+    page.envelope(">3<");
   }
 }
