@@ -162,6 +162,12 @@ public class JavaCallTest {
         Map<String, Integer> stock,
         Part[] row,
         Stream<Long> counts);
+
+    @Operation(name = "weighLine")
+    int weigh(@Element(minOccurs = 0) Line line);
+
+    @Operation(name = "weighSize")
+    int weigh(@Element(minOccurs = 0) Size size);
   }
 
   /** It keeps what it gets, in a form that can be compared. */
@@ -187,6 +193,16 @@ public class JavaCallTest {
         return stream.toList();
       }
       return String.valueOf(value);
+    }
+
+    @Override
+    public int weigh(Line line) {
+      return 1;
+    }
+
+    @Override
+    public int weigh(Size size) {
+      return 2;
     }
 
     @Override
@@ -321,7 +337,9 @@ public class JavaCallTest {
         "order | {'line': {'id': 'x */ y', 'size': 'huge', 'length': 'long'}} | 'x * / y'",
         "moments | {'date': 'soon', 'year': '0'} | 'soon'",
         "values | {'open': 'maybe', 'small': '300', 'bytes': '%%%', 'name': 'a b'} | (byte) 0",
-        "structures | {'parts': {}, 'stock': {}} | new Page<>"
+        "structures | {'parts': {}, 'stock': {}} | new Page<>",
+        "weighLine | {} | weigh((Line) null)",
+        "weighSize | {} | weigh((Size) null)"
       })
   void compilesWhateverTheFormHolds(String operation, String values, String words)
       throws Exception {

@@ -21,7 +21,7 @@ class RandomMutantsTest {
           "cvc-elt.3.1:");
 
   /** By command with 4200, which makes 50,000 in all. */
-  private static final int MUTANTS = Integer.getInteger("calm.anchor.mutants", 200);
+  private static final int MUTANTS = Integer.getInteger("calm.anchor.mutants", 160);
 
   @Property(tries = 12, shrinking = ShrinkingMode.OFF)
   void refusesExactlyWhatTheValidatorRefuses(@ForAll long seed) throws Exception {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.calmanchor.core.introspection.JavaMember;
+import org.calmanchor.core.introspection.JavaMethod;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.read.Members.HeaderMember;
@@ -59,6 +60,9 @@ public final class JavaCall {
               ? "new " + source.nameOf(type) + "<>()"
               : expressions.of(each.use(), type, headerBlocks.get(each.element().getLocalPart()));
     }
+    if (isOverloaded(member.method())) {
+      castNulls(arguments, parameters, source);
+    }
     String call = "client.proxy()." + member.method().name() + joined(arguments);
     if (member.isAsynchronous()) {
       call += ".toCompletableFuture().join()";
@@ -71,6 +75,25 @@ public final class JavaCall {
         + (member.result() == null ? "" : "var result = ")
         + call
         + ";\n";
+  }
+
+  /** Whether another method has the same name and number of parameters. */
+  private boolean isOverloaded(JavaMethod method) {
+    return reading.service().methods().stream()
+            .filter(each -> each.name().equals(method.name()))
+            .filter(each -> each.parameters().size() == method.parameters().size())
+            .count()
+        > 1;
+  }
+
+  /** A null without a type would fit several overloads. */
+  private static void castNulls(
+      String[] arguments, List<JavaMember> parameters, JavaSource source) {
+    for (int i = 0; i < arguments.length; i++) {
+      if (arguments[i].startsWith("null")) {
+        arguments[i] = "(" + source.nameOf(parameters.get(i).type()) + ") " + arguments[i];
+      }
+    }
   }
 
   /** The arguments on one line, or on one line each if that would be too long. */
