@@ -32,7 +32,7 @@ public final class Comparison {
    * @throws IllegalArgumentException when the contract lacks the operation, or what the check names
    */
   public List<Difference> differences(Check check, Outcome outcome) {
-    Operation operation = operation(check.operation());
+    Operation operation = contract.operation(check.operation());
     List<Difference> found = new ArrayList<>();
     if (check.expected() instanceof Expected.Result expected) {
       result(operation, expected, outcome, found);
@@ -42,21 +42,6 @@ public final class Comparison {
       found.add(new Difference("", "that the message is accepted", words(outcome)));
     }
     return List.copyOf(found);
-  }
-
-  private Operation operation(String name) {
-    List<Operation> all =
-        contract.portTypes().stream().flatMap(type -> type.operations().stream()).toList();
-    return all.stream()
-        .filter(each -> each.name().equals(name))
-        .findFirst()
-        .orElseThrow(
-            () ->
-                new IllegalArgumentException(
-                    "there is no operation \""
-                        + name
-                        + "\"; there is "
-                        + String.join(", ", all.stream().map(Operation::name).toList())));
   }
 
   private void result(

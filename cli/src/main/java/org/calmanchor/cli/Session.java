@@ -41,7 +41,7 @@ public final class Session {
                 operation.name(),
                 version(contract),
                 samples.request(operation),
-                samples.headerBlocks(operation.name()),
+                samples.headerBlocks(operation),
                 DynamicMessages.Layout.COMPACT);
     services.add(
         new Shown(

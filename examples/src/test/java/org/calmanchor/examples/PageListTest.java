@@ -31,6 +31,11 @@ class PageListTest {
     }
 
     @Operation
+    public boolean isLit(@Element(example = "false") boolean lit) {
+      return lit;
+    }
+
+    @Operation
     public byte[] symbol() {
       return Base64.getDecoder().decode(DOT);
     }
@@ -55,6 +60,8 @@ class PageListTest {
       page.type(depth, "7");
       assertThat(browser.textOf(part("verdict"), "Not"))
           .isEqualTo("Not as expected 1 difference: result[2]/depth");
+      page.open("isLit");
+      assertThat(page.send("false")).contains("false");
       page.open("symbol");
       assertThat(page.send("Save")).contains("Save 70 bytes");
       assertThat(browser.visible(part("outcome") + " img").getDomProperty("naturalWidth"))

@@ -128,6 +128,26 @@ public final class Contract {
   }
 
   /**
+   * The operation {@code name}, of whichever port type.
+   *
+   * @throws IllegalArgumentException when there is none; names those that there are
+   */
+  public Operation operation(String name) {
+    List<Operation> all =
+        portTypes().stream().flatMap(portType -> portType.operations().stream()).toList();
+    return all.stream()
+        .filter(operation -> operation.name().equals(name))
+        .findFirst()
+        .orElseThrow(
+            () ->
+                new IllegalArgumentException(
+                    "there is no operation \""
+                        + name
+                        + "\"; there is "
+                        + String.join(", ", all.stream().map(Operation::name).toList())));
+  }
+
+  /**
    * The binding {@code name}.
    *
    * @throws IllegalArgumentException when there is none

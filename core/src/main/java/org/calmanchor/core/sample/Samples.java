@@ -48,14 +48,11 @@ public final class Samples {
   }
 
   /** Sample values for the header blocks that a request must carry, by local name. */
-  public Map<String, Object> headerBlocks(String operation) {
+  public Map<String, Object> headerBlocks(Operation operation) {
     Map<String, Object> blocks = new LinkedHashMap<>();
-    contract.portTypes().stream()
-        .flatMap(portType -> portType.operations().stream())
-        .filter(each -> each.name().equals(operation))
-        .flatMap(each -> contract.requiredHeaders(each).stream())
-        .forEach(
-            element -> new SampleStructure(contract, texts).add(blocks, new Member(element, 1, 1)));
+    for (ElementDeclaration element : contract.requiredHeaders(operation)) {
+      new SampleStructure(contract, texts).add(blocks, new Member(element, 1, 1));
+    }
     return blocks;
   }
 

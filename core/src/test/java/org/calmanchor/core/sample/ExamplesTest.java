@@ -65,7 +65,7 @@ class ExamplesTest {
                 Map.of("guest", List.of("Odo Marrow")),
                 "nights",
                 List.of("3")));
-    assertThat(samples.headerBlocks("price")).isEqualTo(Map.of("pass", "A7"));
+    assertThat(samples.headerBlocks(operation)).isEqualTo(Map.of("pass", "A7"));
     assertThat(samples.response(operation)).isEqualTo(Map.of("result", "42.50"));
   }
 

@@ -5,7 +5,6 @@ import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
-import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.examples.tides.TideTable;
@@ -51,23 +50,19 @@ public final class DemoCommand implements Subcommand {
     session.add(
         BERTHS,
         berths,
-        operation(berths, "quoteStay"),
+        berths.contract().operation("quoteStay"),
         "3 nights at 42.50, a tenth more for the metre above 12: the total must be 140.25");
     session.add(
-        TIDES, tides, operation(tides, "nextTides"), "the first of four tides is at 08:43, 0.92 m");
+        TIDES,
+        tides,
+        tides.contract().operation("nextTides"),
+        "the first of four tides is at 08:43, 0.92 m");
     SoapHost host = host();
     try (BerthStore store = starting.join()) {
       session.run(
           host.serve(BERTHS, berths, new BerthDesk(store)).serve(TIDES, tides, new TideTable()));
     }
     return 0;
-  }
-
-  private static Operation operation(Reading reading, String name) {
-    return reading.contract().portTypes().get(0).operations().stream()
-        .filter(each -> each.name().equals(name))
-        .findFirst()
-        .orElseThrow();
   }
 
   private SoapHost host() {

@@ -66,14 +66,17 @@ class HarborChecksTest {
   void allHoldAndThereIsOneForEveryOperation() throws IOException {
     List<Check> checks = CheckFile.readAll(CHECKS).checks();
     try (BerthStore store = BerthStore.seeded();
-        RunningHost host =
-            SoapHost.onPort(0)
-                .serve("/berths", new BerthDesk(store))
-                .serve("/tides", new TideTable())
-                .start()) {
+        RunningHost host = harbor(store)) {
       hold(checks, BerthDesk.class, host.address("/berths"));
       hold(checks, TideTable.class, host.address("/tides"));
     }
+  }
+
+  private static RunningHost harbor(BerthStore store) {
+    return SoapHost.onPort(0)
+        .serve("/berths", new BerthDesk(store))
+        .serve("/tides", new TideTable())
+        .start();
   }
 
   private static void hold(List<Check> all, Class<?> service, URI address) {
@@ -96,11 +99,7 @@ class HarborChecksTest {
   @Test
   void everyOperationAnswersTheExamplesOfItsCodeWithAResult() throws IOException {
     try (BerthStore store = BerthStore.seeded();
-        RunningHost host =
-            SoapHost.onPort(0)
-                .serve("/berths", new BerthDesk(store))
-                .serve("/tides", new TideTable())
-                .start()) {
+        RunningHost host = harbor(store)) {
       answered(BerthDesk.class, host.address("/berths"));
       answered(TideTable.class, host.address("/tides"));
     }
@@ -118,7 +117,7 @@ class HarborChecksTest {
               operation.name(),
               null,
               samples.request(operation),
-              samples.headerBlocks(operation.name()),
+              samples.headerBlocks(operation),
               new Expected.Accepted());
       assertThat(call(DynamicMessages.of(contract), example, address))
           .as(operation.name())

@@ -25,7 +25,8 @@ class PageViewsTest extends HarborPage {
             "The service answers at http://localhost:" + host.port() + "/berths. It has 2 ports.",
             "Request and response. Faults: StayNotPossible, BoatDoesNotFit.",
             "Pier\nOne of HERON, KITTIWAKE, SANDPIPER.")
-        .containsSubsequence("findBerths", "quoteStay", "reserve", "lastPosition");
+        .containsSubsequence("findBerths", "quoteStay", "reserve", "lastPosition")
+        .containsSubsequence("The request of findBerths", "The response of lastPosition");
     String line = browser.visible(".parts a[href^='#line-']").getDomAttribute("href");
     assertThat(browser.visible(line).getText()).contains("<wsdl:service name=");
     assertThat(page.barriers()).isEmpty();

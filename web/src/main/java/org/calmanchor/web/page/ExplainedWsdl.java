@@ -2,6 +2,7 @@ package org.calmanchor.web.page;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -133,6 +134,21 @@ public final class ExplainedWsdl {
     return parts;
   }
 
+  /** The messages in the order of their operations; those of several, or of none, come last. */
+  private List<Message> inOrder(List<Message> messages) {
+    Map<String, Integer> places = new HashMap<>();
+    for (PortType portType : contract.portTypes()) {
+      bySource(portType).forEach(each -> places.putIfAbsent(each.name(), places.size()));
+    }
+    return messages.stream()
+        .sorted(
+            Comparator.comparingInt(
+                message ->
+                    places.getOrDefault(
+                        messageOperations.getOrDefault(message.name(), ""), places.size())))
+        .toList();
+  }
+
   private static String purpose(Operation operation) {
     StringBuilder purpose = new StringBuilder();
     purpose.append(
@@ -159,7 +175,7 @@ public final class ExplainedWsdl {
   /** The messages. */
   public List<WsdlPart> messages() {
     List<WsdlPart> parts = new ArrayList<>();
-    for (Message message : contract.messages()) {
+    for (Message message : inOrder(contract.messages())) {
       String use = messageUses.getOrDefault(message.name(), "A header block");
       List<String> elements =
           message.parts().stream()

@@ -36,7 +36,7 @@ public final class JavaCall {
   /** The Java source of a call of {@code operation} with these values and header blocks. */
   public String write(
       String operation, Map<String, Object> values, Map<String, Object> headerBlocks) {
-    Operation called = service.operation(operation);
+    Operation called = service.contract().operation(operation);
     OperationMember member =
         reading
             .members()

@@ -157,7 +157,7 @@ public final class ServiceSite {
   }
 
   private String newExpectation(String name) {
-    Operation operation = operation(name);
+    Operation operation = contract.operation(name);
     return CheckFile.write(
         operation.output() == null
             ? new Expected.Accepted()
@@ -201,19 +201,7 @@ public final class ServiceSite {
 
   /** The action of an operation's request; empty for none. */
   public String action(String operation) {
-    return operation(operation).input().action();
-  }
-
-  /**
-   * The operation with that name.
-   *
-   * @throws IllegalArgumentException when there is none of that name
-   */
-  Operation operation(String name) {
-    return portType.operations().stream()
-        .filter(operation -> operation.name().equals(name))
-        .findFirst()
-        .orElseThrow(() -> new IllegalArgumentException("there is no operation \"" + name + "\""));
+    return contract.operation(operation).input().action();
   }
 
   /** The outcome of the last run of all checks. */

@@ -29,9 +29,10 @@ public final class TypedOutcomes {
    * @throws IllegalArgumentException when there is no such operation
    */
   public Map<String, Object> of(String operationName, byte[] message) {
-    Operation operation = operation(operationName);
+    Operation operation = contract.operation(operationName);
     Map<String, Object> shown = new LinkedHashMap<>();
     Outcome outcome = messages.answer(operationName, message);
+    shown.put("said", words(outcome));
     if (outcome instanceof Outcome.Result result && operation.output() != null) {
       shown.put("kind", "result");
       shown.put("values", result.values());
@@ -67,7 +68,7 @@ public final class TypedOutcomes {
    * @throws IllegalArgumentException when there is no such operation
    */
   public Map<String, Object> of(String operationName, Expected expected) {
-    Operation operation = operation(operationName);
+    Operation operation = contract.operation(operationName);
     Map<String, Object> shown = new LinkedHashMap<>();
     if (expected instanceof Expected.Result result && operation.output() != null) {
       shown.put("kind", "result");
@@ -88,15 +89,19 @@ public final class TypedOutcomes {
     return typed.members((ComplexType) contract.bodyElement(message).type(), values);
   }
 
+  /** The outcome in a few words, for lists. */
+  public static String words(Outcome outcome) {
+    if (outcome instanceof Outcome.DeclaredFault fault) {
+      return "fault " + fault.name();
+    }
+    if (outcome instanceof Outcome.OtherFault fault) {
+      return "fault (" + fault.code() + ")";
+    }
+    return outcome instanceof Outcome.Result ? "result" : "not in the contract";
+  }
+
   private static Map<String, Object> values(Expected.Fault fault) {
     Map<String, Object> values = fault.values();
     return values == null ? Map.of() : values;
-  }
-
-  private Operation operation(String name) {
-    return contract.portTypes().get(0).operations().stream()
-        .filter(operation -> operation.name().equals(name))
-        .findFirst()
-        .orElseThrow(() -> new IllegalArgumentException("there is no operation \"" + name + "\""));
   }
 }

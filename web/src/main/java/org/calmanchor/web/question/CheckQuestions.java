@@ -17,6 +17,7 @@ import org.calmanchor.checks.Expected.Compare;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.page.ServiceSite;
+import org.calmanchor.web.page.TypedOutcomes;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -55,20 +56,10 @@ final class CheckQuestions {
                 .toList();
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("differences", differences);
-    answer.put("outcome", words(outcome));
+    answer.put("said", TypedOutcomes.words(outcome));
     answer.put("expected", service.outcomes().of(check.operation(), check.expected()));
     answer.put("expect", CheckFile.document(check.expected()));
     return answer;
-  }
-
-  private static String words(Outcome outcome) {
-    if (outcome instanceof Outcome.DeclaredFault fault) {
-      return "fault " + fault.name();
-    }
-    if (outcome instanceof Outcome.OtherFault fault) {
-      return "fault (" + fault.code() + ")";
-    }
-    return outcome instanceof Outcome.Result ? "result" : "not in the contract";
   }
 
   /** Turns an answer into an expectation. */

@@ -101,17 +101,3 @@ function titleOfResult(read, line) {
   }
   return line(false, node.name, node.type);
 }
-
-/** One line for a list of exchanges. */
-export function brief(read) {
-  switch (read?.kind) {
-    case "result":
-      return "result";
-    case "fault":
-      return `fault ${read.name}`;
-    case "refused":
-      return `fault (${read.code})`;
-    default:
-      return read ? "not in the contract" : "";
-  }
-}

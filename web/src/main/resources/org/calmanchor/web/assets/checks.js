@@ -106,7 +106,7 @@ async function run(check) {
     const asked = { ...check, expect: JSON.stringify(check.expect) };
     const request = await ask("request", asked);
     const answer = await call(request.headers, request.envelope);
-    const { differences, outcome: said } = await ask("compare", { ...asked, message: answer.message });
+    const { differences, said } = await ask("compare", { ...asked, message: answer.message });
     note({ request, answer, said, source: "checks" });
     return { differences, took: answer.took };
   } catch (failure) {

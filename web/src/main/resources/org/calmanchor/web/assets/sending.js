@@ -1,6 +1,5 @@
 // Sending a request, waiting for the answer, and showing it.
 
-import { brief } from "./answer.js";
 import { button, element, part, say } from "./dom.js";
 import { note } from "./exchanges.js";
 import { compare } from "./expect.js";
@@ -106,7 +105,7 @@ async function read(section, answer) {
   for (const problem of said.problems ?? []) {
     mark(part(section, "header-blocks"), part(section, "values"), problem);
   }
-  return { read: said, said: brief(said) };
+  return { read: said, said: said.said };
 }
 
 /** What an answer without a body says, as one-way operations give. */

@@ -136,7 +136,7 @@ class ServiceSiteTest {
                 "copy",
                 SoapVersion.SOAP_1_1,
                 Samples.of(site.contract(), Examples.NONE).request(copy),
-                Samples.of(site.contract(), Examples.NONE).headerBlocks("copy"),
+                Samples.of(site.contract(), Examples.NONE).headerBlocks(copy),
                 Layout.COMPACT);
     String sent = new String(request, StandardCharsets.UTF_8).replace(from, to);
     Answer answer = new Answer(sent);
