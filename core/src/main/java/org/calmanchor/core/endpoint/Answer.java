@@ -6,8 +6,6 @@ import java.util.List;
 import java.util.function.Consumer;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
-import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultCode;
@@ -19,9 +17,6 @@ import org.calmanchor.core.xml.InputProblem;
 import org.calmanchor.core.xml.InvalidMessageException;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.slf4j.event.Level;
 
 /**
  * The answer of one call: a result, a fault, an HTTP refusal, or the acknowledgement of a one-way
@@ -29,9 +24,6 @@ import org.slf4j.event.Level;
  * the owner of the answer writes; other threads have no effect.
  */
 final class Answer {
-  private static final Logger LOG = LoggerFactory.getLogger(Answer.class);
-  private static final RateLimitedLog REFUSED = new RateLimitedLog(LOG, Level.WARN);
-
   private final AnswerOutput output;
   private final CallContext context;
   private final CallState state;
@@ -123,10 +115,7 @@ final class Answer {
     try {
       output.accept(ownership);
     } catch (IOException callerGone) {
-      LOG.debug(
-          "the sender of {} did not wait to be told that it arrived",
-          name(),
-          Loggable.failure(callerGone));
+      CallLog.callerGone(name(), callerGone);
     }
     state.acknowledged(ownership);
   }
@@ -202,21 +191,19 @@ final class Answer {
   /** Writes the fault for a failure of any kind. */
   CallEnd failed(Throwable failed) {
     if (!own()) {
-      LOG.debug("{} failed after its caller had got an answer", name(), Loggable.failure(failed));
+      CallLog.afterEnd(name(), failed);
       return end();
     }
     if (state.isAnswered()) {
-      return failedLater(failed);
+      // The sender of a one-way message has its 202 already.
+      CallLog.failedLater(context, name(), failed);
+      return ended(Ending.FAULT, failed);
     }
     if (failed instanceof BrokenSinkException) {
       return abort(failed);
     }
     if (state.hasBegun()) {
-      LOG.error(
-          "{} failed after its answer had begun; the connection was broken off, incident {}",
-          name(),
-          context.incidentId(),
-          Loggable.failure(failed));
+      CallLog.failedHalfway(context, name(), failed);
       return abort(failed);
     }
     drop();
@@ -234,43 +221,13 @@ final class Answer {
         default -> fault(SoapFault.of(problem), failed);
       };
     }
-    return incident(failed);
-  }
-
-  /** The sender of a one-way message has its 202 already, so the failure is only logged. */
-  private CallEnd failedLater(Throwable failed) {
-    LOG.error(
-        "incident {} in {} called from {}, after its message was acknowledged",
-        context.incidentId(),
-        name(),
-        Loggable.text(context.remoteAddress()),
-        Loggable.failure(failed));
-    return ended(Ending.FAULT, failed);
-  }
-
-  /**
-   * Writes the fault for an unexpected error: the log gets the cause, the caller an incident
-   * number.
-   */
-  private CallEnd incident(Throwable cause) {
-    String id = context.incidentId();
-    LOG.error(
-        "incident {} in {} called from {}",
-        id,
-        name(),
-        Loggable.text(context.remoteAddress()),
-        Loggable.failure(cause));
-    return fault(SoapFault.incident(id), cause);
+    CallLog.incident(context, name(), failed);
+    return fault(SoapFault.incident(context.incidentId()), failed);
   }
 
   private CallEnd fault(SoapFault fault, Throwable cause) {
     if (isOneWay()) {
-      REFUSED.log(
-          "incident {} in {} called from {}: {}",
-          context.incidentId(),
-          name(),
-          Loggable.text(context.remoteAddress()),
-          Loggable.text(fault.reason()));
+      CallLog.refusedOneWay(context, name(), fault);
       return refuse(new Refusal(fault.code() == FaultCode.SENDER ? 400 : 500, ""), cause);
     }
     try {
@@ -288,11 +245,11 @@ final class Answer {
    * the service.
    */
   private CallEnd unwritable(Throwable cause) {
-    String id = context.incidentId();
-    LOG.error(
-        "incident {}: the fault of {} could not be written", id, name(), Loggable.failure(cause));
+    CallLog.unwritableFault(context, name(), cause);
     try {
-      return state.hasBegun() ? abort(cause) : fault(SoapFault.incident(id), List.of(), cause);
+      return state.hasBegun()
+          ? abort(cause)
+          : fault(SoapFault.incident(context.incidentId()), List.of(), cause);
     } catch (RuntimeException | StackOverflowError again) {
       return abort(again);
     }
@@ -332,7 +289,7 @@ final class Answer {
       return failed(failed);
     }
     if (!end().isResult()) {
-      LOG.error("an interceptor of {} failed after the call had", name(), Loggable.failure(failed));
+      CallLog.interceptorFailed(name(), failed);
       return end();
     }
     return state.rewrite(known) || state.hasBegun() ? failed(failed) : end();

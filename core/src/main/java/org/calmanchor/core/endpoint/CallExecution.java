@@ -5,8 +5,6 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
-import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
@@ -14,19 +12,12 @@ import org.calmanchor.core.soap.SoapFaultException;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.slf4j.event.Level;
 
 /**
  * One call, from the first byte received to the last byte sent. It contains the only place where a
  * call ends.
  */
 final class CallExecution implements SlotHolder {
-  private static final Logger LOG = LoggerFactory.getLogger(CallExecution.class);
-
-  private static final RateLimitedLog OTHER_ACTION = new RateLimitedLog(LOG, Level.INFO);
-
   private static final CompletionStage<Void> DONE = CompletableFuture.completedFuture(null);
 
   private final EndpointPlan endpoint;
@@ -193,11 +184,7 @@ final class CallExecution implements SlotHolder {
     }
     String action = request.action();
     if (action != null && !action.isEmpty() && !action.equals(found.action())) {
-      OTHER_ACTION.log(
-          "{} was called with the action of something else: \"{}\" instead of \"{}\"",
-          found.name(),
-          Loggable.text(action),
-          found.action());
+      CallLog.otherAction(found, action);
     }
     return found;
   }
@@ -218,7 +205,7 @@ final class CallExecution implements SlotHolder {
   /** Runs after all interceptors have completed: sends the held bytes and ends the call. */
   private void conclude(@Nullable Throwable failed) {
     if (!state.enter()) {
-      LOG.debug("{} went on after it had ended", answer.name(), Loggable.failure(failed));
+      CallLog.afterEnd(answer.name(), failed);
       return;
     }
     try {
@@ -240,7 +227,7 @@ final class CallExecution implements SlotHolder {
       }
       answer.deliver();
     } catch (Throwable unforeseen) {
-      LOG.error("{} could not be answered", answer.name(), Loggable.failure(unforeseen));
+      CallLog.unanswerable(answer.name(), unforeseen);
       answer.abort(unforeseen);
     } finally {
       hasEnded = end();
@@ -293,10 +280,7 @@ final class CallExecution implements SlotHolder {
     try {
       interceptor.ended(context, answer.end());
     } catch (Throwable failed) {
-      LOG.error(
-          "an interceptor failed when it was told how {} ended",
-          answer.name(),
-          Loggable.failure(failed));
+      CallLog.interceptorFailed(answer.name(), failed);
     }
   }
 
@@ -304,7 +288,7 @@ final class CallExecution implements SlotHolder {
     try {
       open.close();
     } catch (Exception failed) {
-      LOG.warn("what a message held could not be let go", Loggable.failure(failed));
+      CallLog.unclosable(failed);
     }
   }
 

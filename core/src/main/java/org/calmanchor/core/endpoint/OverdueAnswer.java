@@ -5,20 +5,12 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
-import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.xml.BrokenSinkException;
 import org.calmanchor.core.xml.XmlOut;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
-import org.slf4j.event.Level;
 
 /** Answers a call that takes too long, from the watching thread. It runs no code of the service. */
 final class OverdueAnswer {
-  private static final Logger LOG = LoggerFactory.getLogger(OverdueAnswer.class);
-  private static final RateLimitedLog SLOW = new RateLimitedLog(LOG, Level.WARN);
-
   private final Answer answer;
   private final AnswerOutput output;
   private final CallContext context;
@@ -39,7 +31,7 @@ final class OverdueAnswer {
   void write(OverdueAction late) {
     AnswerOwnership given = late.ownership();
     if (given == null) {
-      log();
+      CallLog.overdue(context, answer.name(), millis);
       if (state.breakOff(() -> answer.ended(Ending.BROKEN_OFF, overdue()))) {
         output.abort();
       } else if (state.isAnswered()) {
@@ -52,12 +44,11 @@ final class OverdueAnswer {
       if (late.kind() == OverdueAction.Kind.MESSAGE) {
         slowSender(given);
       } else {
-        log();
+        CallLog.overdue(context, answer.name(), millis);
         slowService(given);
       }
     } catch (BrokenSinkException | IOException callerGone) {
-      LOG.debug(
-          "the caller of {} did not wait for a fault", answer.name(), Loggable.failure(callerGone));
+      CallLog.callerGone(answer.name(), callerGone);
       answer.ended(Ending.BROKEN_OFF, overdue());
       output.abort();
     }
@@ -67,17 +58,8 @@ final class OverdueAnswer {
     return new TimeoutException("the call took more than " + millis + " ms");
   }
 
-  private void log() {
-    LOG.error(
-        "incident {}: {} called from {} took more than {} ms and was interrupted",
-        context.incidentId(),
-        answer.name(),
-        Loggable.text(context.remoteAddress()),
-        millis);
-  }
-
   private void slowSender(AnswerOwnership by) throws IOException {
-    SLOW.log("a message from {} was too slow", Loggable.text(context.remoteAddress()));
+    CallLog.slowSender(context);
     output.refuse(
         by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
     output.close(by);
