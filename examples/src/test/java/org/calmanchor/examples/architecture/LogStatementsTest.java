@@ -25,7 +25,7 @@ class LogStatementsTest {
           "answer.name()",
           "operation.name()",
           "found.name()",
-          "found.action()",
+          "operation.action()",
           "operation",
           "name",
           "owner.getName()",
