@@ -1,26 +1,23 @@
 package org.calmanchor.core.model;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeSet;
 import java.util.function.Function;
 import javax.xml.namespace.QName;
 import org.jspecify.annotations.Nullable;
 
 /** A contract's components by name, with every reference among them looked up once. */
 final class Components {
-  private static final Comparator<QName> BY_NAME =
-      Comparator.comparing(QName::getNamespaceURI).thenComparing(QName::getLocalPart);
-
   private final Map<QName, ElementDeclaration> elements;
   private final Map<QName, TypeDefinition> types;
   private final Map<QName, Message> messages;
   private final Map<QName, PortType> portTypes;
   private final Map<QName, Binding> bindings;
-  private final Map<QName, List<ComplexType>> extensions = new HashMap<>();
+  private final Map<QName, AttributeUse> attributes;
+  private final Map<QName, Term.Group> groups = new HashMap<>();
+  private final TypeHierarchy hierarchy;
 
   Components(
       List<Schema> schemas,
@@ -36,14 +33,16 @@ final class Components {
     this.messages = index(messages, Message::name);
     this.portTypes = index(portTypes, PortType::name);
     this.bindings = index(bindings, Binding::name);
-    for (TypeDefinition type : types.values()) {
-      if (type instanceof ComplexType complex && complex.base() != null) {
-        extensions.computeIfAbsent(complex.base(), base -> new ArrayList<>()).add(complex);
+    this.attributes =
+        index(schemas.stream().flatMap(s -> s.attributes().stream()).toList(), AttributeUse::name);
+    for (Schema schema : schemas) {
+      for (Schema.NamedGroup group : schema.groups()) {
+        groups.put(new QName(schema.targetNamespace(), group.name()), group.group());
       }
     }
-    messages.forEach(m -> m.parts().forEach(p -> element(p.element())));
+    this.hierarchy = new TypeHierarchy(types, elements);
+    messages.forEach(m -> m.parts().forEach(this::check));
     portTypes.forEach(p -> p.operations().forEach(this::check));
-    bindings.forEach(this::check);
   }
 
   private void check(Operation operation) {
@@ -54,36 +53,10 @@ final class Components {
     operation.faults().forEach(f -> message(f.message()));
   }
 
-  private void check(Binding binding) {
-    PortType portType = portType(binding.portType());
-    TreeSet<String> known = new TreeSet<>();
-    portType.operations().forEach(operation -> known.add(operation.name()));
-    for (Binding.BoundOperation bound : binding.operations()) {
-      if (!known.contains(bound.name())) {
-        throw new IllegalArgumentException(
-            "binding " + binding.name() + " binds " + bound.name() + ", which its port type lacks");
-      }
+  private void check(Message.Part part) {
+    if (part.kind() == Message.Kind.ELEMENT) {
+      element(part.reference());
     }
-  }
-
-  List<ElementDeclaration> requiredHeaders(Operation operation) {
-    for (Binding binding : bindings.values()) {
-      boolean isOwn = portType(binding.portType()).operations().contains(operation);
-      for (Binding.BoundOperation bound : binding.operations()) {
-        if (isOwn && bound.name().equals(operation.name())) {
-          return bound.inputHeaders().stream().map(use -> element(partOf(use).element())).toList();
-        }
-      }
-    }
-    return List.of();
-  }
-
-  private Message.Part partOf(Binding.HeaderUse use) {
-    return message(use.message()).parts().stream()
-        .filter(part -> part.name().equals(use.part()))
-        .findFirst()
-        .orElseThrow(
-            () -> new IllegalArgumentException(use.message() + " has no part " + use.part()));
   }
 
   private static QName nameOf(TypeDefinition type) {
@@ -115,8 +88,24 @@ final class Components {
     return found(elements.get(name), "element", name);
   }
 
+  @Nullable ElementDeclaration knownElement(QName name) {
+    return elements.get(name);
+  }
+
   @Nullable TypeDefinition type(QName name) {
-    return types.get(name);
+    return name.equals(ComplexType.ANY_TYPE.name()) ? ComplexType.ANY_TYPE : types.get(name);
+  }
+
+  @Nullable AttributeUse attribute(QName name) {
+    return attributes.get(name);
+  }
+
+  Term.Group group(QName name) {
+    return found(groups.get(name), "model group", name);
+  }
+
+  TypeHierarchy hierarchy() {
+    return hierarchy;
   }
 
   Message message(QName name) {
@@ -133,16 +122,15 @@ final class Components {
 
   List<Member> members(ComplexType type) {
     List<Member> members = new ArrayList<>();
-    ComplexType base = baseOf(type);
-    if (base != null) {
+    ComplexType base = hierarchy.base(type);
+    if (base != null && type.derivation() != null && type.derivation().isExtension()) {
       members.addAll(members(base));
     }
     if (type.content() instanceof ComplexType.Elements content) {
-      boolean isSequence = content.group().compositor() == Term.Compositor.SEQUENCE;
-      if (content.mixed() || !isSequence) {
+      if (!content.isSequence()) {
         throw new IllegalArgumentException(type.origin() + ": not a sequence of elements only");
       }
-      content.group().particles().forEach(particle -> members.add(member(type, particle)));
+      content.sequence().forEach(particle -> members.add(member(type, particle)));
     }
     return members;
   }
@@ -155,39 +143,5 @@ final class Components {
       return new Member(element(reference.name()), particle.min(), particle.max());
     }
     throw new IllegalArgumentException(owner.origin() + ": not a sequence of elements only");
-  }
-
-  List<AttributeUse> attributes(ComplexType type) {
-    ComplexType base = baseOf(type);
-    if (base == null) {
-      return type.attributes();
-    }
-    List<AttributeUse> attributes = new ArrayList<>(attributes(base));
-    attributes.addAll(type.attributes());
-    return attributes;
-  }
-
-  private @Nullable ComplexType baseOf(ComplexType type) {
-    QName base = type.base();
-    if (base == null) {
-      return null;
-    }
-    if (types.get(base) instanceof ComplexType complex) {
-      return complex;
-    }
-    throw new IllegalArgumentException("the contract has no complex type " + base);
-  }
-
-  List<ComplexType> derived(ComplexType type) {
-    if (type.name() == null || extensions.isEmpty()) {
-      return List.of();
-    }
-    List<ComplexType> all = new ArrayList<>();
-    for (ComplexType extension : extensions.getOrDefault(type.name(), List.of())) {
-      all.add(extension);
-      all.addAll(derived(extension));
-    }
-    all.sort(Comparator.comparing(Components::nameOf, BY_NAME));
-    return all;
   }
 }

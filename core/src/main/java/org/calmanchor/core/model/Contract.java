@@ -16,6 +16,7 @@ public final class Contract {
   private final List<Binding> bindings;
   private final List<Service> services;
   private final Components components;
+  private final Bodies bodies;
 
   /**
    * Creates a contract of these components.
@@ -37,6 +38,7 @@ public final class Contract {
     this.bindings = List.copyOf(bindings);
     this.services = List.copyOf(services);
     this.components = new Components(this.schemas, this.messages, this.portTypes, this.bindings);
+    this.bodies = new Bodies(components, this.bindings);
   }
 
   /** The namespace of the WSDL document's own components. */
@@ -90,13 +92,37 @@ public final class Contract {
     return use instanceof TypeUse.Named named ? type(named.name()) : (TypeDefinition) use;
   }
 
-  /** Whether a type contains one element of any name (a wildcard). */
+  /** The global attribute {@code name}; null if the contract does not declare it. */
+  public @Nullable AttributeUse attribute(QName name) {
+    return components.attribute(name);
+  }
+
+  /** The global element {@code name}; null if the contract does not declare it. */
+  public @Nullable ElementDeclaration knownElement(QName name) {
+    return components.knownElement(name);
+  }
+
+  /**
+   * The model group {@code name}.
+   *
+   * @throws IllegalArgumentException when there is none
+   */
+  public Term.Group group(QName name) {
+    return components.group(name);
+  }
+
+  /** Whether a type contains exactly one element of any name (a wildcard), and nothing else. */
   public boolean holdsAny(TypeUse use) {
     return definition(use) instanceof ComplexType complex
+        && complex.derivation() == null
+        && complex.attributes().isEmpty()
+        && complex.anyAttribute() == null
         && complex.content() instanceof ComplexType.Elements content
-        && content.base() == null
-        && content.group().particles().size() == 1
-        && content.group().particles().get(0).term() instanceof Term.Any;
+        && content.isSequence()
+        && content.sequence().size() == 1
+        && content.sequence().get(0).max() == 1
+        && content.sequence().get(0).min() == 1
+        && content.sequence().get(0).term() instanceof Wildcard;
   }
 
   /** The built-in type that a simple type restricts; empty for a list or union. */
@@ -161,9 +187,30 @@ public final class Contract {
     return element(message(message).onlyPart().element());
   }
 
+  /**
+   * The element in the body of a request, as the operation's first binding says; null if the body
+   * is empty. In rpc style it is the element around the parameters, which no schema declares.
+   */
+  public @Nullable ElementDeclaration request(Operation operation) {
+    return bodies.request(operation);
+  }
+
+  /**
+   * The element in the body of a response, as the operation's first binding says; null if the body
+   * is empty, or if there is no response.
+   */
+  public @Nullable ElementDeclaration response(Operation operation) {
+    return bodies.response(operation);
+  }
+
   /** The elements of the header blocks that a request of {@code operation} must carry. */
   public List<ElementDeclaration> requiredHeaders(Operation operation) {
-    return components.requiredHeaders(operation);
+    return bodies.requestHeaders(operation);
+  }
+
+  /** The elements of the header blocks that a response of {@code operation} carries. */
+  public List<ElementDeclaration> responseHeaders(Operation operation) {
+    return bodies.responseHeaders(operation);
   }
 
   /**
@@ -175,17 +222,35 @@ public final class Contract {
     return components.members(type);
   }
 
+  /** The content of a structure: of an extension, after that of its base types. */
+  public ComplexType.Content content(ComplexType type) {
+    return components.hierarchy().content(type);
+  }
+
   /** The attributes of a structure in order, after those of its base types. */
   public List<AttributeUse> attributes(ComplexType type) {
-    return components.attributes(type);
+    return components.hierarchy().attributes(type);
+  }
+
+  /** The attributes of any name that a structure may have; null if there are none. */
+  public @Nullable Wildcard anyAttribute(ComplexType type) {
+    return components.hierarchy().anyAttribute(type);
   }
 
   /**
-   * The types that extend {@code type}, directly or indirectly, by name; empty for an anonymous
-   * type.
+   * The types that are derived from {@code type}, directly or indirectly, and that it does not
+   * block, by name; empty for an anonymous type.
    */
   public List<ComplexType> derived(ComplexType type) {
-    return components.derived(type);
+    return components.hierarchy().derived(type);
+  }
+
+  /**
+   * The elements that may stand in the place of {@code head}, itself not included, by name (XML
+   * Schema 1.0 part 1, section 3.3.6). Abstract ones are left out.
+   */
+  public List<ElementDeclaration> substitutes(ElementDeclaration head) {
+    return components.hierarchy().substitutes(head, this::definition);
   }
 
   @Override

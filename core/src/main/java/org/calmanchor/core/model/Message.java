@@ -16,16 +16,49 @@ public record Message(QName name, List<Part> parts) {
   }
 
   /**
-   * A part of a document/literal message.
+   * A part of a message.
    *
    * @param name its name
-   * @param element the global element that it is
+   * @param kind whether it is an element or has a type
+   * @param reference the global element, or the type
    */
-  public record Part(String name, QName element) {}
+  public record Part(String name, Kind kind, QName reference) {
+    /**
+     * The global element that the part is.
+     *
+     * @throws IllegalStateException when the part has a type instead
+     */
+    public QName element() {
+      if (kind != Kind.ELEMENT) {
+        throw new IllegalStateException("part " + name + " has a type, and is no element");
+      }
+      return reference;
+    }
+  }
+
+  /** What a part is: the attribute by which it refers to its schema component. */
+  public enum Kind {
+    /** A global element, as messages in document style have. */
+    ELEMENT,
+    /** A type, as parameters in rpc style have. */
+    TYPE
+  }
 
   /** Creates a message with one part. */
   public static Message of(QName name, String part, QName element) {
-    return new Message(name, List.of(new Part(part, element)));
+    return new Message(name, List.of(new Part(part, Kind.ELEMENT, element)));
+  }
+
+  /**
+   * The part {@code part}.
+   *
+   * @throws IllegalArgumentException when there is none
+   */
+  public Part part(String part) {
+    return parts.stream()
+        .filter(each -> each.name().equals(part))
+        .findFirst()
+        .orElseThrow(() -> new IllegalArgumentException(name + " has no part " + part));
   }
 
   /** The message's only part. */

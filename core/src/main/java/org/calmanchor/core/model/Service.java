@@ -17,10 +17,11 @@ public record Service(QName name, List<Port> ports, String doc) {
   }
 
   /**
-   * A binding at an address; the address itself is given when a document is written.
+   * A binding at an address.
    *
    * @param name its name
    * @param binding the binding's name
+   * @param address its URL; empty if it is given only when a document is written
    */
-  public record Port(String name, QName binding) {}
+  public record Port(String name, QName binding, String address) {}
 }

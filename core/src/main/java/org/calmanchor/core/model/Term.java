@@ -5,7 +5,7 @@ import javax.xml.namespace.QName;
 
 /** What a particle repeats (XML Schema 1.0 part 1, section 2.2.3.2). */
 public sealed interface Term
-    permits ElementDeclaration, Term.ElementReference, Term.Group, Term.GroupReference, Term.Any {
+    permits ElementDeclaration, Term.ElementReference, Term.Group, Term.GroupReference, Wildcard {
 
   /** A reference to a global element. */
   record ElementReference(QName name) implements Term {}
@@ -20,14 +20,6 @@ public sealed interface Term
 
   /** A reference to a named model group. */
   record GroupReference(QName name) implements Term {}
-
-  /**
-   * An element wildcard.
-   *
-   * @param namespaces which ones, in the words of XML Schema
-   * @param processContents strict, lax or skip
-   */
-  record Any(String namespaces, String processContents) implements Term {}
 
   /** How the particles of a group combine. */
   enum Compositor {

@@ -10,6 +10,7 @@ import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.model.ValueConstraint;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.TypeReader.ReadType;
@@ -67,7 +68,8 @@ final class AttributeReader {
             new QName(name),
             MemberReader.narrowed(read, constraints),
             !mayBeAbsent && byDefault.isEmpty(),
-            byDefault.isEmpty() ? null : byDefault,
+            byDefault.isEmpty() ? null : ValueConstraint.byDefault(byDefault),
+            false,
             constraints.addedTo(given == null ? "" : given.doc()),
             Origin.of(member.signature()));
     return new ReadAttribute(

@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Binding;
+import org.calmanchor.core.model.Binding.BoundMessage;
 import org.calmanchor.core.model.Binding.HeaderUse;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -66,7 +67,9 @@ final class ContractAssembler {
       bindings.add(binding(portType + "OverSoap12", SoapVersion.SOAP_1_2));
     }
     List<Service.Port> ports =
-        bindings.stream().map(b -> new Service.Port(b.name().getLocalPart(), b.name())).toList();
+        bindings.stream()
+            .map(b -> new Service.Port(b.name().getLocalPart(), b.name(), ""))
+            .toList();
     return new Contract(
         namespace,
         parts.schemas(namespace),
@@ -121,8 +124,11 @@ final class ContractAssembler {
                     new Binding.BoundOperation(
                         o.name(),
                         o.input().action(),
-                        headerUses(o.name(), false),
-                        headerUses(o.name(), true)))
+                        Binding.Style.DOCUMENT,
+                        BoundMessage.document(headerUses(o.name(), false)),
+                        o.output() == null
+                            ? null
+                            : BoundMessage.document(headerUses(o.name(), true))))
             .toList();
     return new Binding(name(name), name(portType), version, bound);
   }

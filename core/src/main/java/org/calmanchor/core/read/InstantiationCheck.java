@@ -65,10 +65,10 @@ final class InstantiationCheck {
   private void follow(TypeDefinition definition, String path) {
     if (definition instanceof ComplexType complex
         && complex.content() instanceof ComplexType.Elements content) {
-      if (content.base() != null) {
-        check(TypeUse.named(content.base()), path);
+      if (complex.base() != null) {
+        check(TypeUse.named(complex.base()), path);
       }
-      for (Particle particle : content.group().particles()) {
+      for (Particle particle : content.sequence()) {
         ElementDeclaration element = parts.declaration(particle.term());
         if (element == null) {
           continue;

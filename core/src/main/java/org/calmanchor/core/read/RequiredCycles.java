@@ -76,7 +76,7 @@ final class RequiredCycles {
       needs.addAll(needs(base));
     }
     if (type.content() instanceof ComplexType.Elements content) {
-      for (Particle particle : content.group().particles()) {
+      for (Particle particle : content.sequence()) {
         ElementDeclaration element = parts.declaration(particle.term());
         if (element == null || particle.min() == 0 || element.nillable()) {
           continue;

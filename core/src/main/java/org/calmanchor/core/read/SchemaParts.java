@@ -15,6 +15,7 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.TypeDefinition;
+import org.calmanchor.core.model.Wildcard;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 import org.jspecify.annotations.Nullable;
@@ -132,7 +133,7 @@ final class SchemaParts {
 
   /** The element of a term in a sequence; null for a wildcard. */
   @Nullable ElementDeclaration declaration(Term term) {
-    if (term instanceof Term.Any) {
+    if (term instanceof Wildcard) {
       return null;
     }
     if (term instanceof Term.ElementReference reference) {
@@ -203,6 +204,6 @@ final class SchemaParts {
             ownTypes.add(type);
           }
         });
-    return new Schema(namespace, own, ownTypes, List.of());
+    return new Schema(namespace, own, ownTypes);
   }
 }

@@ -22,7 +22,6 @@ import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.Particle;
-import org.calmanchor.core.model.Term;
 import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
@@ -68,10 +67,9 @@ final class StructureMembers {
       return text == null ? doc : text.constraints().addedTo(doc);
     }
 
-    org.calmanchor.core.model.ComplexType.Content content(@Nullable QName base) {
+    org.calmanchor.core.model.ComplexType.Content content() {
       return text == null
-          ? new org.calmanchor.core.model.ComplexType.Elements(
-              base, new Term.Group(Term.Compositor.SEQUENCE, particles), false)
+          ? org.calmanchor.core.model.ComplexType.Elements.sequence(particles)
           : new org.calmanchor.core.model.ComplexType.Text(text.type().type());
     }
   }

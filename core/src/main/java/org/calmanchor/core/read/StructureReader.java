@@ -135,17 +135,26 @@ final class StructureReader {
         .parts()
         .fulfil(
             name,
-            new org.calmanchor.core.model.ComplexType(
-                name,
-                content.content(base),
-                content.attributes(),
-                isAbstract(type),
-                content.documented(given == null ? "" : given.doc()),
-                Origin.of(type.signature())));
+            extending(
+                base,
+                new org.calmanchor.core.model.ComplexType(
+                    name,
+                    content.content(),
+                    content.attributes(),
+                    isAbstract(type),
+                    content.documented(given == null ? "" : given.doc()),
+                    Origin.of(type.signature()))));
     members.put(
         name,
         new StructureMember(
             type, content.properties(), content.omitted(), content.needsProvider()));
+  }
+
+  private static org.calmanchor.core.model.ComplexType extending(
+      @Nullable QName base, org.calmanchor.core.model.ComplexType type) {
+    return base == null || type.content() instanceof org.calmanchor.core.model.ComplexType.Text
+        ? type
+        : type.extending(base);
   }
 
   private static boolean isAbstract(JavaType type) {

@@ -18,8 +18,8 @@ import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.SimpleType;
-import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.Wildcard;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.Members.StructureMember;
@@ -221,12 +221,11 @@ final class TypeReader {
    */
   private ReadType any(JavaType type, String path) {
     QName name = new QName(namespace, "AnyElement");
-    Term.Any wildcard = new Term.Any("##any", "lax");
     parts.define(
         name,
         new ComplexType(
             name,
-            ComplexType.Elements.sequence(List.of(new Particle(wildcard, 1, 1))),
+            ComplexType.Elements.sequence(List.of(new Particle(Wildcard.ANY, 1, 1))),
             List.of(),
             false,
             "Around one element of any name",

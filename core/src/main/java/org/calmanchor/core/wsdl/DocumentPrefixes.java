@@ -8,6 +8,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.model.TypeUse;
 
 /** The prefixes of one document: fixed ones for the standards, {@code tns} and {@code ns1} on. */
 final class DocumentPrefixes {
@@ -46,7 +47,8 @@ final class DocumentPrefixes {
     byNamespace.put(contract.targetNamespace(), "tns");
     int next = 1;
     for (Schema schema : contract.schemas()) {
-      if (!byNamespace.containsKey(schema.targetNamespace())) {
+      if (!schema.targetNamespace().isEmpty()
+          && !byNamespace.containsKey(schema.targetNamespace())) {
         byNamespace.put(schema.targetNamespace(), "ns" + next++);
       }
     }
@@ -58,7 +60,15 @@ final class DocumentPrefixes {
     return all;
   }
 
+  /** A reference to a named type. */
+  String reference(TypeUse use) {
+    return of(((TypeUse.Named) use).name());
+  }
+
   String of(QName name) {
+    if (name.getNamespaceURI().isEmpty()) {
+      return name.getLocalPart();
+    }
     String prefix = byNamespace.get(name.getNamespaceURI());
     if (prefix == null) {
       throw new IllegalArgumentException("no schema of the contract has " + name);

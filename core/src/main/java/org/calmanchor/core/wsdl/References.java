@@ -3,6 +3,7 @@ package org.calmanchor.core.wsdl;
 import java.util.Set;
 import java.util.TreeSet;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Particle;
@@ -23,6 +24,7 @@ final class References {
     References references = new References();
     schema.elements().forEach(references::term);
     schema.types().forEach(references::type);
+    schema.attributes().forEach(references::attribute);
     schema.groups().forEach(group -> references.term(group.group()));
     return references.found;
   }
@@ -36,6 +38,7 @@ final class References {
   private void term(Term term) {
     if (term instanceof ElementDeclaration element) {
       type(element.type());
+      name(element.substitution().head());
     } else if (term instanceof Term.ElementReference reference) {
       name(reference.name());
     } else if (term instanceof Term.GroupReference reference) {
@@ -51,13 +54,29 @@ final class References {
     } else if (use instanceof SimpleType simple) {
       simple(simple.variety());
     } else if (use instanceof ComplexType complex) {
-      complex.attributes().forEach(attribute -> type(attribute.type()));
+      complex.attributes().forEach(this::attribute);
+      complex.withheld().forEach(this::attributeName);
       name(complex.base());
       if (complex.content() instanceof ComplexType.Text text) {
         type(text.type());
-      } else if (complex.content() instanceof ComplexType.Elements elements) {
-        term(elements.group());
+      } else if (complex.content() instanceof ComplexType.Elements elements
+          && elements.particle() != null) {
+        term(elements.particle().term());
       }
+    }
+  }
+
+  private void attribute(AttributeUse attribute) {
+    if (attribute.isReference()) {
+      name(attribute.name());
+    } else {
+      type(attribute.type());
+    }
+  }
+
+  private void attributeName(QName name) {
+    if (!name.getNamespaceURI().isEmpty()) {
+      name(name);
     }
   }
 

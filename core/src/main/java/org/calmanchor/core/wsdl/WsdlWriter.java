@@ -1,6 +1,8 @@
 package org.calmanchor.core.wsdl;
 
 import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
@@ -86,7 +88,9 @@ final class WsdlWriter {
                         xml.element(
                             "wsdl:part",
                             Attributes.of("name", part.name())
-                                .and("element", prefixes.of(part.element())))));
+                                .and(
+                                    part.kind() == Message.Kind.ELEMENT ? "element" : "type",
+                                    prefixes.of(part.reference())))));
   }
 
   private void portType(PortType portType) {
@@ -137,7 +141,7 @@ final class WsdlWriter {
         () -> {
           xml.element(
               soap + ":binding",
-              Attributes.of("style", "document").and("transport", HTTP_TRANSPORT));
+              Attributes.of("style", style(binding)).and("transport", HTTP_TRANSPORT));
           Map<String, Operation> operations = new HashMap<>();
           contract
               .portType(binding.portType())
@@ -159,10 +163,11 @@ final class WsdlWriter {
               soap + ":operation",
               Attributes.of("soapAction", bound.soapAction())
                   .and("soapActionRequired", is12 ? "false" : null)
-                  .and("style", "document"));
-          xml.element("wsdl:input", Attributes.NONE, () -> body(soap, bound.inputHeaders()));
-          if (operation.output() != null) {
-            xml.element("wsdl:output", Attributes.NONE, () -> body(soap, bound.outputHeaders()));
+                  .and("style", name(bound.style())));
+          xml.element("wsdl:input", Attributes.NONE, () -> body(soap, bound.input()));
+          Binding.BoundMessage output = bound.output();
+          if (output != null) {
+            xml.element("wsdl:output", Attributes.NONE, () -> body(soap, output));
           }
           for (Operation.FaultUse fault : operation.faults()) {
             xml.element(
@@ -176,15 +181,31 @@ final class WsdlWriter {
         });
   }
 
-  private void body(String soap, Iterable<Binding.HeaderUse> headers) {
-    for (Binding.HeaderUse header : headers) {
-      xml.element(
-          soap + ":header",
-          Attributes.of("message", prefixes.of(header.message()))
-              .and("part", header.part())
-              .and("use", "literal"));
-    }
-    xml.element(soap + ":body", Attributes.of("use", "literal"));
+  private static String style(Binding binding) {
+    return binding.operations().isEmpty() ? "document" : name(binding.operations().get(0).style());
+  }
+
+  private static String name(Binding.Style style) {
+    return style.name().toLowerCase(Locale.ROOT);
+  }
+
+  private void body(String soap, Binding.BoundMessage message) {
+    message.headers().forEach(header -> header(soap, "header", header));
+    List<String> parts = message.parts();
+    xml.element(
+        soap + ":body",
+        Attributes.of("use", "literal")
+            .and("parts", parts == null ? null : String.join(" ", parts))
+            .and("namespace", message.namespace().isEmpty() ? null : message.namespace()));
+  }
+
+  private void header(String soap, String element, Binding.HeaderUse header) {
+    xml.element(
+        soap + ":" + element,
+        Attributes.of("message", prefixes.of(header.message()))
+            .and("part", header.part())
+            .and("use", "literal"),
+        () -> header.faults().forEach(fault -> header(soap, "headerfault", fault)));
   }
 
   private void service(Service service) {
