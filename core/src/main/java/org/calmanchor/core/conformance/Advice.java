@@ -7,8 +7,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.Names;
-import org.calmanchor.core.wsdl.XmlNode;
 
 /** Advice about documents that conform, but cause trouble for code generators. */
 final class Advice {

@@ -10,8 +10,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.Names;
-import org.calmanchor.core.wsdl.XmlNode;
 import org.jspecify.annotations.Nullable;
 
 /** Judges one binding and the messages that it binds. */

@@ -3,8 +3,8 @@ package org.calmanchor.core.conformance;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.XmlNode;
 
 /**
  * Judges a WSDL document: each SOAP 1.1 binding with all that it reaches by the Basic Profiles 1.1

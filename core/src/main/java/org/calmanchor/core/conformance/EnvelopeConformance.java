@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.XmlNode;
 import org.jspecify.annotations.Nullable;
 
 /** Judges an envelope by the Basic Profiles of its version of SOAP. */

@@ -5,7 +5,7 @@ import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import org.calmanchor.core.wsdl.XmlNode;
+import org.calmanchor.core.document.XmlNode;
 
 /** Collects findings while judging goes on. */
 final class Findings {

@@ -7,9 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.wsdl.XmlNode;
 import org.jspecify.annotations.Nullable;
 
 /** Judges messages, port types and services: the abstract part, and the addresses. */

@@ -4,8 +4,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.Names;
-import org.calmanchor.core.wsdl.XmlNode;
 
 /** Judges the schemas within a description. */
 final class SchemaCheck {

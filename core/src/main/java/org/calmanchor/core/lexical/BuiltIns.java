@@ -2,13 +2,14 @@ package org.calmanchor.core.lexical;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
 
-/** The built-in types that restrict others (XML Schema 1.0 part 2, section 3.3). */
+/** The built-in types and their bases (XML Schema 1.0 part 2, section 3). */
 public final class BuiltIns {
   private static final Map<String, String> BASES =
       Map.ofEntries(
@@ -30,7 +31,35 @@ public final class BuiltIns {
           Map.entry("language", "token"),
           Map.entry("NMTOKEN", "token"),
           Map.entry("Name", "token"),
-          Map.entry("NCName", "Name"));
+          Map.entry("NCName", "Name"),
+          Map.entry("ID", "NCName"),
+          Map.entry("IDREF", "NCName"),
+          Map.entry("ENTITY", "NCName"));
+
+  private static final Set<String> PRIMITIVES =
+      Set.of(
+          "string",
+          "boolean",
+          "decimal",
+          "float",
+          "double",
+          "duration",
+          "dateTime",
+          "time",
+          "date",
+          "gYearMonth",
+          "gYear",
+          "gMonthDay",
+          "gDay",
+          "gMonth",
+          "hexBinary",
+          "base64Binary",
+          "anyURI",
+          "QName",
+          "NOTATION");
+
+  private static final Map<String, String> LISTS =
+      Map.of("NMTOKENS", "NMTOKEN", "IDREFS", "IDREF", "ENTITIES", "ENTITY");
 
   private static final Map<String, Lexical<?>> LEXICALS = lexicals();
 
@@ -64,6 +93,46 @@ public final class BuiltIns {
           return text;
         },
         Function.identity());
+  }
+
+  /** Whether {@code name} is a built-in type, simple or {@code anyType}. */
+  public static boolean isKnown(QName name) {
+    String local = name.getLocalPart();
+    return name.getNamespaceURI().equals(Names.XSD) && (isSimple(name) || local.equals("anyType"));
+  }
+
+  /** Whether {@code name} is a built-in simple type. */
+  public static boolean isSimple(QName name) {
+    String local = name.getLocalPart();
+    return name.getNamespaceURI().equals(Names.XSD)
+        && (BASES.containsKey(local)
+            || PRIMITIVES.contains(local)
+            || LISTS.containsKey(local)
+            || local.equals("anySimpleType"));
+  }
+
+  /** The item type of a built-in list type; null for other types. */
+  public static @Nullable QName item(QName list) {
+    String item = LISTS.get(list.getLocalPart());
+    return item == null ? null : Names.xsd(item);
+  }
+
+  /** The type that a built-in simple type restricts; null for anySimpleType. */
+  public static @Nullable QName base(QName name) {
+    String base = BASES.get(name.getLocalPart());
+    if (base != null) {
+      return Names.xsd(base);
+    }
+    return name.getLocalPart().equals("anySimpleType") ? null : Names.xsd("anySimpleType");
+  }
+
+  /** The primitive type from which a built-in simple type is made; null for lists. */
+  public static @Nullable String primitive(QName name) {
+    String local = name.getLocalPart();
+    while (BASES.containsKey(local)) {
+      local = BASES.get(local);
+    }
+    return PRIMITIVES.contains(local) ? local : null;
   }
 
   /**

@@ -41,6 +41,12 @@ public final class Contract {
     this.bodies = new Bodies(components, this.bindings);
   }
 
+  /** The same contract with one address for all its ports. */
+  public Contract withAddress(String address) {
+    List<Service> addressed = services.stream().map(service -> service.at(address)).toList();
+    return new Contract(targetNamespace, schemas, messages, portTypes, bindings, addressed);
+  }
+
   /** The namespace of the WSDL document's own components. */
   public String targetNamespace() {
     return targetNamespace;

@@ -16,6 +16,12 @@ public record Service(QName name, List<Port> ports, String doc) {
     ports = List.copyOf(ports);
   }
 
+  Service at(String address) {
+    List<Port> addressed =
+        ports.stream().map(port -> new Port(port.name(), port.binding(), address)).toList();
+    return new Service(name, addressed, doc);
+  }
+
   /**
    * A binding at an address.
    *

@@ -4,7 +4,7 @@ package org.calmanchor.core.problem;
  * Something that prevents a contract from being published. It needs a location and a fix.
  *
  * @param code what kind of problem
- * @param element the Java element, with the way to it where that helps
+ * @param element the Java element, with the way to it where that helps; or document:line:column
  * @param what what is wrong, as a sentence
  * @param fix what to write instead, as a sentence
  */

@@ -95,8 +95,7 @@ final class ContractAssembler {
       String message = MessageNames.fault(fault.element());
       otherMessages.put(message, Message.of(name(message), FAULT_PART, fault.element().name()));
       String local = fault.element().name().getLocalPart();
-      faults.add(
-          new FaultUse(local, name(message), action(operation.name() + separator() + local)));
+      faults.add(new FaultUse(local, name(message), action(faultAction(operation.name(), local))));
     }
     for (ReadHeader header : operation.headers()) {
       if (header.member().required()) {
@@ -142,6 +141,11 @@ final class ContractAssembler {
         .filter(header -> header.member().isOut() == isOut && header.member().required())
         .map(header -> new HeaderUse(name(MessageNames.header(header.element())), HEADER_PART))
         .toList();
+  }
+
+  /** As WS-Addressing 1.0 Metadata, section 4.4.4, has it. */
+  private String faultAction(String operation, String fault) {
+    return operation + separator() + "Fault" + separator() + fault;
   }
 
   private String action(String last) {

@@ -1,16 +1,21 @@
 package org.calmanchor.core.wsdl;
 
+import java.net.URI;
+import java.nio.file.Path;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Function;
+import org.calmanchor.core.document.DocumentLimits;
+import org.calmanchor.core.document.DocumentSource;
+import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Writes contracts as WSDL 1.1 and XML Schema documents. The same contract and address give the
- * same text, always. Safe for any number of threads.
+ * Contracts as WSDL 1.1 and XML Schema documents: writes them, and reads those of others. The same
+ * contract and address give the same text, always. Safe for any number of threads.
  */
 public final class ContractDocuments {
   private ContractDocuments() {}
@@ -26,6 +31,27 @@ public final class ContractDocuments {
     public Separate {
       schemas = Collections.unmodifiableMap(new LinkedHashMap<>(schemas));
     }
+  }
+
+  /**
+   * Reads the WSDL document at {@code location} and all that it imports and includes.
+   *
+   * @param location an absolute location
+   * @param source opens the documents; it decides which locations are allowed
+   * @param catalogue where the schemas of some namespaces are
+   * @param limits what the documents may need
+   * @throws org.calmanchor.core.problem.ContractException when the documents cannot be read or
+   *     break their rules, or when no operation is left that SOAP can carry; has all problems
+   */
+  public static ReadDocument read(
+      URI location, DocumentSource source, SchemaCatalogue catalogue, DocumentLimits limits) {
+    return new WsdlReader(location).read(source, catalogue, limits);
+  }
+
+  /** Reads the WSDL document in a file, and the files that it imports and includes. */
+  public static ReadDocument read(Path file) {
+    return read(
+        file.toUri(), DocumentSource.files(), SchemaCatalogue.STANDARDS, DocumentLimits.DEFAULT);
   }
 
   /**

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import javax.xml.validation.Schema;
 import org.calmanchor.core.Compiled;
+import org.calmanchor.core.Documents;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.MessageCodec;
@@ -52,6 +53,7 @@ final class Fleet {
         .filteredOn(finding -> finding.rule().level() == Rule.Level.PROBLEM)
         .isEmpty();
     schema = Standards.messages(wsdl);
+    Documents.requireEqual(Documents.read(wsdl), contract.withAddress(ADDRESS));
     CodecPlanner<JavaValueModel.Java> planner =
         new CodecPlanner<>(contract, new JavaValueModel(reading.members()));
     reading

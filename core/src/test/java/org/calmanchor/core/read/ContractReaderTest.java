@@ -186,7 +186,7 @@ class ContractReaderTest {
         .isEqualTo("http://signals.lanternquay.test/2027/Signals/readResponse");
     assertThat(read.faults())
         .extracting(Operation.FaultUse::action)
-        .contains("http://signals.lanternquay.test/2027/Signals/read/UnknownFlag");
+        .contains("http://signals.lanternquay.test/2027/Signals/read/Fault/UnknownFlag");
   }
 
   @Test

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,6 +17,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.calmanchor.core.Compiled;
+import org.calmanchor.core.Documents;
+import org.calmanchor.core.document.DocumentLimits;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.problem.ProblemCode;
@@ -30,10 +33,10 @@ class ProblemsTest {
   /** A heading, a snippet and what is said about it. */
   private static final Pattern ENTRY =
       Pattern.compile(
-          "## (CALM-\\d+) [^\\n]+\\n\\n[^`]+?```java( no-parameters)?\\n(.*?)```\\n\\n```text\\n(.*?)\\n```",
+          "## (CALM-\\d+) [^\\n]+\\n\\n[^`]+?```(java|java no-parameters|xml)\\n(.*?)```\\n\\n```text\\n(.*?)\\n```",
           Pattern.DOTALL);
 
-  record Entry(String code, boolean hasParameters, String snippet, String said) {
+  record Entry(String code, String language, String snippet, String said) {
     @Override
     public String toString() {
       return code;
@@ -46,18 +49,26 @@ class ProblemsTest {
   }
 
   private static Entry entry(MatchResult found) {
-    return new Entry(found.group(1), found.group(2) == null, found.group(3), found.group(4));
+    return new Entry(found.group(1), found.group(2), found.group(3), found.group(4));
   }
 
   private static String said(Entry entry) throws Exception {
-    Class<?> service =
-        entry.hasParameters()
-            ? Compiled.service(entry.snippet(), "-parameters")
-            : Compiled.service(entry.snippet());
-    ContractException found =
-        catchThrowableOfType(ContractException.class, () -> ContractReader.read(service));
+    ContractException found = catchThrowableOfType(ContractException.class, () -> read(entry));
     assertThat(found).as(entry.snippet()).isNotNull();
     return found.problems().stream().map(Problem::toString).collect(Collectors.joining("\n"));
+  }
+
+  private static void read(Entry entry) throws Exception {
+    switch (entry.language()) {
+      case "xml" -> Documents.readWithin(limits(entry.snippet()), entry.snippet());
+      case "java" -> ContractReader.read(Compiled.service(entry.snippet(), "-parameters"));
+      default -> ContractReader.read(Compiled.service(entry.snippet()));
+    }
+  }
+
+  private static DocumentLimits limits(String snippet) {
+    int most = snippet.contains("limit: 20 elements") ? 20 : 1_000;
+    return new DocumentLimits(10, 100_000, most, Duration.ofSeconds(20));
   }
 
   /** Run with -Dcalm.anchor.rewrite=true to write what is said anew; read the diff. */
@@ -66,8 +77,7 @@ class ProblemsTest {
   void saysWhatTheDocumentSays(Entry entry) throws Exception {
     String said = said(entry);
     if (Boolean.getBoolean("calm.anchor.rewrite")) {
-      String before = "```java" + (entry.hasParameters() ? "" : " no-parameters") + "\n";
-      String head = before + entry.snippet() + "```\n\n```text\n";
+      String head = "```" + entry.language() + "\n" + entry.snippet() + "```\n\n```text\n";
       Files.writeString(
           DOC, Files.readString(DOC).replace(head + entry.said() + "\n", head + said + "\n"));
     } else {

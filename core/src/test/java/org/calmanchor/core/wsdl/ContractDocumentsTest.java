@@ -5,8 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import org.calmanchor.core.Documents;
 import org.calmanchor.core.SignalBook;
 import org.calmanchor.core.Standards;
+import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.read.ContractReader;
 import org.junit.jupiter.api.Test;
 
@@ -31,6 +35,21 @@ class ContractDocumentsTest {
   void writesTheSameDocumentEachTime() {
     assertThat(ContractDocuments.write(ContractReader.read(SignalBook.class).contract(), ADDRESS))
         .isEqualTo(document);
+  }
+
+  @Test
+  void readsBackWhatItWrites() {
+    Contract contract = ContractReader.read(SignalBook.class).contract();
+    Documents.requireEqual(Documents.read(document), contract.withAddress(ADDRESS));
+    ContractDocuments.Separate separate =
+        ContractDocuments.writeSeparately(contract, ADDRESS, namespace -> name(namespace));
+    Map<String, String> documents = new HashMap<>(Map.of("partner.wsdl", separate.wsdl()));
+    separate.schemas().forEach((namespace, text) -> documents.put(name(namespace), text));
+    Documents.requireEqual(Documents.read(documents).contract(), contract.withAddress(ADDRESS));
+  }
+
+  private static String name(String namespace) {
+    return Integer.toHexString(namespace.hashCode()) + ".xsd";
   }
 
   @Test

@@ -1,4 +1,4 @@
-package org.calmanchor.core.wsdl;
+package org.calmanchor.core.document;
 
 import com.ctc.wstx.api.WstxInputProperties;
 import com.ctc.wstx.stax.WstxInputFactory;
@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import javax.xml.stream.Location;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
@@ -21,14 +22,16 @@ public final class XmlNode {
 
   private final QName name;
   private final int line;
+  private final int column;
   private final Map<QName, String> attributes = new LinkedHashMap<>();
   private final Map<String, String> prefixes;
   private final List<XmlNode> children = new ArrayList<>();
   private final StringBuilder text = new StringBuilder();
 
-  private XmlNode(QName name, int line, Map<String, String> prefixes) {
+  private XmlNode(QName name, Location location, Map<String, String> prefixes) {
     this.name = name;
-    this.line = line;
+    this.line = location.getLineNumber();
+    this.column = location.getColumnNumber();
     this.prefixes = prefixes;
   }
 
@@ -39,9 +42,14 @@ public final class XmlNode {
    * @param encoding the encoding that it declares, or null
    * @param version the version of XML that it declares, or null
    * @param instruction the line of its first processing instruction; 0 for none
+   * @param elements the number of its elements
    */
   public record Document(
-      XmlNode root, @Nullable String encoding, @Nullable String version, int instruction) {}
+      XmlNode root,
+      @Nullable String encoding,
+      @Nullable String version,
+      int instruction,
+      int elements) {}
 
   /**
    * Reads a document. A document type declaration is an error, and nothing is fetched.
@@ -49,6 +57,11 @@ public final class XmlNode {
    * @throws UnreadableException when it is not well-formed, with the place
    */
   public static Document read(byte[] document) {
+    return read(document, Integer.MAX_VALUE);
+  }
+
+  /** Reads a document of at most {@code mostElements} elements. */
+  static Document read(byte[] document, int mostElements) {
     WstxInputFactory factory = new WstxInputFactory();
     factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
     factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
@@ -57,10 +70,11 @@ public final class XmlNode {
     factory.setProperty(WstxInputProperties.P_MAX_ELEMENT_DEPTH, MOST_DEPTH);
     try {
       XMLStreamReader reader = factory.createXMLStreamReader(new ByteArrayInputStream(document));
-      return new Reading(reader).document();
+      return new Reading(reader, mostElements).document();
     } catch (XMLStreamException malformed) {
       int line = malformed.getLocation() == null ? 0 : malformed.getLocation().getLineNumber();
       String words = String.valueOf(malformed.getMessage()).lines().findFirst().orElse("");
+      words = words.endsWith(".") ? words.substring(0, words.length() - 1) : words;
       throw new UnreadableException("it is not well-formed XML: " + words, line);
     }
   }
@@ -68,10 +82,13 @@ public final class XmlNode {
   /** The state of reading one document. */
   private static final class Reading {
     private final XMLStreamReader reader;
+    private final int mostElements;
+    private int elements;
     private int instruction;
 
-    Reading(XMLStreamReader reader) {
+    Reading(XMLStreamReader reader, int mostElements) {
       this.reader = reader;
+      this.mostElements = mostElements;
     }
 
     Document document() throws XMLStreamException {
@@ -87,7 +104,7 @@ public final class XmlNode {
       while (reader.hasNext()) {
         next();
       }
-      return new Document(root, encoding, version, instruction);
+      return new Document(root, encoding, version, instruction, elements);
     }
 
     private int next() throws XMLStreamException {
@@ -99,6 +116,10 @@ public final class XmlNode {
     }
 
     private XmlNode element(Map<String, String> outer) throws XMLStreamException {
+      if (++elements > mostElements) {
+        int line = reader.getLocation().getLineNumber();
+        throw new TooManyElementsException(line);
+      }
       Map<String, String> prefixes = outer;
       if (reader.getNamespaceCount() > 0) {
         prefixes = new HashMap<>(outer);
@@ -108,8 +129,7 @@ public final class XmlNode {
           prefixes.put(prefix == null ? "" : prefix, uri == null ? "" : uri);
         }
       }
-      XmlNode node =
-          new XmlNode(reader.getName(), reader.getLocation().getLineNumber(), Map.copyOf(prefixes));
+      XmlNode node = new XmlNode(reader.getName(), reader.getLocation(), Map.copyOf(prefixes));
       for (int i = 0; i < reader.getAttributeCount(); i++) {
         node.attributes.put(reader.getAttributeName(i), reader.getAttributeValue(i));
       }
@@ -124,8 +144,17 @@ public final class XmlNode {
     }
   }
 
+  /** A document with more elements than allowed. */
+  static final class TooManyElementsException extends UnreadableException {
+    private static final long serialVersionUID = 1L;
+
+    TooManyElementsException(int line) {
+      super("it has too many elements", line);
+    }
+  }
+
   /** A document that cannot be read. */
-  public static final class UnreadableException extends RuntimeException {
+  public static class UnreadableException extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
     private final int line;
@@ -149,6 +178,11 @@ public final class XmlNode {
   /** The line of its start tag, counted from 1. */
   public int line() {
     return line;
+  }
+
+  /** The column of its start tag, counted from 1. */
+  public int column() {
+    return column;
   }
 
   /** Its attributes, in the order written. */
@@ -187,6 +221,40 @@ public final class XmlNode {
   /** Its own text, without that of its children. */
   public String text() {
     return text.toString();
+  }
+
+  /** Its child elements in that namespace. */
+  public List<XmlNode> childrenIn(String namespace) {
+    return children.stream()
+        .filter(child -> child.name.getNamespaceURI().equals(namespace))
+        .toList();
+  }
+
+  /** Whether it is the element of that name. */
+  public boolean is(String namespace, String local) {
+    return name.getLocalPart().equals(local) && name.getNamespaceURI().equals(namespace);
+  }
+
+  /** Whether {@code prefixed} has no prefix, or one that is declared. */
+  public boolean isResolvable(String prefixed) {
+    int colon = prefixed.indexOf(':');
+    return colon < 0 || prefixes.containsKey(prefixed.substring(0, colon));
+  }
+
+  /** Whether both have the same names, attributes, texts and children. */
+  public boolean isSameAs(XmlNode other) {
+    if (!name.equals(other.name)
+        || !attributes.equals(other.attributes)
+        || children.size() != other.children.size()
+        || !text.toString().strip().equals(other.text.toString().strip())) {
+      return false;
+    }
+    for (int i = 0; i < children.size(); i++) {
+      if (!children.get(i).isSameAs(other.children.get(i))) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Resolves a prefixed name; a name with an undeclared prefix gets no namespace. */

@@ -1,4 +1,4 @@
-package org.calmanchor.core.wsdl;
+package org.calmanchor.core.document;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;

@@ -1,0 +1,79 @@
+package org.calmanchor.core.document;
+
+import java.net.URI;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** A document and all documents that it needs, by location. Immutable. */
+public final class DocumentSet {
+  private final URI root;
+  private final Map<URI, Document> documents;
+  private final Map<XmlNode, URI> references;
+
+  /**
+   * A document that was read.
+   *
+   * @param location where it is
+   * @param root its root element
+   * @param bytes its content, not copied
+   */
+  public record Document(URI location, XmlNode root, byte[] bytes) {}
+
+  DocumentSet(URI root, Map<URI, Document> documents, Map<XmlNode, URI> references) {
+    this.root = root;
+    this.documents = new LinkedHashMap<>(documents);
+    this.references = references;
+  }
+
+  /**
+   * Reads the document at {@code root} and what it imports and includes. Problems are added to
+   * {@code problems}; the documents that they concern are left out.
+   *
+   * @param root an absolute location
+   * @param source opens the documents
+   */
+  public static DocumentSet load(
+      URI root,
+      DocumentSource source,
+      SchemaCatalogue catalogue,
+      DocumentLimits limits,
+      DocumentProblems problems) {
+    return new DocumentLoader(source, catalogue, limits, problems).load(root);
+  }
+
+  /** The location of the document that needs the others. */
+  public URI location() {
+    return root;
+  }
+
+  /** The document that needs the others; null if it could not be read. */
+  public @Nullable Document root() {
+    return documents.get(root);
+  }
+
+  /** All documents, the first one first. */
+  public Iterable<Document> all() {
+    return documents.values();
+  }
+
+  /**
+   * The document to which an import or include refers; null if it gives no location, or if that
+   * could not be read.
+   */
+  public @Nullable Document referred(XmlNode reference) {
+    URI location = references.get(reference);
+    return location == null ? null : documents.get(location);
+  }
+
+  /** Where an import or include refers to; null if it gives no location. */
+  public @Nullable URI locationOf(XmlNode reference) {
+    return references.get(reference);
+  }
+
+  @Override
+  public String toString() {
+    return Objects.toString(documents.keySet());
+  }
+}

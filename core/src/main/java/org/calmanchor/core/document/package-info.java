@@ -1,0 +1,8 @@
+/**
+ * Documents and what they import, loaded within limits. Entry type: {@link
+ * org.calmanchor.core.document.DocumentSet}. Imports model and problem.
+ */
+@NullMarked
+package org.calmanchor.core.document;
+
+import org.jspecify.annotations.NullMarked;
