@@ -7,6 +7,7 @@ import java.io.FileNotFoundException;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import javax.xml.namespace.QName;
 import org.calmanchor.core.document.DocumentLimits;
 import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
@@ -18,7 +19,50 @@ import org.calmanchor.core.wsdl.ReadDocument;
 public final class Documents {
   public static final URI ROOT = URI.create("memory:/partner.wsdl");
 
+  public static final String NAMESPACE = "urn:saltmere:pilots";
+
   private Documents() {}
+
+  public static QName name(String local) {
+    return new QName(NAMESPACE, local);
+  }
+
+  /** A schema with these components; its prefixes are xs and t. */
+  public static String schema(String components) {
+    return """
+        <xs:schema xmlns:xs="http://www.w3.org/2001/XMLSchema" xmlns:t="urn:saltmere:pilots"
+            targetNamespace="urn:saltmere:pilots" elementFormDefault="qualified">
+        %s
+        </xs:schema>
+        """
+        .formatted(components);
+  }
+
+  /** A WSDL document with these components, whose operation {@code send} takes {@code string}. */
+  public static String around(String components) {
+    return around(components, "xs-string");
+  }
+
+  /** A WSDL document with these components, whose operation {@code send} takes an element. */
+  public static String around(String components, String element) {
+    return """
+        <w:definitions xmlns:w="http://schemas.xmlsoap.org/wsdl/" xmlns:t="urn:saltmere:pilots"
+            xmlns:soap="http://schemas.xmlsoap.org/wsdl/soap/" targetNamespace="urn:saltmere:pilots">
+        <w:types>%s</w:types>
+        <w:message name="send"><w:part name="body" element="t:%s"/></w:message>
+        <w:portType name="Pilots"><w:operation name="send">
+          <w:input message="t:send"/><w:output message="t:send"/></w:operation></w:portType>
+        <w:binding name="PilotsSoap" type="t:Pilots">
+          <soap:binding transport="http://schemas.xmlsoap.org/soap/http"/>
+          <w:operation name="send"><soap:operation soapAction="send"/>
+            <w:input><soap:body use="literal"/></w:input>
+            <w:output><soap:body use="literal"/></w:output></w:operation></w:binding>
+        <w:service name="PilotOffice"><w:port name="Pilots" binding="t:PilotsSoap">
+          <soap:address location="http://saltmere.test/pilots"/></w:port></w:service>
+        </w:definitions>
+        """
+        .formatted(schema(components), element);
+  }
 
   /** The contract in one document. */
   public static Contract read(String wsdl) {

@@ -110,6 +110,11 @@ public final class Standards {
     return new ByteArrayInputStream(document.getBytes(StandardCharsets.UTF_8));
   }
 
+  /** One schema document that imports nothing. */
+  public static Schema schema(String document) throws Exception {
+    return schema(Map.of(), new StreamSource(stream(document), "schema.xsd"));
+  }
+
   private static Source published(String name) {
     return new StreamSource(Standards.class.getResourceAsStream(PROFILE + name), name);
   }

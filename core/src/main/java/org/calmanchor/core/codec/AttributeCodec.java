@@ -1,5 +1,7 @@
 package org.calmanchor.core.codec;
 
+import java.util.LinkedHashMap;
+import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.xml.AttributesIn;
 import org.calmanchor.core.xml.EncodeException;
@@ -14,22 +16,35 @@ import org.jspecify.annotations.Nullable;
 final class AttributeCodec {
   private final @Nullable QName type;
   private final AttributeSlot[] slots;
+  private final @Nullable OtherAttributes others;
   private final boolean lenient;
 
   /**
    * Creates a codec for these attributes.
    *
+   * @param others the attributes of any name; null if there may be none
    * @param type the structure's type, which xsi:type may name; null for an anonymous one
    * @param lenient whether null for a required one is left out when written, rather than refused
    */
-  AttributeCodec(@Nullable QName type, AttributeSlot[] slots, boolean lenient) {
+  AttributeCodec(
+      @Nullable QName type,
+      AttributeSlot[] slots,
+      @Nullable OtherAttributes others,
+      boolean lenient) {
     this.type = type;
     this.slots = slots;
+    this.others = others;
     this.lenient = lenient;
   }
 
+  /** Whether there may be attributes of any name. */
+  boolean hasOthers() {
+    return others != null;
+  }
+
+  /** The number of members of a structure that are attributes. */
   int count() {
-    return slots.length;
+    return slots.length + (others == null ? 0 : 1);
   }
 
   /** Reads the attributes of the current element of {@code in}. */
@@ -48,7 +63,7 @@ final class AttributeCodec {
       }
     }
     if (found < count) {
-      refuseOthers(in);
+      refuseOthers(in, values);
     }
   }
 
@@ -63,7 +78,8 @@ final class AttributeCodec {
     }
   }
 
-  private void refuseOthers(XmlIn in) {
+  private void refuseOthers(XmlIn in, @Nullable Object[] values) {
+    Map<String, String> taken = new LinkedHashMap<>();
     for (int i = 0; i < in.attributes().count(); i++) {
       String namespace = in.attributes().namespace(i);
       String name = in.attributes().name(i);
@@ -71,12 +87,17 @@ final class AttributeCodec {
       for (AttributeSlot slot : slots) {
         known |= slot.name().equals(name) && slot.namespace().equals(namespace);
       }
-      if (!known && in.isLenient()) {
+      if (!known && others != null && others.take(in, i, taken)) {
+        values[others.member()] = taken;
+      } else if (!known && in.isLenient()) {
         in.passAttributes();
       } else if (!known) {
         throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributes().value(i))
             .within("@" + name);
       }
+    }
+    if (!taken.isEmpty()) {
+      in.passAttributes();
     }
     SimpleElement.checkType(in, type);
   }
@@ -94,6 +115,14 @@ final class AttributeCodec {
       } else if (slot.required() && !lenient) {
         throw new EncodeException("null where a value is required").within("@" + slot.name());
       }
+    }
+    writeOthers(out, composite, structure);
+  }
+
+  /** Writes the attributes of any name into the element just opened. */
+  private void writeOthers(XmlOut out, Composite composite, Object structure) {
+    if (others != null && composite.member(structure, others.member()) instanceof Map<?, ?> map) {
+      OtherAttributes.write(out, map);
     }
   }
 

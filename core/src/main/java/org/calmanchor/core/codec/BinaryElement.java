@@ -6,6 +6,8 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Binary;
+import org.calmanchor.core.binary.Base64Text;
+import org.calmanchor.core.binary.Spool;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.xml.EncodeException;
 import org.calmanchor.core.xml.InputProblem.Code;

@@ -5,18 +5,27 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.function.Supplier;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentPosition;
+import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Derivation;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.NodeKind;
+import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.ValueConstraint;
+import org.calmanchor.core.model.Wildcard;
+import org.calmanchor.core.prefix.MessagePrefixes;
 import org.calmanchor.core.xml.Tag;
 import org.jspecify.annotations.Nullable;
 
@@ -31,14 +40,20 @@ public final class CodecPlanner<T> {
   private final MessagePrefixes prefixes;
   private final ValueModel<T> values;
   private final Map<Key<T>, ElementCodec> planned = new HashMap<>();
+  private final Map<QName, MessageCodec> globals = new HashMap<>();
+  private final Map<QName, Lexical<Object>> globalAttributes = new HashMap<>();
+  private final NarrowerTypes narrower;
+  private boolean hasAny;
 
-  private record Key<T>(QName type, T held, boolean isPolymorphic) {}
+  /** {@code blocked} is null for the codec of the type itself, without those derived from it. */
+  private record Key<T>(QName type, T held, @Nullable Set<Derivation.Method> blocked) {}
 
   /** Creates a planner for one contract and one value model. */
   public CodecPlanner(Contract contract, ValueModel<T> values) {
     this.contract = contract;
     this.prefixes = MessagePrefixes.of(contract);
     this.values = values;
+    this.narrower = new NarrowerTypes(contract);
   }
 
   /**
@@ -47,31 +62,60 @@ public final class CodecPlanner<T> {
    * @throws IllegalArgumentException for a construct of XML Schema that cannot be planned
    */
   public MessageCodec plan(ElementDeclaration element, T held) {
-    Tag tag = Tag.of(prefixes.tag(element.name()), prefixes.declarations(element));
-    return new MessageCodec(element.name(), tag, codec(element.type(), held));
+    MessageCodec codec = message(element, held);
+    if (hasAny && globals.isEmpty()) {
+      for (Schema schema : contract.schemas()) {
+        for (ElementDeclaration global : schema.elements()) {
+          if (!global.substitution().isAbstract()) {
+            globals.put(global.name(), message(global, held));
+          }
+        }
+      }
+    }
+    return codec;
   }
 
-  private ElementCodec codec(TypeUse type, T held) {
+  private MessageCodec message(ElementDeclaration element, T held) {
+    Tag tag = Tag.of(prefixes.tag(element.name()), prefixes.declarations(element));
+    return new MessageCodec(
+        element.name(),
+        tag,
+        codec(element, held),
+        element.nillable() ? values.position(held, false).holder() : null);
+  }
+
+  private ElementCodec codec(ElementDeclaration element, T held) {
+    TypeUse type = element.type();
+    if (element.value() != null) {
+      return newCodec(type, element.value(), held);
+    }
+    if (values.isGeneral() && contract.definition(type) == ComplexType.ANY_TYPE) {
+      return kept(type, held, Set.of(), () -> anyType(held));
+    }
     if (contract.definition(type) instanceof ComplexType complex) {
-      List<ComplexType> derived = contract.derived(complex);
+      Set<Derivation.Method> blocked = element.substitution().blocked();
+      List<ComplexType> derived =
+          contract.derived(complex).stream()
+              .filter(each -> !contract.isBlocked(each, complex, blocked))
+              .toList();
       if (complex.isAbstract() || !derived.isEmpty()) {
-        return kept(type, held, true, () -> polymorphic(complex, derived, held));
+        return kept(type, held, blocked, () -> polymorphic(complex, derived, held));
       }
     }
     return plain(type, held);
   }
 
   private ElementCodec plain(TypeUse type, T held) {
-    return kept(type, held, false, () -> newCodec(type, held));
+    return kept(type, held, null, () -> newCodec(type, null, held));
   }
 
   private ElementCodec kept(
-      TypeUse type, T held, boolean isPolymorphic, Supplier<ElementCodec> plan) {
+      TypeUse type, T held, @Nullable Set<Derivation.Method> blocked, Supplier<ElementCodec> plan) {
     QName name = nameOf(type);
     if (name == null) {
       return plan.get();
     }
-    Key<T> key = new Key<>(name, held, isPolymorphic);
+    Key<T> key = new Key<>(name, held, blocked);
     ElementCodec known = planned.get(key);
     if (known != null) {
       return known;
@@ -94,53 +138,78 @@ public final class CodecPlanner<T> {
     derived.stream().filter(type -> !type.isAbstract()).forEach(types::add);
     List<QName> names = types.stream().map(type -> Objects.requireNonNull(type.name())).toList();
     ElementCodec[] codecs = new ElementCodec[types.size()];
-    byte[][] marks = new byte[types.size()][];
     for (int i = 0; i < codecs.length; i++) {
       ComplexType type = types.get(i);
       codecs[i] = plain(type, type.equals(declared) ? held : values.derived(type, held));
-      marks[i] = Tag.encode(" xsi:type=\"" + prefixes.tag(names.get(i)) + "\"");
     }
     return new PolymorphicElement(
         names,
         codecs,
-        marks,
+        marks(names),
         declared.isAbstract() ? SubtypeChoice.UNKNOWN : 0,
-        values.alternatives(types));
+        values.alternatives(names));
   }
 
-  private ElementCodec newCodec(TypeUse type, T held) {
-    if (!(contract.definition(type) instanceof ComplexType complex)) {
-      BinaryHolder binary = values.binary(type, held);
-      if (binary != null) {
-        return new BinaryElement(nameOf(type), binary);
+  private byte[][] marks(List<QName> types) {
+    return types.stream()
+        .map(type -> Tag.encode(" xsi:type=\"" + prefixes.tag(type) + "\""))
+        .toArray(byte[][]::new);
+  }
+
+  /** An element that may be of every type. */
+  private ElementCodec anyType(T held) {
+    List<QName> names = new ArrayList<>(List.of(Names.xsd("anyType")));
+    for (Schema schema : contract.schemas()) {
+      for (TypeDefinition type : schema.types()) {
+        if (type.name() != null && !(type instanceof ComplexType c && c.isAbstract())) {
+          names.add(type.name());
+        }
       }
-      Lexical<Object> lexical = values.lexical(type, held);
-      return isQualified(type)
-          ? new QualifiedNameElement(lexical)
-          : new SimpleElement(nameOf(type), lexical);
     }
+    names.addAll(BuiltIns.simpleTypes());
+    ElementCodec[] codecs =
+        names.stream().map(name -> plain(TypeUse.named(name), held)).toArray(ElementCodec[]::new);
+    return new PolymorphicElement(names, codecs, marks(names), 0, values.alternatives(names));
+  }
+
+  private ElementCodec newCodec(TypeUse type, @Nullable ValueConstraint value, T held) {
+    return contract.definition(type) instanceof ComplexType complex
+        ? complex(complex, value, held)
+        : simple(type, value, held);
+  }
+
+  private ElementCodec simple(TypeUse type, @Nullable ValueConstraint value, T held) {
+    BinaryHolder binary = values.binary(type, held);
+    if (binary != null) {
+      return new BinaryElement(nameOf(type), binary);
+    }
+    Lexical<Object> lexical = values.lexical(type, value, held);
+    return isQualified(type)
+        ? new QualifiedNameElement(lexical)
+        : new SimpleElement(
+            nameOf(type), lexical, values.isGeneral() ? narrower.of(type) : Map.of());
+  }
+
+  private ElementCodec complex(ComplexType complex, @Nullable ValueConstraint value, T held) {
     if (contract.holdsAny(complex)) {
       return new AnyElement(
-          new AttributeCodec(complex.name(), new AttributeSlot[0], values.isLenient()),
+          new AttributeCodec(complex.name(), new AttributeSlot[0], null, values.isLenient()),
           values.any());
     }
     ValueModel.Structure<T> structure = values.structure(complex, held);
-    Composite composite = structure.composite();
-    List<AttributeSlot> slots = new ArrayList<>();
-    for (AttributeUse attribute : contract.attributes(complex)) {
-      slots.add(attribute(attribute, structure));
-    }
-    AttributeCodec attributes =
-        new AttributeCodec(complex.name(), slots.toArray(new AttributeSlot[0]), values.isLenient());
+    AttributeCodec attributes = attributes(complex, structure);
     if (complex.content() instanceof ComplexType.Text text) {
       int index = indexOf(NodeKind.TEXT, new QName(""), structure);
       T item = values.position(structure.members().get(index).held(), false).item();
       return new SimpleContentElement(
           attributes,
-          values.lexical(text.type(), item),
+          values.lexical(text.type(), value, item),
           isQualified(text.type()),
-          composite,
+          structure.composite(),
           index);
+    }
+    if (values.isGeneral() && !(contract.isPlain(complex) && !attributes.hasOthers())) {
+      return content(complex, attributes, structure, held);
     }
     List<ElementSlot> elements = new ArrayList<>();
     for (Member member : contract.members(complex)) {
@@ -148,18 +217,60 @@ public final class CodecPlanner<T> {
     }
     ElementSlot[] elementSlots = elements.toArray(new ElementSlot[0]);
     return new ComplexElement(
-        new ComplexReader(attributes, elementSlots, composite),
-        new ComplexWriter(attributes, elementSlots, composite, values.isLenient()));
+        new ComplexReader(attributes, elementSlots, structure.composite()),
+        new ComplexWriter(attributes, elementSlots, structure.composite(), values.isLenient()));
+  }
+
+  private ElementCodec content(
+      ComplexType complex, AttributeCodec attributes, ValueModel.Structure<T> structure, T held) {
+    ContentModel model = ContentModel.of(contract, complex);
+    List<ContentPosition> positions = model.positions();
+    @Nullable ElementSlot[] slots = new @Nullable ElementSlot[positions.size()];
+    for (int i = 0; i < slots.length; i++) {
+      ElementDeclaration element = positions.get(i).element();
+      hasAny |= element == null;
+      if (element != null) {
+        boolean repeats = model.isOrdered() || positions.get(i).max() > 1;
+        slots[i] = slot(new Member(element, 0, 1), held, repeats, 0);
+      }
+    }
+    return new ContentElement(
+        attributes, model, slots, new AnyContent(values.any(), globals), structure.composite());
+  }
+
+  private AttributeCodec attributes(ComplexType complex, ValueModel.Structure<T> structure) {
+    List<AttributeSlot> slots = new ArrayList<>();
+    for (AttributeUse attribute : contract.attributes(complex)) {
+      slots.add(attribute(attribute, structure));
+    }
+    Wildcard wildcard = values.isGeneral() ? contract.anyAttribute(complex) : null;
+    return new AttributeCodec(
+        complex.name(),
+        slots.toArray(new AttributeSlot[0]),
+        wildcard == null ? null : new OtherAttributes(wildcard, globalAttributes(), slots.size()),
+        values.isLenient());
+  }
+
+  private Map<QName, Lexical<Object>> globalAttributes() {
+    if (globalAttributes.isEmpty()) {
+      for (Schema schema : contract.schemas()) {
+        for (AttributeUse use : schema.attributes()) {
+          globalAttributes.put(use.name(), narrower.lexical(use.type()));
+        }
+      }
+    }
+    return globalAttributes;
   }
 
   private boolean isQualified(TypeUse type) {
-    return contract.builtIn(type).equals(Names.xsd("QName"));
+    QName builtIn = contract.builtIn(type);
+    return builtIn.equals(Names.xsd("QName")) || builtIn.equals(Names.xsd("NOTATION"));
   }
 
   private AttributeSlot attribute(AttributeUse use, ValueModel.Structure<T> structure) {
     int index = indexOf(NodeKind.ATTRIBUTE, use.name(), structure);
     ValueModel.Position<T> position = values.position(structure.members().get(index).held(), false);
-    Lexical<Object> lexical = values.lexical(use.type(), position.item());
+    Lexical<Object> lexical = values.lexical(use.type(), use.value(), position.item());
     String byDefault = use.defaultValue();
     return new AttributeSlot(
         use.name().getNamespaceURI(),
@@ -174,10 +285,13 @@ public final class CodecPlanner<T> {
   }
 
   private ElementSlot element(Member member, ValueModel.Structure<T> structure) {
+    int index = indexOf(NodeKind.ELEMENT, member.element().name(), structure);
+    return slot(member, structure.members().get(index).held(), member.repeats(), index);
+  }
+
+  private ElementSlot slot(Member member, T held, boolean repeats, int index) {
     ElementDeclaration element = member.element();
-    int index = indexOf(NodeKind.ELEMENT, element.name(), structure);
-    ValueModel.Position<T> position =
-        values.position(structure.members().get(index).held(), member.repeats());
+    ValueModel.Position<T> position = values.position(held, repeats);
     return new ElementSlot(
         // Parsers intern names too, so most comparisons end with the identity check.
         element.name().getNamespaceURI().intern(),
@@ -188,7 +302,7 @@ public final class CodecPlanner<T> {
         element.nillable(),
         position.isMany(),
         position.isLazy(),
-        codec(element.type(), position.item()),
+        codec(element, position.item()),
         position.holder(),
         index);
   }

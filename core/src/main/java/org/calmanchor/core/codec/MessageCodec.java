@@ -9,22 +9,40 @@ import org.calmanchor.core.xml.MessageResources;
 import org.calmanchor.core.xml.Tag;
 import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
+import org.jspecify.annotations.Nullable;
 
 /** Reads and writes one global element. Safe for any number of threads. */
 public final class MessageCodec {
   private final QName name;
   private final Tag tag;
-  private final ElementCodec codec;
+  private static final byte[] NIL = Tag.encode(" xsi:nil=\"");
 
-  MessageCodec(QName name, Tag tag, ElementCodec codec) {
+  private final ElementCodec codec;
+  private final @Nullable Holder nillable;
+
+  /**
+   * Creates a codec.
+   *
+   * @param nillable how a nil element is held; null if the element cannot be nil
+   */
+  MessageCodec(QName name, Tag tag, ElementCodec codec, @Nullable Holder nillable) {
     this.name = name;
     this.tag = tag;
     this.codec = codec;
+    this.nillable = nillable;
   }
 
   /** The element's name. */
   public QName name() {
     return name;
+  }
+
+  /** Whether its value has members; false for simple values and for elements around any element. */
+  public boolean isStructure() {
+    return !(codec instanceof SimpleElement
+        || codec instanceof QualifiedNameElement
+        || codec instanceof BinaryElement
+        || codec instanceof AnyElement);
   }
 
   /**
@@ -36,7 +54,7 @@ public final class MessageCodec {
   public Object read(XmlIn in) {
     try {
       if (in.attributes().isNil()) {
-        throw in.problem(InputProblem.Code.NIL, "a value", "");
+        return nil(in);
       }
       Object value = codec.read(in);
       LazyItems later = in.resources().later();
@@ -49,6 +67,18 @@ public final class MessageCodec {
     }
   }
 
+  private Object nil(XmlIn in) {
+    Object nil = nillable == null ? null : nillable.nil();
+    if (nil == null) {
+      throw in.problem(InputProblem.Code.NIL, "a value", "");
+    }
+    codec.checkNil(in);
+    if (in.nextElement()) {
+      throw in.problem(InputProblem.Code.UNEXPECTED, "nothing in a nil element", in.localName());
+    }
+    return nil;
+  }
+
   /**
    * Writes {@code value} as the element.
    *
@@ -56,6 +86,12 @@ public final class MessageCodec {
    */
   public void write(XmlOut out, Object value) {
     try {
+      if (nillable != null && nillable.value(value) == Holder.NIL) {
+        out.open(tag);
+        out.attribute(NIL, "true");
+        out.empty();
+        return;
+      }
       codec.write(out, tag, value);
     } catch (EncodeException failed) {
       throw failed.within(name.getLocalPart());

@@ -1,7 +1,8 @@
 package org.calmanchor.core.codec;
 
-import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.xml.EncodeException;
@@ -16,7 +17,10 @@ import org.jspecify.annotations.Nullable;
  * section 2.6.1).
  */
 final class PolymorphicElement implements ElementCodec {
+  private static final int MOST_WORDS = 20;
+
   private final List<QName> names;
+  private final Map<QName, Integer> indexes = new HashMap<>();
   private final ElementCodec[] codecs;
   private final byte[][] marks;
   private final int declared;
@@ -35,6 +39,9 @@ final class PolymorphicElement implements ElementCodec {
       int declared,
       SubtypeChoice alternatives) {
     this.names = List.copyOf(names);
+    for (int i = 0; i < names.size(); i++) {
+      indexes.put(names.get(i), i);
+    }
     this.codecs = codecs;
     this.marks = marks;
     this.declared = declared;
@@ -55,15 +62,26 @@ final class PolymorphicElement implements ElementCodec {
   /** The index of the current element's type. */
   private int index(XmlIn in) {
     QName named = in.attributes().type();
-    int index = named == null ? declared : names.indexOf(named);
+    int index = named == null ? declared : indexes.getOrDefault(named, SubtypeChoice.UNKNOWN);
     if (index < 0) {
       throw in.problem(
               named == null ? Code.MISSING : Code.TYPE,
-              "one of " + names.stream().map(QName::getLocalPart).collect(Collectors.joining(", ")),
+              words(),
               named == null ? "" : named.getLocalPart())
           .within("@xsi:type");
     }
     return index;
+  }
+
+  private String words() {
+    String more =
+        names.size() > MOST_WORDS ? " and " + (names.size() - MOST_WORDS) + " others" : "";
+    return "one of "
+        + names.stream()
+            .limit(MOST_WORDS)
+            .map(QName::getLocalPart)
+            .collect(Collectors.joining(", "))
+        + more;
   }
 
   @Override
@@ -75,11 +93,11 @@ final class PolymorphicElement implements ElementCodec {
     if (index < 0) {
       throw new EncodeException(
           "a value of none of the types "
-              + Arrays.toString(names.stream().map(QName::getLocalPart).toArray()));
+              + names.stream().limit(MOST_WORDS).map(QName::getLocalPart).toList());
     }
     if (index != declared) {
       out.markNext(marks[index]);
     }
-    codecs[index].write(out, tag, value);
+    codecs[index].write(out, tag, alternatives.unmarked(value, index));
   }
 }

@@ -1,5 +1,6 @@
 package org.calmanchor.core.codec;
 
+import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.lexical.Lexical;
@@ -14,10 +15,18 @@ import org.jspecify.annotations.Nullable;
 final class SimpleElement implements ElementCodec {
   private final @Nullable QName type;
   private final Lexical<Object> lexical;
+  private final Map<QName, Lexical<Object>> narrower;
 
-  SimpleElement(@Nullable QName type, Lexical<Object> lexical) {
+  /**
+   * Creates a codec.
+   *
+   * @param narrower the types of the contract that are derived from {@code type}
+   */
+  SimpleElement(
+      @Nullable QName type, Lexical<Object> lexical, Map<QName, Lexical<Object>> narrower) {
     this.type = type;
     this.lexical = lexical;
+    this.narrower = narrower;
   }
 
   @Override
@@ -33,13 +42,14 @@ final class SimpleElement implements ElementCodec {
     return in.parseText(lexical);
   }
 
-  /**
-   * The lexical forms of the built-in type in xsi:type, if it restricts the declared type; else
-   * null.
-   */
+  /** The lexical forms of the type in xsi:type, if it restricts the declared type; else null. */
   private @Nullable Lexical<?> narrower(XmlIn in) {
     QName named = in.attributes().type();
-    return named == null || type == null ? null : BuiltIns.derived(named, type);
+    if (named == null || type == null) {
+      return null;
+    }
+    Lexical<?> own = narrower.get(named);
+    return own == null ? BuiltIns.derived(named, type) : own;
   }
 
   private Object narrowed(XmlIn in, Lexical<?> narrower) {

@@ -13,4 +13,11 @@ public interface SubtypeChoice {
    * again.
    */
   Object marked(Object value, int index);
+
+  /**
+   * The value to be written as the type at {@code index}: without the mark, if that is in the way.
+   */
+  default Object unmarked(Object value, int index) {
+    return value;
+  }
 }

@@ -6,6 +6,7 @@ import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.ValueConstraint;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,8 +34,12 @@ public interface ValueModel<T> {
    */
   record Position<T>(Holder holder, T item, boolean isMany, boolean isLazy) {}
 
-  /** The lexical forms of a simple type. */
-  Lexical<Object> lexical(TypeUse type, T held);
+  /**
+   * The lexical forms of a simple type.
+   *
+   * @param value the default or fixed value of the element or attribute, or null
+   */
+  Lexical<Object> lexical(TypeUse type, @Nullable ValueConstraint value, T held);
 
   /** How bytes of a binary type are represented; null if they are represented by their text. */
   @Nullable BinaryHolder binary(TypeUse type, T held);
@@ -55,7 +60,15 @@ public interface ValueModel<T> {
   T derived(ComplexType derived, T held);
 
   /** Distinguishes values of these types; the index is the position in the list. */
-  SubtypeChoice alternatives(List<ComplexType> types);
+  SubtypeChoice alternatives(List<QName> types);
+
+  /**
+   * Whether it can hold every content that XML Schema can describe, and values of any type. Else
+   * contents are plain sequences.
+   */
+  default boolean isGeneral() {
+    return false;
+  }
 
   /** Whether a null member that is required is omitted when writing, instead of being an error. */
   boolean isLenient();

@@ -14,7 +14,6 @@ import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Message;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.SoapVersion;
@@ -35,7 +34,9 @@ import org.jspecify.annotations.Nullable;
  * elements lists, simple values their text. Safe for any number of threads.
  */
 public final class DynamicMessages {
-  private final Map<String, Plan> plans = new LinkedHashMap<>();
+  private final Contract contract;
+  private final Map<String, Plan> plans;
+  private @Nullable Map<String, Plan> unchecked;
   private final Map<SoapVersion, EnvelopeWriter> writers = new HashMap<>();
   private final MessageOpener inputs = new MessageOpener(MessageLimits.DEFAULT);
 
@@ -47,42 +48,60 @@ public final class DynamicMessages {
     INDENTED
   }
 
+  /** {@code request} and {@code response} are null if the body is empty. */
   private record Plan(
-      MessageCodec request,
+      @Nullable MessageCodec request,
+      boolean isAnswered,
       @Nullable MessageCodec response,
       Map<QName, MessageCodec> faults,
       Map<String, MessageCodec> headerBlocks) {}
 
   private DynamicMessages(Contract contract) {
+    this.contract = contract;
+    this.plans = plans(contract, true);
+    for (SoapVersion version : SoapVersion.values()) {
+      writers.put(version, new EnvelopeWriter(version));
+    }
+  }
+
+  private static Map<String, Plan> plans(Contract contract, boolean isChecked) {
+    Map<String, Plan> plans = new LinkedHashMap<>();
     CodecPlanner<DynamicValueModel.Untyped> planner =
-        new CodecPlanner<>(contract, new DynamicValueModel(contract));
+        new CodecPlanner<>(contract, new DynamicValueModel(contract, isChecked));
     for (PortType portType : contract.portTypes()) {
       for (Operation operation : portType.operations()) {
         plans.put(operation.name(), plan(contract, planner, operation));
       }
     }
-    for (SoapVersion version : SoapVersion.values()) {
-      writers.put(version, new EnvelopeWriter(version));
+    return plans;
+  }
+
+  /** The plans that read values as they are written, valid or not. Most programs need none. */
+  private synchronized Map<String, Plan> unchecked() {
+    if (unchecked == null) {
+      unchecked = plans(contract, false);
     }
+    return unchecked;
   }
 
   private static Plan plan(
       Contract contract, CodecPlanner<DynamicValueModel.Untyped> planner, Operation operation) {
     Map<QName, MessageCodec> faults = new HashMap<>();
     for (Operation.FaultUse fault : operation.faults()) {
-      Message message = contract.message(fault.message());
-      QName element = message.onlyPart().element();
+      QName element = contract.message(fault.message()).onlyPart().element();
       faults.put(element, planner.plan(contract.element(element), DynamicValueModel.Untyped.ANY));
     }
     return new Plan(
-        planner.plan(
-            contract.bodyElement(operation.input().message()), DynamicValueModel.Untyped.ANY),
-        operation.output() == null
-            ? null
-            : planner.plan(
-                contract.bodyElement(operation.output().message()), DynamicValueModel.Untyped.ANY),
+        codec(planner, contract.request(operation)),
+        operation.output() != null,
+        codec(planner, contract.response(operation)),
         faults,
         headerBlocks(contract, planner, operation));
+  }
+
+  private static @Nullable MessageCodec codec(
+      CodecPlanner<DynamicValueModel.Untyped> planner, @Nullable ElementDeclaration element) {
+    return element == null ? null : planner.plan(element, DynamicValueModel.Untyped.ANY);
   }
 
   private static Map<String, MessageCodec> headerBlocks(
@@ -160,11 +179,32 @@ public final class DynamicMessages {
         });
     XmlOut out = XmlOut.held(layout == Layout.INDENTED);
     try {
-      writer(version).write(out, blocks, body -> plan.request().write(body, values));
+      writer(version).write(out, blocks, body -> write(plan.request(), body, values));
     } catch (EncodeException unfit) {
       throw new IllegalArgumentException(unfit.getMessage(), unfit);
     }
     return out.bytes();
+  }
+
+  private static void write(@Nullable MessageCodec codec, XmlOut body, Map<String, ?> values) {
+    if (codec != null) {
+      codec.write(body, codec.isStructure() ? values : only(values));
+    } else if (!values.isEmpty()) {
+      throw new EncodeException("the body is empty, so it cannot have " + values.keySet());
+    }
+  }
+
+  /** The value of an element that is no structure. */
+  private static Object only(Map<String, ?> values) {
+    if (values.containsKey(NIL_KEY)) {
+      return values;
+    }
+    Object value = values.get(DynamicValueModel.TEXT_KEY);
+    if (value == null || values.size() != 1) {
+      throw new EncodeException(
+          "only \"" + DynamicValueModel.TEXT_KEY + "\" is expected, not " + values.keySet());
+    }
+    return value;
   }
 
   private EnvelopeWriter writer(SoapVersion version) {
@@ -195,7 +235,9 @@ public final class DynamicMessages {
       EnvelopeReader envelope = EnvelopeReader.open(in);
       FaultReader fault = new FaultReader();
       if (!envelope.toBody(fault::block)) {
-        return new Outcome.Unreadable("The body is empty.");
+        return plan.isAnswered() && plan.response() == null
+            ? new Outcome.Result(Map.of())
+            : new Outcome.Unreadable("The body is empty.");
       }
       Outcome outcome =
           in.isAt(envelope.version().envelopeNamespace(), "Fault")
@@ -209,23 +251,36 @@ public final class DynamicMessages {
   }
 
   /**
-   * Reads {@code message}, a request.
+   * Reads {@code message}, a request whose simple values may be invalid: they are given as written.
    *
    * @throws IllegalArgumentException when it is no request of this contract; says why
    */
   public DynamicRequest request(byte[] message) {
+    return request(message, unchecked());
+  }
+
+  /**
+   * Reads {@code message}, a request that must be valid.
+   *
+   * @throws IllegalArgumentException when it is no valid request of this contract; says why
+   */
+  public DynamicRequest validRequest(byte[] message) {
+    return request(message, plans);
+  }
+
+  private DynamicRequest request(byte[] message, Map<String, Plan> all) {
     try (XmlIn in = inputs.open(new ByteArrayInputStream(message), null)) {
       in.resources().keepInMemory();
       EnvelopeReader envelope = EnvelopeReader.open(in);
       Map<String, Object> headerBlocks = new LinkedHashMap<>();
-      if (!envelope.toBody(block -> header(block, headerBlocks))) {
+      if (!envelope.toBody(block -> header(block, headerBlocks, all))) {
         throw new IllegalArgumentException("The body is empty.");
       }
       QName name = in.name();
-      for (Map.Entry<String, Plan> plan : plans.entrySet()) {
-        if (plan.getValue().request().name().equals(name)) {
-          Map<String, Object> values =
-              DynamicValueModel.members(plan.getValue().request().read(in));
+      for (Map.Entry<String, Plan> plan : all.entrySet()) {
+        MessageCodec codec = plan.getValue().request();
+        if (codec != null && codec.name().equals(name)) {
+          Map<String, Object> values = DynamicValueModel.members(codec.read(in));
           envelope.end();
           return new DynamicRequest(plan.getKey(), envelope.version(), values, headerBlocks);
         }
@@ -236,8 +291,8 @@ public final class DynamicMessages {
     }
   }
 
-  private boolean header(XmlIn in, Map<String, Object> headerBlocks) {
-    for (Plan plan : plans.values()) {
+  private static boolean header(XmlIn in, Map<String, Object> headerBlocks, Map<String, Plan> all) {
+    for (Plan plan : all.values()) {
       for (Map.Entry<String, MessageCodec> header : plan.headerBlocks().entrySet()) {
         if (header.getValue().name().equals(in.name())) {
           headerBlocks.put(header.getKey(), header.getValue().read(in));

@@ -3,26 +3,30 @@ package org.calmanchor.core.dynamic;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.AnyHolder;
 import org.calmanchor.core.codec.BinaryHolder;
-import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.codec.Holder;
 import org.calmanchor.core.codec.SubtypeChoice;
 import org.calmanchor.core.codec.ValueModel;
+import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.TypeMappings;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.ValueConstraint;
+import org.calmanchor.core.simple.SimpleRule;
+import org.calmanchor.core.simple.SimpleTypes;
 import org.calmanchor.core.xml.DomReader;
 import org.calmanchor.core.xml.DomWriter;
 import org.calmanchor.core.xml.EncodeException;
@@ -37,7 +41,9 @@ import org.w3c.dom.Element;
  * lists, simple values are their texts. Wrong values are written as well, so that a person can see
  * how a service answers them. An attribute gets "@" before its name if an element has the same
  * name; the text of simple content is "value"; "xsi:type" names one of several types; "xsi:nil"
- * alone marks an element without a value.
+ * alone marks an element without a value. Content whose elements cannot be told by their names
+ * alone is a list of one-entry maps at "content", with texts between elements at "#text". Elements
+ * that stand for a wildcard are markup at "#any", attributes that do are at "@" and their name.
  */
 final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   /** The key of the type's name in the map of a structure. */
@@ -46,28 +52,69 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   /** The key in the map of a nil element; its value is "true". */
   public static final String NIL_KEY = "xsi:nil";
 
-  private static final String TEXT_KEY = "value";
+  /** The key of content whose elements cannot be told by their names alone. */
+  public static final String CONTENT_KEY = "content";
+
+  /** The key of text between elements. */
+  public static final String MIXED_KEY = "#text";
+
+  static final String TEXT_KEY = "value";
+
+  /** Marks the map of attributes of any name among the keys of a structure. */
+  static final String OTHER_ATTRIBUTES = "@*";
+
+  private static final QName NO_NAME = new QName("");
   private static final Map<String, Object> NIL = Map.of(NIL_KEY, "true");
 
   private final Contract contract;
+  private final @Nullable SimpleTypes rules;
 
   /** Needed as a type argument only: the contract alone describes all positions. */
   public enum Untyped {
     ANY
   }
 
-  /** Creates the model for {@code contract}. */
-  public DynamicValueModel(Contract contract) {
+  /**
+   * Creates the model for {@code contract}.
+   *
+   * @param isChecked whether simple values that are read must be values of their types
+   */
+  public DynamicValueModel(Contract contract, boolean isChecked) {
     this.contract = contract;
+    this.rules = isChecked ? new SimpleTypes(contract) : null;
   }
 
   @Override
-  public Lexical<Object> lexical(TypeUse type, Untyped held) {
+  public Lexical<Object> lexical(TypeUse type, @Nullable ValueConstraint value, Untyped held) {
+    SimpleRule rule = rules == null ? null : rules.of(type);
+    Function<String, Object> parser = rule == null ? text -> text : rule::check;
     return new Lexical<>(
-        "text",
-        TypeMappings.whiteSpace(contract.builtIn(type)),
-        text -> text,
+        rule == null ? "text" : rule.form(),
+        rule == null ? TypeMappings.whiteSpace(contract.builtIn(type)) : rule.whiteSpace(),
+        value == null ? parser : new ConstrainedText(parser, rule, value),
         DynamicValueModel::print);
+  }
+
+  /** Reads an empty text as the default or fixed value, and refuses others than the fixed one. */
+  private record ConstrainedText(
+      Function<String, Object> parser, @Nullable SimpleRule rule, ValueConstraint value)
+      implements Function<String, Object> {
+    @Override
+    public Object apply(String text) {
+      if (text.isEmpty()) {
+        return parser.apply(value.lexical());
+      }
+      Object read = parser.apply(text);
+      if (value.isFixed() && rule != null && !rule.isSame(text, value.lexical())) {
+        throw LexicalException.constrained("only " + value.lexical());
+      }
+      return read;
+    }
+  }
+
+  @Override
+  public boolean isGeneral() {
+    return true;
   }
 
   @Override
@@ -75,7 +122,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
     return null;
   }
 
-  private static String print(Object value) {
+  static String print(Object value) {
     if (value instanceof Map || value instanceof List) {
       throw new EncodeException("one text is expected, not a structure or list");
     }
@@ -85,16 +132,37 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   /** The key of an attribute in the map of its structure. */
   public static String key(Contract contract, ComplexType type, AttributeUse attribute) {
     String local = attribute.name().getLocalPart();
-    boolean isTaken =
-        type.content() instanceof ComplexType.Elements
-            && contract.members(type).stream().anyMatch(member -> member.name().equals(local));
-    return isTaken ? "@" + local : local;
+    List<AttributeUse> all = contract.attributes(type);
+    boolean isAlone =
+        all.stream().filter(each -> each.name().getLocalPart().equals(local)).count() == 1;
+    if (!isAlone) {
+      return "@" + attribute.name();
+    }
+    return contentKeys(contract, type).contains(local) ? "@" + local : local;
   }
 
-  /** The members of {@code structure}, a value of a complex type, by name. */
+  /** The keys of what is not an attribute. */
+  private static Set<String> contentKeys(Contract contract, ComplexType type) {
+    if (!(type.content() instanceof ComplexType.Elements)) {
+      return Set.of();
+    }
+    if (contract.isPlain(type)) {
+      return contract.members(type).stream()
+          .map(org.calmanchor.core.model.Member::name)
+          .collect(Collectors.toSet());
+    }
+    ContentModel model = ContentModel.of(contract, type);
+    return model.isOrdered()
+        ? Set.of(CONTENT_KEY)
+        : model.positions().stream().map(ContentPosition::key).collect(Collectors.toSet());
+  }
+
+  /** The members of an element's value by name; a simple one is the only member. */
   @SuppressWarnings("unchecked") // structures are maps by member name
-  static Map<String, Object> members(Object structure) {
-    return (Map<String, Object>) structure;
+  static Map<String, Object> members(Object value) {
+    return value instanceof Map<?, ?> structure
+        ? (Map<String, Object>) structure
+        : Map.of(TEXT_KEY, value);
   }
 
   /** The key of the text in the map of a structure with simple content. */
@@ -136,10 +204,14 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
       members.add(new Member<>(NodeKind.ATTRIBUTE, attribute.name(), Untyped.ANY));
       keys.add(key(contract, type, attribute));
     }
+    if (contract.anyAttribute(type) != null) {
+      members.add(new Member<>(NodeKind.OTHER_ATTRIBUTES, NO_NAME, Untyped.ANY));
+      keys.add(OTHER_ATTRIBUTES);
+    }
     if (type.content() instanceof ComplexType.Text) {
-      members.add(new Member<>(NodeKind.TEXT, new QName(""), Untyped.ANY));
+      members.add(new Member<>(NodeKind.TEXT, NO_NAME, Untyped.ANY));
       keys.add(textKey(type));
-    } else {
+    } else if (contract.isPlain(type) && contract.anyAttribute(type) == null) {
       contract
           .members(type)
           .forEach(
@@ -147,6 +219,10 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
                 members.add(new Member<>(NodeKind.ELEMENT, member.element().name(), Untyped.ANY));
                 keys.add(member.name());
               });
+    } else {
+      members.add(new Member<>(NodeKind.CONTENT, NO_NAME, Untyped.ANY));
+      return new Structure<>(
+          members, new ContentFields(keys, ContentModel.of(contract, type), DynamicHolder.ONLY));
     }
     return new Structure<>(members, new Fields(keys));
   }
@@ -162,74 +238,13 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   }
 
   @Override
-  public SubtypeChoice alternatives(List<ComplexType> types) {
-    return new ByName(types.stream().map(DynamicValueModel::typeName).toList());
-  }
-
-  private static String typeName(ComplexType type) {
-    return type.name() == null ? "" : type.name().getLocalPart();
+  public SubtypeChoice alternatives(List<QName> types) {
+    return new SubtypeNames(contract, types);
   }
 
   @Override
   public boolean isLenient() {
     return true;
-  }
-
-  /**
-   * Distinguishes subtypes by the {@link #TYPE_KEY} member; without it a structure has the first
-   * type.
-   */
-  private record ByName(List<String> names) implements SubtypeChoice {
-    @Override
-    public int of(Object value) {
-      Object named = value instanceof Map<?, ?> map ? map.get(TYPE_KEY) : null;
-      return named == null ? 0 : names.indexOf(named.toString());
-    }
-
-    @Override
-    public Object marked(Object value, int index) {
-      Map<Object, Object> marked = new LinkedHashMap<>();
-      marked.put(TYPE_KEY, names.get(index));
-      marked.putAll((Map<?, ?>) value);
-      return marked;
-    }
-  }
-
-  /** Represents a structure by a map from member name to value; absent members have no entry. */
-  private static final class Fields implements Composite {
-    private final List<String> keys;
-    private final Set<String> known;
-
-    Fields(List<String> keys) {
-      this.keys = List.copyOf(keys);
-      this.known = new HashSet<>(keys);
-      known.add(TYPE_KEY);
-    }
-
-    @Override
-    public Object assemble(@Nullable Object[] members) {
-      Map<String, Object> map = new LinkedHashMap<>();
-      for (int i = 0; i < members.length; i++) {
-        Object member = members[i];
-        if (member != null) {
-          map.put(keys.get(i), member);
-        }
-      }
-      return map;
-    }
-
-    @Override
-    public @Nullable Object member(Object structure, int index) {
-      if (!(structure instanceof Map<?, ?> map)) {
-        throw new EncodeException("its members by name are expected, not \"" + structure + "\"");
-      }
-      for (Object key : map.keySet()) {
-        if (!known.contains(key)) {
-          throw new EncodeException("there is no \"" + key + "\"; there is " + keys);
-        }
-      }
-      return map.get(keys.get(index));
-    }
   }
 
   /** Represents a value by itself. */

@@ -1,10 +1,12 @@
 package org.calmanchor.core.lexical;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.Names;
 import org.jspecify.annotations.Nullable;
@@ -95,6 +97,19 @@ public final class BuiltIns {
         Function.identity());
   }
 
+  /**
+   * The lexical forms of a built-in type for which Java has a type of its own.
+   *
+   * @throws IllegalArgumentException when Java has none
+   */
+  public static Lexical<?> lexical(QName name) {
+    Lexical<?> lexical = LEXICALS.get(name.getLocalPart());
+    if (lexical == null) {
+      throw new IllegalArgumentException("no type of Java is mapped to " + name);
+    }
+    return lexical;
+  }
+
   /** Whether {@code name} is a built-in type, simple or {@code anyType}. */
   public static boolean isKnown(QName name) {
     String local = name.getLocalPart();
@@ -109,6 +124,15 @@ public final class BuiltIns {
             || PRIMITIVES.contains(local)
             || LISTS.containsKey(local)
             || local.equals("anySimpleType"));
+  }
+
+  /** All built-in simple types, by name. */
+  public static List<QName> simpleTypes() {
+    return Stream.of(BASES.keySet(), PRIMITIVES, LISTS.keySet(), Set.of("anySimpleType"))
+        .flatMap(Set::stream)
+        .sorted()
+        .map(Names::xsd)
+        .toList();
   }
 
   /** The item type of a built-in list type; null for other types. */

@@ -2,8 +2,10 @@ package org.calmanchor.core.model;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import javax.xml.namespace.QName;
 import org.jspecify.annotations.Nullable;
@@ -118,6 +120,35 @@ final class Components {
 
   Binding binding(QName name) {
     return found(bindings.get(name), "binding", name);
+  }
+
+  /** Whether the content is a plain sequence of elements, whose local names differ. */
+  boolean isPlain(ComplexType type) {
+    return isPlain(type, new HashSet<>());
+  }
+
+  private boolean isPlain(ComplexType type, Set<String> names) {
+    boolean isExtension = type.derivation() != null && type.derivation().isExtension();
+    ComplexType base = isExtension ? hierarchy.base(type) : null;
+    return (base == null || isPlain(base, names))
+        && type.content() instanceof ComplexType.Elements content
+        && content.isSequence()
+        && content.sequence().stream().allMatch(particle -> isPlain(particle.term(), names));
+  }
+
+  private boolean isPlain(Term term, Set<String> names) {
+    ElementDeclaration element =
+        term instanceof Term.ElementReference reference
+            ? element(reference.name())
+            : term instanceof ElementDeclaration local ? local : null;
+    return element != null
+        && names.add(element.name().getLocalPart())
+        && !element.substitution().isAbstract()
+        && hierarchy.substitutes(element, this::definition).isEmpty();
+  }
+
+  private @Nullable TypeDefinition definition(TypeUse use) {
+    return use instanceof TypeUse.Named named ? type(named.name()) : (TypeDefinition) use;
   }
 
   List<Member> members(ComplexType type) {

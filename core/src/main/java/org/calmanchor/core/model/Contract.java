@@ -1,6 +1,7 @@
 package org.calmanchor.core.model;
 
 import java.util.List;
+import java.util.Set;
 import javax.xml.namespace.QName;
 import org.jspecify.annotations.Nullable;
 
@@ -228,6 +229,14 @@ public final class Contract {
     return components.members(type);
   }
 
+  /**
+   * Whether the content of a structure is a plain sequence of elements whose local names differ, so
+   * that {@link #members} says all of it.
+   */
+  public boolean isPlain(ComplexType type) {
+    return components.isPlain(type);
+  }
+
   /** The content of a structure: of an extension, after that of its base types. */
   public ComplexType.Content content(ComplexType type) {
     return components.hierarchy().content(type);
@@ -249,6 +258,13 @@ public final class Contract {
    */
   public List<ComplexType> derived(ComplexType type) {
     return components.hierarchy().derived(type);
+  }
+
+  /** Whether a derivation in {@code blocked} made {@code type} from {@code ancestor}. */
+  public boolean isBlocked(ComplexType type, ComplexType ancestor, Set<Derivation.Method> blocked) {
+    Set<Derivation.Method> methods =
+        blocked.isEmpty() ? null : components.hierarchy().methods(type, ancestor);
+    return methods != null && methods.stream().anyMatch(blocked::contains);
   }
 
   /**

@@ -7,5 +7,9 @@ public enum NodeKind {
   /** An attribute. */
   ATTRIBUTE,
   /** The text of simple content. */
-  TEXT
+  TEXT,
+  /** All that stands in complex content whose elements cannot be told by their names alone. */
+  CONTENT,
+  /** The attributes of any name. */
+  OTHER_ATTRIBUTES
 }

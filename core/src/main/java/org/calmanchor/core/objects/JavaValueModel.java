@@ -19,6 +19,7 @@ import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.ValueConstraint;
 import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Members;
 import org.calmanchor.core.read.Members.FaultMember;
@@ -59,7 +60,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   }
 
   @Override
-  public Lexical<Object> lexical(TypeUse type, Java held) {
+  public Lexical<Object> lexical(TypeUse type, @Nullable ValueConstraint value, Java held) {
     JavaForm use = ((Held) held).use();
     if (use instanceof JavaForm.Simple simple) {
       return constrained(generic(simple.row().lexical()), simple.constraints());
@@ -209,19 +210,19 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
 
   @Override
   public Java derived(ComplexType derived, Java held) {
-    return new Held(new JavaForm.Structure(memberOf(derived).javaType()));
+    return new Held(new JavaForm.Structure(memberOf(derived.name()).javaType()));
   }
 
-  private StructureMember memberOf(ComplexType type) {
-    StructureMember member = type.name() == null ? null : members.types().get(type.name());
+  private StructureMember memberOf(@Nullable QName type) {
+    StructureMember member = type == null ? null : members.types().get(type);
     if (member == null) {
-      throw new IllegalArgumentException("nothing holds " + type.origin());
+      throw new IllegalArgumentException("nothing holds " + type);
     }
     return member;
   }
 
   @Override
-  public SubtypeChoice alternatives(List<ComplexType> types) {
+  public SubtypeChoice alternatives(List<QName> types) {
     Map<Class<?>, Integer> byClass = new HashMap<>();
     for (int i = 0; i < types.size(); i++) {
       byClass.put(Reflection.classOf(memberOf(types.get(i)).javaType()), i);

@@ -104,7 +104,10 @@ public final class DomReader {
           texts.append(text);
           element.appendChild(document.createTextNode(text));
         },
-        () -> element.appendChild(element(in, document, prefixes)));
+        () -> {
+          in.countOpenElement();
+          element.appendChild(element(in, document, prefixes));
+        });
     note(texts.toString(), prefixes);
     return element;
   }

@@ -235,13 +235,10 @@ public final class XmlIn implements AutoCloseable {
    * @param text takes each piece of text
    * @param element is called at the start of each element, and must move to its end
    */
-  void content(Consumer<String> text, Runnable element) {
+  public void content(Consumer<String> text, Runnable element) {
     while (true) {
       switch (events.next()) {
-        case XMLStreamConstants.START_ELEMENT -> {
-          events.countOpenElement();
-          element.run();
-        }
+        case XMLStreamConstants.START_ELEMENT -> element.run();
         case XMLStreamConstants.END_ELEMENT -> {
           return;
         }
@@ -275,6 +272,11 @@ public final class XmlIn implements AutoCloseable {
   /** An error at the current location. */
   public InvalidMessageException problem(Code code, String expected, String found) {
     return location.problem(code, expected, found);
+  }
+
+  /** Counts the current element, which no schema describes, and its names. */
+  void countOpenElement() {
+    events.countOpenElement();
   }
 
   /** Counts the attributes of the current element, which no schema describes. */

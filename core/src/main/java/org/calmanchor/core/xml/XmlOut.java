@@ -20,6 +20,7 @@ public final class XmlOut extends TextOutput {
   private int depth;
   private boolean wasClosed;
   private byte[] mark = NO_MARK;
+  private int unindented;
   private int digits = MessageLimits.DEFAULT.digits();
 
   /**
@@ -110,8 +111,19 @@ public final class XmlOut extends TextOutput {
     wasClosed = true;
   }
 
+  /** Begins content in which white space has a meaning: nothing in it starts a line. */
+  public void beginMixed() {
+    unindented++;
+  }
+
+  /** Ends such content. */
+  public void endMixed() {
+    unindented--;
+    wasClosed = false;
+  }
+
   private void line(int indent) {
-    if (indents && length > 0) {
+    if (indents && length > 0 && unindented == 0) {
       raw('\n');
       for (int i = 0; i < indent; i++) {
         raw(' ');

@@ -1,4 +1,4 @@
-package org.calmanchor.core.codec;
+package org.calmanchor.core.binary;
 
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -18,7 +18,7 @@ import org.slf4j.LoggerFactory;
  * Received bytes: in memory up to a size, beyond it in a temporary file that is deleted when the
  * call ends. Not safe for several threads.
  */
-final class Spool implements AutoCloseable {
+public final class Spool implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Spool.class);
   private static final int IN_MEMORY = 256 << 10;
 
@@ -29,7 +29,7 @@ final class Spool implements AutoCloseable {
   private @Nullable OutputStream filling;
 
   /** Creates a spool; if {@code isHeld}, it stays in memory, whatever its size. */
-  Spool(boolean isHeld) {
+  public Spool(boolean isHeld) {
     this.isHeld = isHeld;
   }
 

@@ -1,4 +1,4 @@
-package org.calmanchor.core.codec;
+package org.calmanchor.core.binary;
 
 import java.util.Arrays;
 import org.calmanchor.core.lexical.WhiteSpace;
@@ -10,7 +10,7 @@ import org.calmanchor.core.xml.XmlIn;
  * Decodes Base64 from pieces of text (RFC 4648, section 4; white space between characters as XML
  * Schema allows it). Padding must be there, and bits that no byte holds be zero. For one value.
  */
-final class Base64Text implements XmlIn.Piece {
+public final class Base64Text implements XmlIn.Piece {
   private static final byte[] SEXTETS = new byte[128];
   private static final int MOST_SHOWN = 100;
 
@@ -31,14 +31,15 @@ final class Base64Text implements XmlIn.Piece {
   private int sextets;
   private int padding;
 
-  Base64Text(XmlIn in, Spool spool) {
+  /** Creates a decoder that puts the bytes into {@code spool}. */
+  public Base64Text(XmlIn in, Spool spool) {
     this.in = in;
     this.spool = spool;
     in.resources().spool(spool);
   }
 
   /** The first characters of the text, for error messages. */
-  String beginning() {
+  public String beginning() {
     return beginning.toString();
   }
 
@@ -88,7 +89,7 @@ final class Base64Text implements XmlIn.Piece {
   }
 
   /** Ends the text and returns its bytes. */
-  Object value(boolean isArray) {
+  public Object value(boolean isArray) {
     if (sextets + padding != 0 && sextets + padding != 4) {
       throw malformed();
     }

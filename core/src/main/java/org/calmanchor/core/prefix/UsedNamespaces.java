@@ -1,13 +1,14 @@
-package org.calmanchor.core.codec;
+package org.calmanchor.core.prefix;
 
 import java.util.HashSet;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.TypeUse;
 
@@ -29,11 +30,16 @@ final class UsedNamespaces {
   }
 
   private void add(TypeUse use) {
-    if (contract.holdsAny(use) || !(contract.definition(use) instanceof ComplexType type)) {
+    if (!(contract.definition(use) instanceof ComplexType type)) {
       return;
     }
     if (type.name() != null && !seen.add(type.name())) {
       return;
+    }
+    if (type.equals(ComplexType.ANY_TYPE)) {
+      used.add(Names.XSI);
+      used.add(Names.XSD);
+      contract.schemas().forEach(schema -> used.add(schema.targetNamespace()));
     }
     for (ComplexType derived : contract.derived(type)) {
       // A value says by xsi:type that it is of a derived type.
@@ -51,11 +57,15 @@ final class UsedNamespaces {
     if (type.content() instanceof ComplexType.Text) {
       return;
     }
-    for (Member member : contract.members(type)) {
-      if (member.element().nillable()) {
-        used.add(Names.XSI);
+    for (ContentPosition position : ContentModel.of(contract, type).positions()) {
+      // What stands for a wildcard declares its own namespaces.
+      ElementDeclaration element = position.element();
+      if (element != null) {
+        if (element.nillable()) {
+          used.add(Names.XSI);
+        }
+        of(element);
       }
-      of(member.element());
     }
   }
 }

@@ -1,0 +1,73 @@
+package org.calmanchor.core.content;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+
+/**
+ * The elements that a complex type may contain (XML Schema 1.0 part 1, section 3.8.4), with those
+ * that its base types and the groups to which it refers have, and those that may be substituted.
+ * Immutable and safe for any number of threads.
+ *
+ * @see ContentMatch
+ */
+public final class ContentModel {
+  private final Expression expression;
+  private final List<ContentPosition> positions;
+  private final boolean isMixed;
+  private final boolean isOrdered;
+
+  ContentModel(
+      Expression expression, List<ContentPosition> positions, boolean isMixed, boolean isOrdered) {
+    this.expression = expression;
+    this.positions = List.copyOf(positions);
+    this.isMixed = isMixed;
+    this.isOrdered = isOrdered;
+  }
+
+  /**
+   * The content of {@code type}.
+   *
+   * @throws IllegalArgumentException when it has simple content
+   */
+  public static ContentModel of(Contract contract, ComplexType type) {
+    return new ContentModelBuilder(contract).build(type);
+  }
+
+  /** Its elements and wildcards, in the order of the schema. */
+  public List<ContentPosition> positions() {
+    return positions;
+  }
+
+  /** Whether text may stand between the elements. */
+  public boolean isMixed() {
+    return isMixed;
+  }
+
+  /**
+   * Whether the order of its elements says something that their names do not: a group is repeated,
+   * a name stands at several positions, or text stands between them. Then the content is
+   * represented by a list of one-entry maps, else by an entry for each key.
+   */
+  public boolean isOrdered() {
+    return isOrdered;
+  }
+
+  Expression expression() {
+    return expression;
+  }
+
+  /** The keys of these positions, in order, each once. */
+  List<String> keys(BitSet indexes) {
+    List<String> keys = new ArrayList<>();
+    for (int i = indexes.nextSetBit(0); i >= 0; i = indexes.nextSetBit(i + 1)) {
+      String key = positions.get(i).key();
+      if (!keys.contains(key)) {
+        keys.add(key);
+      }
+    }
+    return keys;
+  }
+}

@@ -1,0 +1,37 @@
+package org.calmanchor.core.content;
+
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Wildcard;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * An element or wildcard in a content.
+ *
+ * @param key the key of its values: the element's local name, with its namespace as {@code
+ *     {namespace}local} where another element has the same local name; {@code #any} for a wildcard
+ * @param element the element; null for a wildcard
+ * @param wildcard the wildcard; null for an element
+ * @param min how often it must stand, where the content has one entry a key; else 0
+ * @param max how often it may stand, where the content has one entry a key; else 1
+ * @param choice the number of the choice that it is an alternative of; 0 if it is of none
+ */
+public record ContentPosition(
+    String key,
+    @Nullable ElementDeclaration element,
+    @Nullable Wildcard wildcard,
+    int min,
+    int max,
+    int choice) {
+  /** The key of what stands for a wildcard. */
+  public static final String ANY = "#any";
+
+  /** Whether the element {@code local} in {@code namespace} stands here. */
+  boolean matches(String namespace, String local) {
+    if (element != null) {
+      QName name = element.name();
+      return name.getLocalPart().equals(local) && name.getNamespaceURI().equals(namespace);
+    }
+    return wildcard != null && wildcard.namespaces().allows(namespace);
+  }
+}
