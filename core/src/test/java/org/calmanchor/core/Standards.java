@@ -3,8 +3,10 @@ package org.calmanchor.core;
 import java.io.ByteArrayInputStream;
 import java.io.InputStream;
 import java.io.StringWriter;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilderFactory;
@@ -83,12 +85,71 @@ public final class Standards {
     return document;
   }
 
+  /** The same as text. */
+  public static String standAloneText(Element schema) throws Exception {
+    return written(standAlone(schema));
+  }
+
+  /** Finds the text of a schema by its namespace and location; null if there is none. */
+  @FunctionalInterface
+  public interface Resolver {
+    String find(String namespace, String systemId, String base);
+  }
+
+  /** Compiles the schemas at {@code roots}; well-known namespaces have those that we ship. */
+  public static Schema schema(Resolver resolver, List<String> roots, Map<String, String> texts)
+      throws Exception {
+    SchemaFactory factory = SchemaFactory.newInstance(XMLConstants.W3C_XML_SCHEMA_NS_URI);
+    factory.setProperty(XMLConstants.ACCESS_EXTERNAL_SCHEMA, "");
+    factory.setProperty(XMLConstants.ACCESS_EXTERNAL_DTD, "");
+    factory.setErrorHandler(new Strict());
+    factory.setResourceResolver(
+        (type, namespace, publicId, systemId, base) -> {
+          String shipped = SHIPPED.get(String.valueOf(namespace));
+          if (shipped != null) {
+            return LocalInput.ofResource("/org/calmanchor/core/document/" + shipped);
+          }
+          String text = resolver.find(namespace, systemId, base);
+          if (text == null) {
+            return null;
+          }
+          String whole =
+              systemId == null
+                  ? "namespace:" + namespace
+                  : URI.create(base == null ? "memory:/" : base.replaceAll("\\?.*", ""))
+                      .resolve(systemId)
+                      .toString();
+          return LocalInput.ofText(whole, text);
+        });
+    Source[] sources =
+        roots.stream()
+            .map(root -> new StreamSource(stream(texts.get(root)), root))
+            .toArray(Source[]::new);
+    return factory.newSchema(sources);
+  }
+
+  private static final Map<String, String> SHIPPED =
+      Map.of(
+          XMLConstants.XML_NS_URI,
+          "xml.xsd",
+          "http://schemas.xmlsoap.org/soap/encoding/",
+          "soap-encoding-1.1.xsd",
+          "http://www.w3.org/2005/08/addressing",
+          "addressing.xsd",
+          "http://www.w3.org/2005/05/xmlmime",
+          "xmlmime.xsd");
+
   /** The first error of {@code document}, or an empty string when it is valid. */
   public static String firstError(Schema schema, String document) throws Exception {
+    return firstError(schema, new StreamSource(stream(document)));
+  }
+
+  /** The first error of {@code document}, or an empty string when it is valid. */
+  public static String firstError(Schema schema, Source document) throws Exception {
     var validator = schema.newValidator();
     validator.setErrorHandler(new Strict());
     try {
-      validator.validate(new StreamSource(stream(document)));
+      validator.validate(document);
       return "";
     } catch (SAXException invalid) {
       return invalid.getMessage();

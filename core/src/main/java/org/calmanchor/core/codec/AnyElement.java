@@ -25,8 +25,9 @@ record AnyElement(AttributeCodec attributes, AnyHolder holder) implements Elemen
   }
 
   @Override
-  public void checkNil(XmlIn in) {
+  public Holder.Nil readNil(XmlIn in) {
     attributes.read(in, new @Nullable Object[0]);
+    return Holder.NIL;
   }
 
   @Override

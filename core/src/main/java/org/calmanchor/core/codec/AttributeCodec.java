@@ -1,7 +1,9 @@
 package org.calmanchor.core.codec;
 
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.xml.AttributesIn;
 import org.calmanchor.core.xml.EncodeException;
@@ -65,6 +67,22 @@ final class AttributeCodec {
     if (found < count) {
       refuseOthers(in, values);
     }
+  }
+
+  /** Reads the attributes of a nil element; {@code members} is the length of its composite. */
+  Holder.Nil readNil(XmlIn in, Composite composite, int members) {
+    @Nullable Object[] values = new @Nullable Object[members];
+    read(in, values);
+    boolean isKept = lenient && Arrays.stream(values).anyMatch(Objects::nonNull);
+    return isKept ? new Holder.Nil(composite.assemble(values)) : Holder.NIL;
+  }
+
+  /** Writes the attributes of a nil element into the element just opened. */
+  void writeNil(XmlOut out, Composite composite, Holder.Nil nil) {
+    if (nil.attributes() != null) {
+      write(out, composite, nil.attributes());
+    }
+    out.attribute(ElementCodec.NIL_MARK, "true");
   }
 
   private static Object read(XmlIn in, AttributeSlot slot, String text) {

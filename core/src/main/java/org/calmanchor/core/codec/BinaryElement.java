@@ -37,8 +37,9 @@ record BinaryElement(@Nullable QName type, BinaryHolder holder) implements Eleme
   }
 
   @Override
-  public void checkNil(XmlIn in) {
+  public Holder.Nil readNil(XmlIn in) {
     SimpleElement.checkAttributes(in, type);
+    return Holder.NIL;
   }
 
   @Override

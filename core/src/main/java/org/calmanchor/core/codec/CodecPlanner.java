@@ -183,11 +183,23 @@ public final class CodecPlanner<T> {
     if (binary != null) {
       return new BinaryElement(nameOf(type), binary);
     }
-    Lexical<Object> lexical = values.lexical(type, value, held);
+    Lexical<Object> lexical = ofElement(values.lexical(type, value, held), value);
     return isQualified(type)
         ? new QualifiedNameElement(lexical)
         : new SimpleElement(
             nameOf(type), lexical, values.isGeneral() ? narrower.of(type) : Map.of());
+  }
+
+  /** An empty element has its default or fixed value (section 3.3.4). */
+  private static Lexical<Object> ofElement(
+      Lexical<Object> lexical, @Nullable ValueConstraint value) {
+    return value == null
+        ? lexical
+        : new Lexical<>(
+            lexical.form(),
+            lexical.whiteSpace(),
+            text -> lexical.parse(text.isEmpty() ? value.lexical() : text),
+            lexical::print);
   }
 
   private ElementCodec complex(ComplexType complex, @Nullable ValueConstraint value, T held) {
@@ -203,7 +215,7 @@ public final class CodecPlanner<T> {
       T item = values.position(structure.members().get(index).held(), false).item();
       return new SimpleContentElement(
           attributes,
-          values.lexical(text.type(), value, item),
+          ofElement(values.lexical(text.type(), value, item), value),
           isQualified(text.type()),
           structure.composite(),
           index);

@@ -13,8 +13,13 @@ record ComplexElement(ComplexReader reader, ComplexWriter writer) implements Ele
   }
 
   @Override
-  public void checkNil(XmlIn in) {
-    reader.checkNil(in);
+  public Holder.Nil readNil(XmlIn in) {
+    return reader.readNil(in);
+  }
+
+  @Override
+  public void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
+    writer.writeNil(out, tag, nil);
   }
 
   @Override

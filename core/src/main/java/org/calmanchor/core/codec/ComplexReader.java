@@ -37,8 +37,8 @@ final class ComplexReader {
     return assemble(in, composite, values);
   }
 
-  void checkNil(XmlIn in) {
-    attributes.read(in, new @Nullable Object[attributes.count() + elements.length]);
+  Holder.Nil readNil(XmlIn in) {
+    return attributes.readNil(in, composite, attributes.count() + elements.length);
   }
 
   static Object assemble(XmlIn in, Composite composite, @Nullable Object[] values) {
@@ -82,7 +82,7 @@ final class ComplexReader {
       Object value = slot.readOrNil(in, count++);
       if (slot.repeats()) {
         items = items == null ? new ArrayList<>() : items;
-        items.add(value);
+        items.add(ElementSlot.item(value));
       } else {
         values[slot.member()] = slot.hold(value);
       }

@@ -7,8 +7,6 @@ import org.jspecify.annotations.Nullable;
 
 /** Writes a structure as attributes and a sequence of elements. */
 final class ComplexWriter {
-  private static final byte[] NIL = Tag.encode(" xsi:nil=\"");
-
   private final AttributeCodec attributes;
   private final ElementSlot[] elements;
   private final Composite composite;
@@ -50,6 +48,12 @@ final class ComplexWriter {
     out.close(tag);
   }
 
+  void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
+    out.open(tag);
+    attributes.writeNil(out, composite, nil);
+    out.empty();
+  }
+
   private void writeAll(XmlOut out, ElementSlot slot, @Nullable Object held) {
     int count = 0;
     for (Object item : slot.holder().values(held)) {
@@ -66,10 +70,8 @@ final class ComplexWriter {
       return;
     }
     try {
-      if (value == Holder.NIL || (value == null && slot.nillable())) {
-        out.open(slot.tag());
-        out.attribute(NIL, "true");
-        out.empty();
+      if (value instanceof Holder.Nil || (value == null && slot.nillable())) {
+        slot.codec().writeNil(out, slot.tag(), value instanceof Holder.Nil nil ? nil : Holder.NIL);
       } else {
         slot.write(out, value);
       }

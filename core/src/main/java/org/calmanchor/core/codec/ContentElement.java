@@ -22,8 +22,6 @@ import org.jspecify.annotations.Nullable;
  * ComplexElement}, which is faster.)
  */
 final class ContentElement implements ElementCodec {
-  private static final byte[] NIL = Tag.encode(" xsi:nil=\"");
-
   private final AttributeCodec attributes;
   private final ContentModel model;
   private final @Nullable ElementSlot[] slots;
@@ -127,8 +125,15 @@ final class ContentElement implements ElementCodec {
   }
 
   @Override
-  public void checkNil(XmlIn in) {
-    attributes.read(in, new @Nullable Object[attributes.count() + 1]);
+  public Holder.Nil readNil(XmlIn in) {
+    return attributes.readNil(in, composite, attributes.count() + 1);
+  }
+
+  @Override
+  public void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
+    out.open(tag);
+    attributes.writeNil(out, composite, nil);
+    out.empty();
   }
 
   @Override
@@ -168,10 +173,8 @@ final class ContentElement implements ElementCodec {
     }
     int before = counts.merge(model.positions().get(item.position()).key(), 1, Integer::sum) - 1;
     try {
-      if (value == Holder.NIL) {
-        out.open(slot.tag());
-        out.attribute(NIL, "true");
-        out.empty();
+      if (value instanceof Holder.Nil nil) {
+        slot.codec().writeNil(out, slot.tag(), nil);
       } else {
         slot.write(out, value);
       }

@@ -26,8 +26,13 @@ final class DeferredElement implements ElementCodec {
   }
 
   @Override
-  public void checkNil(XmlIn in) {
-    planned().checkNil(in);
+  public Holder.Nil readNil(XmlIn in) {
+    return planned().readNil(in);
+  }
+
+  @Override
+  public void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
+    planned().writeNil(out, tag, nil);
   }
 
   @Override

@@ -54,11 +54,11 @@ record ElementSlot(
   }
 
   /**
-   * Reads the value of the current element, or null for nil.
+   * Reads the value of the current element, which is a {@link Holder.Nil} for nil.
    *
    * @param index how many stood before it
    */
-  @Nullable Object readOrNil(XmlIn in, int index) {
+  Object readOrNil(XmlIn in, int index) {
     try {
       if (!in.attributes().isNil()) {
         return read(in);
@@ -66,11 +66,11 @@ record ElementSlot(
       if (!nillable) {
         throw in.problem(Code.NIL, "a value", "");
       }
-      codec.checkNil(in);
+      Holder.Nil nil = codec.readNil(in);
       if (in.nextElement()) {
         throw in.problem(Code.UNEXPECTED, "nothing in a nil element", in.localName());
       }
-      return null;
+      return nil;
     } catch (InvalidMessageException invalid) {
       throw invalid.within(step(index));
     }
@@ -114,12 +114,17 @@ record ElementSlot(
     }
   }
 
-  /** The Java value for an element that is present, or that is nil if null. */
-  @Nullable Object hold(@Nullable Object value) {
-    if (holder == PlainHolder.PLAIN) {
-      return value;
+  /** An item of a list: null for a nil element without attributes. */
+  static @Nullable Object item(Object value) {
+    return value instanceof Holder.Nil nil && nil.attributes() == null ? null : value;
+  }
+
+  /** The Java value for an element that is present. */
+  @Nullable Object hold(Object value) {
+    if (value instanceof Holder.Nil nil) {
+      return holder.nil(nil);
     }
-    return value == null ? holder.nil() : holder.hold(value);
+    return holder == PlainHolder.PLAIN ? value : holder.hold(value);
   }
 
   /** The one value that {@code held} represents. */

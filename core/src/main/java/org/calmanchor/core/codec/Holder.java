@@ -8,27 +8,21 @@ import org.jspecify.annotations.Nullable;
  * list.
  */
 public interface Holder {
-  /** Marker value: write {@code xsi:nil}. (null means: omit the element.) */
-  Object NIL = new NilMark();
+  /** An element with {@code xsi:nil} and without attributes. (null means: omit the element.) */
+  Nil NIL = new Nil(null);
 
   /**
-   * A class of its own: an object of the JDK, such as an empty map, could be shared with other
-   * code.
+   * An element with {@code xsi:nil}: it has no content, but may have attributes.
+   *
+   * @param attributes the structure that has its attributes; null for none
    */
-  final class NilMark {
-    private NilMark() {}
-
-    @Override
-    public String toString() {
-      return "nil";
-    }
-  }
+  record Nil(@Nullable Object attributes) {}
 
   /** The Java value for one value of the element, or for none if null. */
   @Nullable Object hold(@Nullable Object value);
 
   /** The Java value for an element that is present without a value. */
-  default @Nullable Object nil() {
+  default @Nullable Object nil(Nil nil) {
     return hold(null);
   }
 

@@ -40,7 +40,7 @@ final class ItemReader implements Supplier<@Nullable Object> {
     }
     slot.requireRoom(in, count);
     Object item = slot.readOrNil(in, count++);
-    if (item == null) {
+    if (item instanceof Holder.Nil) {
       throw in.problem(Code.NIL, "a value", "").within(slot.step(count - 1));
     }
     return item;

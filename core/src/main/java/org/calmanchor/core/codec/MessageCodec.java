@@ -1,5 +1,6 @@
 package org.calmanchor.core.codec;
 
+import java.util.Objects;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.xml.EncodeException;
 import org.calmanchor.core.xml.InputProblem;
@@ -15,8 +16,6 @@ import org.jspecify.annotations.Nullable;
 public final class MessageCodec {
   private final QName name;
   private final Tag tag;
-  private static final byte[] NIL = Tag.encode(" xsi:nil=\"");
-
   private final ElementCodec codec;
   private final @Nullable Holder nillable;
 
@@ -68,15 +67,14 @@ public final class MessageCodec {
   }
 
   private Object nil(XmlIn in) {
-    Object nil = nillable == null ? null : nillable.nil();
-    if (nil == null) {
+    if (nillable == null) {
       throw in.problem(InputProblem.Code.NIL, "a value", "");
     }
-    codec.checkNil(in);
+    Holder.Nil nil = codec.readNil(in);
     if (in.nextElement()) {
       throw in.problem(InputProblem.Code.UNEXPECTED, "nothing in a nil element", in.localName());
     }
-    return nil;
+    return Objects.requireNonNull(nillable.nil(nil));
   }
 
   /**
@@ -86,10 +84,8 @@ public final class MessageCodec {
    */
   public void write(XmlOut out, Object value) {
     try {
-      if (nillable != null && nillable.value(value) == Holder.NIL) {
-        out.open(tag);
-        out.attribute(NIL, "true");
-        out.empty();
+      if (nillable != null && nillable.value(value) instanceof Holder.Nil nil) {
+        codec.writeNil(out, tag, nil);
         return;
       }
       codec.write(out, tag, value);

@@ -55,8 +55,25 @@ final class PolymorphicElement implements ElementCodec {
   }
 
   @Override
-  public void checkNil(XmlIn in) {
-    codecs[index(in)].checkNil(in);
+  public Holder.Nil readNil(XmlIn in) {
+    int index = index(in);
+    Holder.Nil nil = codecs[index].readNil(in);
+    return nil.attributes() == null && index == declared
+        ? nil
+        : new Holder.Nil(
+            alternatives.marked(nil.attributes() == null ? Map.of() : nil.attributes(), index));
+  }
+
+  @Override
+  public void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
+    int index = nil.attributes() == null ? declared : alternatives.of(nil.attributes());
+    if (index < 0) {
+      throw new EncodeException("a nil value of none of the types");
+    }
+    if (index != declared) {
+      out.markNext(marks[index]);
+    }
+    codecs[index].writeNil(out, tag, nil);
   }
 
   /** The index of the current element's type. */

@@ -25,8 +25,9 @@ record QualifiedNameElement(Lexical<Object> lexical) implements ElementCodec {
   }
 
   @Override
-  public void checkNil(XmlIn in) {
+  public Holder.Nil readNil(XmlIn in) {
     SimpleElement.checkAttributes(in, null);
+    return Holder.NIL;
   }
 
   @Override

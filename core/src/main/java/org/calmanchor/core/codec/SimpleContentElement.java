@@ -34,8 +34,15 @@ record SimpleContentElement(
   }
 
   @Override
-  public void checkNil(XmlIn in) {
-    attributes.read(in, new @Nullable Object[attributes.count() + 1]);
+  public Holder.Nil readNil(XmlIn in) {
+    return attributes.readNil(in, composite, attributes.count() + 1);
+  }
+
+  @Override
+  public void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
+    out.open(tag);
+    attributes.writeNil(out, composite, nil);
+    out.empty();
   }
 
   @Override

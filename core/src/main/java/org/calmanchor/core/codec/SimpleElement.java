@@ -60,8 +60,9 @@ final class SimpleElement implements ElementCodec {
   }
 
   @Override
-  public void checkNil(XmlIn in) {
+  public Holder.Nil readNil(XmlIn in) {
     checkAttributes(in, type);
+    return Holder.NIL;
   }
 
   /** Throws for an attribute other than those that XML Schema allows on every element. */

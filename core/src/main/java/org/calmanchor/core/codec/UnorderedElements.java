@@ -51,7 +51,7 @@ final class UnorderedElements {
         list = new ArrayList<>();
         items[at] = list;
       }
-      list.add(value);
+      list.add(ElementSlot.item(value));
     } else {
       values[slot.member()] = slot.hold(value);
     }

@@ -3,6 +3,7 @@ package org.calmanchor.core.content;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.Predicate;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 
@@ -53,6 +54,20 @@ public final class ContentModel {
    */
   public boolean isOrdered() {
     return isOrdered;
+  }
+
+  /**
+   * The positions of a short valid content with as many different elements as it can have: each
+   * repetition once, of each choice one branch.
+   *
+   * @param avoids whether a position is left out, as long as the content stays valid
+   */
+  public List<Integer> example(Predicate<ContentPosition> avoids) {
+    List<Integer> example = new ArrayList<>();
+    if (!expression.example(index -> avoids.test(positions.get(index)), example)) {
+      expression.example(index -> false, example);
+    }
+    return example;
   }
 
   Expression expression() {

@@ -3,6 +3,7 @@ package org.calmanchor.core.content;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.IntPredicate;
 import org.calmanchor.core.model.Particle;
 import org.jspecify.annotations.Nullable;
 
@@ -24,6 +25,15 @@ sealed interface Expression {
 
   /** Adds the positions that can come first. */
   void first(BitSet positions);
+
+  /**
+   * Adds the positions of a short content to {@code example}: each repetition once, of a choice one
+   * branch.
+   *
+   * @param avoids whether a position is to be left out if possible
+   * @return false if one to be left out is needed; then nothing was added
+   */
+  boolean example(IntPredicate avoids, List<Integer> example);
 
   /** What has to follow; null is nothing. */
   record Rest(Expression expression, @Nullable Rest next) {}
@@ -55,6 +65,11 @@ sealed interface Expression {
     public void first(BitSet positions) {
       positions.set(index);
     }
+
+    @Override
+    public boolean example(IntPredicate avoids, List<Integer> example) {
+      return !avoids.test(index) && example.add(index);
+    }
   }
 
   /** One after the other, from the item at {@code from} on. */
@@ -84,6 +99,22 @@ sealed interface Expression {
         }
       }
     }
+
+    @Override
+    public boolean example(IntPredicate avoids, List<Integer> example) {
+      return all(items.subList(from, items.size()), avoids, example);
+    }
+  }
+
+  /** Adds an example of each item, unless one that is needed has none. */
+  private static boolean all(List<Expression> items, IntPredicate avoids, List<Integer> example) {
+    List<Integer> added = new ArrayList<>();
+    for (Expression item : items) {
+      if (!item.example(avoids, added) && !item.isEmptiable()) {
+        return false;
+      }
+    }
+    return added.isEmpty() || example.addAll(added);
   }
 
   /** One of several. */
@@ -100,6 +131,11 @@ sealed interface Expression {
     @Override
     public void first(BitSet positions) {
       branches.forEach(branch -> branch.first(positions));
+    }
+
+    @Override
+    public boolean example(IntPredicate avoids, List<Integer> example) {
+      return branches.stream().anyMatch(branch -> branch.example(avoids, example));
     }
   }
 
@@ -123,6 +159,11 @@ sealed interface Expression {
     public void first(BitSet positions) {
       items.forEach(item -> item.first(positions));
     }
+
+    @Override
+    public boolean example(IntPredicate avoids, List<Integer> example) {
+      return all(items, avoids, example);
+    }
   }
 
   /** A repetition. */
@@ -142,6 +183,18 @@ sealed interface Expression {
     @Override
     public void first(BitSet positions) {
       item.first(positions);
+    }
+
+    @Override
+    public boolean example(IntPredicate avoids, List<Integer> example) {
+      List<Integer> once = new ArrayList<>();
+      if (!item.example(avoids, once)) {
+        return min == 0;
+      }
+      for (int i = 0; i < Math.max(1, min); i++) {
+        example.addAll(once);
+      }
+      return true;
     }
   }
 }

@@ -23,7 +23,8 @@ public final class DocumentProblems {
     add(new Problem(code, Place.of(location, node), what, fix));
   }
 
-  void add(Problem problem) {
+  /** Adds a problem. */
+  public void add(Problem problem) {
     if (problems.size() < MOST) {
       problems.add(problem);
     }

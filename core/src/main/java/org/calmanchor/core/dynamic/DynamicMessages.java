@@ -125,6 +125,15 @@ public final class DynamicMessages {
   /** The only key in the map of a nil element; its value is "true". */
   public static final String NIL_KEY = DynamicValueModel.NIL_KEY;
 
+  /** The key of content whose elements cannot be told by their names alone: a list. */
+  public static final String CONTENT_KEY = DynamicValueModel.CONTENT_KEY;
+
+  /** The key of a text between elements, in an entry of such a list. */
+  public static final String MIXED_KEY = DynamicValueModel.MIXED_KEY;
+
+  /** The only key of a message whose body element is no structure. */
+  public static final String ONLY_KEY = DynamicValueModel.TEXT_KEY;
+
   /**
    * The key of an attribute in the map of its structure: the attribute's name, or "@" and the name
    * if an element has the same name.

@@ -3,6 +3,7 @@ package org.calmanchor.core.dynamic;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -64,7 +65,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   static final String OTHER_ATTRIBUTES = "@*";
 
   private static final QName NO_NAME = new QName("");
-  private static final Map<String, Object> NIL = Map.of(NIL_KEY, "true");
+  private static final Map<String, Object> NIL_MAP = Map.of(NIL_KEY, "true");
 
   private final Contract contract;
   private final @Nullable SimpleTypes rules;
@@ -95,15 +96,12 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
         DynamicValueModel::print);
   }
 
-  /** Reads an empty text as the default or fixed value, and refuses others than the fixed one. */
+  /** Refuses other values than the fixed one. */
   private record ConstrainedText(
       Function<String, Object> parser, @Nullable SimpleRule rule, ValueConstraint value)
       implements Function<String, Object> {
     @Override
     public Object apply(String text) {
-      if (text.isEmpty()) {
-        return parser.apply(value.lexical());
-      }
       Object read = parser.apply(text);
       if (value.isFixed() && rule != null && !rule.isSame(text, value.lexical())) {
         throw LexicalException.constrained("only " + value.lexical());
@@ -257,21 +255,25 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
     }
 
     @Override
-    public Object nil() {
-      return DynamicValueModel.NIL;
+    public Object nil(Nil nil) {
+      Map<String, Object> map = new LinkedHashMap<>(NIL_MAP);
+      if (nil.attributes() instanceof Map<?, ?> attributes) {
+        attributes.forEach((name, value) -> map.put(name.toString(), value));
+      }
+      return map;
     }
 
     @Override
     public Object holdAll(List<Object> values) {
       List<Object> items = new ArrayList<>(values);
-      items.replaceAll(item -> item == null ? NIL : item);
+      items.replaceAll(item -> item == null ? nil(NIL) : item instanceof Nil nil ? nil(nil) : item);
       return Collections.unmodifiableList(items);
     }
 
     @Override
     public @Nullable Object value(@Nullable Object held) {
       boolean isNil = held instanceof Map<?, ?> map && "true".equals(map.get(NIL_KEY));
-      return isNil ? Holder.NIL : held;
+      return isNil ? new Nil(held) : held;
     }
 
     @Override

@@ -22,6 +22,7 @@ class Fields implements Composite {
     this.known = new HashSet<>(keys);
     this.hasOthers = known.remove(DynamicValueModel.OTHER_ATTRIBUTES);
     known.add(DynamicValueModel.TYPE_KEY);
+    known.add(DynamicValueModel.NIL_KEY);
   }
 
   @Override
@@ -78,7 +79,7 @@ class Fields implements Composite {
   /** The keys of its members, for people. */
   private List<String> described() {
     return known.stream()
-        .filter(key -> !key.equals(DynamicValueModel.TYPE_KEY) || keys.contains(key))
+        .filter(key -> !key.startsWith("xsi:"))
         .sorted(Comparator.comparingInt(this::rank))
         .toList();
   }

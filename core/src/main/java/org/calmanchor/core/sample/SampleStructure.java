@@ -1,5 +1,6 @@
 package org.calmanchor.core.sample;
 
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
@@ -7,18 +8,25 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.MinimumDepth;
-import org.calmanchor.core.model.TypeDefinition;
+import org.calmanchor.core.model.Wildcard;
 
 /** Builds the sample values of one structure. It is used once, by one thread. */
 final class SampleStructure {
+  private static final int MOST_DEPTH = 60;
+
   private final Contract contract;
   private final SimpleSamples samples;
+  private final WildcardSamples wildcards;
+  private int depth;
 
   /** The types around the current member, which would make a recursion. */
   private final Set<ComplexType> open = Collections.newSetFromMap(new IdentityHashMap<>());
@@ -26,44 +34,100 @@ final class SampleStructure {
   SampleStructure(Contract contract, SimpleSamples samples) {
     this.contract = contract;
     this.samples = samples;
+    this.wildcards = new WildcardSamples(contract, samples);
+  }
+
+  /** The value of a body element: its members by name, or its only value. */
+  Map<String, Object> body(ElementDeclaration element) {
+    Object value = value(element);
+    @SuppressWarnings("unchecked") // structures are maps by member name
+    Map<String, Object> members =
+        value instanceof Map<?, ?> map
+            ? (Map<String, Object>) map
+            : Map.of(DynamicMessages.ONLY_KEY, value);
+    return members;
   }
 
   /** The members of a structure, by name. */
-  Map<String, Object> members(ComplexType type) {
+  private Map<String, Object> members(ComplexType type) {
     Map<String, Object> fields = new LinkedHashMap<>();
     for (AttributeUse attribute : contract.attributes(type)) {
       fields.put(DynamicMessages.key(contract, type, attribute), samples.text(attribute));
     }
     if (type.content() instanceof ComplexType.Text content) {
       fields.put(DynamicMessages.textKey(type), samples.text(content.type(), "text"));
-    } else {
+    } else if (contract.isPlain(type)) {
       contract.members(type).forEach(member -> add(fields, member));
+    } else {
+      addContent(fields, ContentModel.of(contract, type));
     }
     return fields;
   }
 
   /** Adds a member with its sample value, unless that would be an endless recursion. */
   void add(Map<String, Object> fields, Member member) {
-    String name = member.name();
-    TypeDefinition definition = contract.definition(member.element().type());
-    Object value;
-    if (contract.holdsAny(member.element().type())) {
-      value = "<any xmlns=\"urn:example\"/>";
-    } else if (definition instanceof ComplexType declared) {
-      ComplexType complex = concrete(declared);
-      boolean isWithinItself = open.contains(complex);
-      if (isWithinItself && !member.isRequired()) {
-        return;
-      }
-      value =
-          isWithinItself && member.element().nillable()
-              ? Map.of(DynamicMessages.NIL_KEY, "true")
-              : structure(declared, complex);
-    } else {
-      value = samples.text(member.element());
+    if (isWithinItself(member.element()) && !member.isRequired()) {
+      return;
     }
+    Object value = value(member.element());
     fields.put(
-        name, member.repeats() ? Collections.nCopies(Math.max(1, member.min()), value) : value);
+        member.name(),
+        member.repeats() ? Collections.nCopies(Math.max(1, member.min()), value) : value);
+  }
+
+  private void addContent(Map<String, Object> fields, ContentModel model) {
+    List<Map<String, Object>> ordered = new ArrayList<>();
+    if (model.isMixed()) {
+      ordered.add(Map.of(DynamicMessages.MIXED_KEY, "text"));
+    }
+    for (int index : model.example(this::isAvoided)) {
+      ContentPosition position = model.positions().get(index);
+      ElementDeclaration element = position.element();
+      Object value = element == null ? wildcards.element(position.wildcard()) : value(element);
+      if (model.isOrdered()) {
+        ordered.add(Map.of(position.key(), value));
+      } else if (position.max() == 1) {
+        fields.put(position.key(), value);
+      } else {
+        @SuppressWarnings("unchecked") // only lists are put at this key
+        List<Object> list =
+            (List<Object>) fields.computeIfAbsent(position.key(), key -> new ArrayList<>());
+        list.add(value);
+      }
+    }
+    if (!ordered.isEmpty()) {
+      fields.put(DynamicMessages.CONTENT_KEY, ordered);
+    }
+  }
+
+  private boolean isAvoided(ContentPosition position) {
+    ElementDeclaration element = position.element();
+    return element == null
+        ? position.wildcard() != null && wildcards.isUnknown(position.wildcard())
+        : isWithinItself(element);
+  }
+
+  private boolean isWithinItself(ElementDeclaration element) {
+    return contract.definition(element.type()) instanceof ComplexType declared
+        && open.contains(concrete(declared));
+  }
+
+  private Object value(ElementDeclaration element) {
+    if (contract.holdsAny(element.type())) {
+      return wildcards.element(Wildcard.ANY);
+    }
+    if (!(contract.definition(element.type()) instanceof ComplexType declared)) {
+      return samples.text(element);
+    }
+    if (declared.equals(ComplexType.ANY_TYPE)) {
+      return Map.of(
+          DynamicMessages.CONTENT_KEY, List.of(Map.of(DynamicMessages.MIXED_KEY, "text")));
+    }
+    ComplexType complex = concrete(declared);
+    boolean isEndless = depth > MOST_DEPTH;
+    return isEndless || (open.contains(complex) && element.nillable())
+        ? Map.of(DynamicMessages.NIL_KEY, "true")
+        : structure(declared, complex);
   }
 
   private Map<String, Object> structure(ComplexType declared, ComplexType type) {
@@ -72,7 +136,9 @@ final class SampleStructure {
       inner.put(DynamicMessages.TYPE_KEY, type.name().getLocalPart());
     }
     boolean isOutermost = open.add(type);
+    depth++;
     inner.putAll(members(type));
+    depth--;
     if (isOutermost) {
       open.remove(type);
     }

@@ -3,13 +3,14 @@ package org.calmanchor.core.sample;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.calmanchor.core.model.AttributeUse;
-import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.simple.SimpleExamples;
+import org.jspecify.annotations.Nullable;
 
 /** Sample values: valid, recognisable as samples, and always the same. */
 public final class Samples {
@@ -18,7 +19,7 @@ public final class Samples {
 
   private Samples(Contract contract, Examples examples) {
     this.contract = contract;
-    this.texts = new SimpleSamples(contract, examples);
+    this.texts = new SimpleSamples(contract, examples, new SimpleExamples(contract));
   }
 
   /** Samples of messages of {@code contract}, which use {@code examples} where there are some. */
@@ -31,7 +32,7 @@ public final class Samples {
    * recursion ends early.
    */
   public Map<String, Object> request(Operation operation) {
-    return body(operation.input());
+    return body(contract.request(operation));
   }
 
   /**
@@ -39,12 +40,11 @@ public final class Samples {
    * recursion ends early; empty for a one-way operation.
    */
   public Map<String, Object> response(Operation operation) {
-    return operation.output() == null ? Map.of() : body(operation.output());
+    return body(contract.response(operation));
   }
 
-  private Map<String, Object> body(Operation.MessageUse use) {
-    ElementDeclaration element = contract.bodyElement(use.message());
-    return new SampleStructure(contract, texts).members((ComplexType) element.type());
+  private Map<String, Object> body(@Nullable ElementDeclaration element) {
+    return element == null ? Map.of() : new SampleStructure(contract, texts).body(element);
   }
 
   /** Sample values for the header blocks that a request must carry, by local name. */

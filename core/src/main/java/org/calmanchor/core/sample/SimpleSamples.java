@@ -10,9 +10,12 @@ import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.ValueConstraint;
+import org.calmanchor.core.simple.SimpleExamples;
+import org.jspecify.annotations.Nullable;
 
 /** Sample texts for simple types: declared examples, else made-up ones. */
-record SimpleSamples(Contract contract, Examples examples) {
+record SimpleSamples(Contract contract, Examples examples, SimpleExamples found) {
   private static final Map<String, String> BY_BUILT_IN =
       Map.of(
           "boolean", "true",
@@ -56,18 +59,28 @@ record SimpleSamples(Contract contract, Examples examples) {
   /** The declared example of a simple element, or a sample text. */
   String text(ElementDeclaration element) {
     String example = examples.of(element.origin());
-    return example == null ? text(element.type(), element.name().getLocalPart()) : example;
+    return example == null
+        ? text(element.type(), element.value(), element.name().getLocalPart())
+        : example;
   }
 
   /** The declared example of an attribute, or a sample text. */
   String text(AttributeUse attribute) {
     String example = examples.of(attribute.origin());
-    return example == null ? text(attribute.type(), attribute.name().getLocalPart()) : example;
+    return example == null
+        ? text(attribute.type(), attribute.value(), attribute.name().getLocalPart())
+        : example;
+  }
+
+  private String text(TypeUse type, @Nullable ValueConstraint value, String name) {
+    return value != null && value.isFixed() ? value.lexical() : text(type, name);
   }
 
   /** A sample text for a simple type; a free text is {@code name}. */
   String text(TypeUse type, String name) {
-    return text(type, name, List.of());
+    String usual = text(type, name, List.of());
+    String other = found.isValid(type, usual) ? null : found.find(type);
+    return other == null ? usual : other;
   }
 
   private String text(TypeUse type, String name, List<Facet> below) {

@@ -9,6 +9,7 @@ import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.document.DocumentProblems;
 import org.calmanchor.core.document.DocumentSet;
+import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -25,6 +26,7 @@ public final class SchemaReader {
   private final DocumentSet documents;
   private final ComponentIndex index;
   private final Set<Visit> visited = new HashSet<>();
+  private final Set<String> inline = new HashSet<>();
 
   /** A schema element as one of a namespace. Its identity counts, not what it says. */
   private record Visit(URI location, int line, int column, String namespace) {}
@@ -42,15 +44,22 @@ public final class SchemaReader {
     return new SchemaReader(documents, problems).read();
   }
 
+  private static List<XmlNode> inline(XmlNode definitions) {
+    return definitions.children(Names.WSDL, "types").stream()
+        .flatMap(types -> types.children(Names.XSD, "schema").stream())
+        .toList();
+  }
+
   private List<Schema> read() {
+    for (DocumentSet.Document document : documents.all()) {
+      for (XmlNode schema : inline(document.root())) {
+        inline.add(schema.attributeOr("targetNamespace", ""));
+      }
+    }
     for (DocumentSet.Document document : documents.all()) {
       XmlNode root = document.root();
       if (root.is(Names.WSDL, "definitions")) {
-        for (XmlNode types : root.children(Names.WSDL, "types")) {
-          types
-              .children(Names.XSD, "schema")
-              .forEach(schema -> visit(document.location(), schema, null));
-        }
+        inline(root).forEach(schema -> visit(document.location(), schema, null));
       }
     }
     DocumentSet.Document root = documents.root();
@@ -100,7 +109,9 @@ public final class SchemaReader {
   private void follow(
       SchemaScope scope, XmlNode reference, String namespace, @Nullable String adopted) {
     DocumentSet.Document document = documents.referred(reference);
-    if (document == null) {
+    if (document == null
+        || (SchemaCatalogue.isShipped(document.location()) && inline.contains(namespace))) {
+      // A schema in the WSDL document itself comes before the one in this library.
       return;
     }
     XmlNode schema = document.root();

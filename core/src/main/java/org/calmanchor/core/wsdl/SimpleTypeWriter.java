@@ -33,7 +33,8 @@ final class SimpleTypeWriter {
           new Attributes().and("base", reference(restriction.base())),
           () -> {
             inside(restriction.base());
-            restriction.facets().forEach(this::facet);
+            boolean isName = prefixes.isName(restriction.base());
+            restriction.facets().forEach(facet -> facet(facet, isName));
           });
     } else if (variety instanceof SimpleType.ListOf list) {
       xml.element(
@@ -67,10 +68,12 @@ final class SimpleTypeWriter {
     return use instanceof TypeUse.Named ? prefixes.reference(use) : null;
   }
 
-  private void facet(Facet facet) {
+  private void facet(Facet facet, boolean isName) {
+    boolean isPrefixed = isName && facet.kind() == Facet.Kind.ENUMERATION;
     xml.element(
         "xsd:" + facet.kind().element(),
-        Attributes.of("value", facet.value()),
+        Attributes.of(
+            "value", isPrefixed ? prefixes.of(QName.valueOf(facet.value())) : facet.value()),
         () -> doc(facet.doc()));
   }
 

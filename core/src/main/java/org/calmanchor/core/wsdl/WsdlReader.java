@@ -47,6 +47,7 @@ final class WsdlReader {
     new Extensions(index).check(documents);
     MessageReader messages = new MessageReader(index, schemas);
     Contract contract = contract(root, schemas, index, messages);
+    new FacetProblems(contract, problems).report();
     problems.throwIfAny(location);
     return new ReadDocument(contract, problems.notices(), documents);
   }

@@ -32,7 +32,7 @@ final class WsdlWriter {
     this.contract = contract;
     this.address = address;
     this.locations = locations;
-    this.prefixes = new DocumentPrefixes(contract);
+    this.prefixes = DocumentPrefixes.ofWsdl(contract);
   }
 
   String write() {

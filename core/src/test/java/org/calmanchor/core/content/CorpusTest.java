@@ -1,0 +1,155 @@
+package org.calmanchor.core.content;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Collectors;
+import org.calmanchor.core.Documents;
+import org.calmanchor.core.document.Notice;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Examples;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.problem.Problem;
+import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.core.wsdl.ReadDocument;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/**
+ * Documents in the forms that partners send: each is read, or refused with its place and reason.
+ * Samples are valid for the JDK's validator, and random messages get its verdict.
+ *
+ * <p>{@code -Dcalm.anchor.messages=100000} judges that many messages in all.
+ */
+class CorpusTest {
+  private static final int MESSAGES = Integer.getInteger("calm.anchor.messages", 2_500);
+
+  static List<Corpus> all() throws IOException {
+    return Corpus.all();
+  }
+
+  static List<Corpus> readable() throws IOException {
+    return all().stream().filter(each -> each.expected().startsWith("read")).toList();
+  }
+
+  @Test
+  void hasDocumentsOfAllKinds() throws IOException {
+    assertThat(all()).hasSizeGreaterThanOrEqualTo(40);
+  }
+
+  @ParameterizedTest
+  @MethodSource("all")
+  void isReadOrRefusedAsExpected(Corpus corpus) {
+    if (corpus.expected().startsWith("read")) {
+      ReadDocument read = Documents.read(corpus.texts());
+      assertThat(read.contract().portTypes()).isNotEmpty();
+      String notices =
+          read.notices().stream().map(Notice::toString).collect(Collectors.joining("\n"));
+      String expected = corpus.expected().substring(4).strip();
+      if (expected.isEmpty()) {
+        assertThat(notices).isEmpty();
+      } else {
+        assertThat(notices).contains(expected.split(" \\| "));
+      }
+    } else {
+      ContractException refused =
+          catchThrowableOfType(ContractException.class, () -> Documents.read(corpus.texts()));
+      assertThat(refused).isNotNull();
+      assertThat(
+              refused.problems().stream().map(Problem::toString).collect(Collectors.joining("\n")))
+          .contains(corpus.expected());
+    }
+  }
+
+  @ParameterizedTest
+  @MethodSource("readable")
+  void isTheSameWhenWrittenAndReadAgain(Corpus corpus) {
+    Contract contract = Documents.read(corpus.texts()).contract();
+    if (contract.portTypes().stream()
+        .allMatch(each -> each.name().getNamespaceURI().equals(contract.targetNamespace()))) {
+      Contract here = contract.withAddress("http://lanternquay.test/");
+      String written = ContractDocuments.write(here, "http://lanternquay.test/");
+      Documents.requireEqual(Documents.read(written), here);
+    }
+  }
+
+  @ParameterizedTest
+  @MethodSource("readable")
+  void hasValidSamples(Corpus corpus) throws Exception {
+    Contract contract = Documents.read(corpus.texts()).contract();
+    MessageJudge judge = new MessageJudge(corpus, contract);
+    DynamicMessages messages = DynamicMessages.of(contract);
+    Samples samples = Samples.of(contract, Examples.NONE);
+    for (Operation operation : operations(contract)) {
+      for (SoapVersion version : SoapVersion.values()) {
+        byte[] request =
+            messages.request(
+                operation.name(),
+                version,
+                samples.request(operation),
+                samples.headerBlocks(operation),
+                DynamicMessages.Layout.INDENTED);
+        assertThat(judge.validator(request))
+            .as(new String(request, StandardCharsets.UTF_8))
+            .isEmpty();
+        if (contract.request(operation) == null) {
+          continue;
+        }
+        assertThat(judge.codec(request)).as(new String(request, StandardCharsets.UTF_8)).isEmpty();
+      }
+    }
+  }
+
+  private static List<Operation> operations(Contract contract) {
+    return contract.portTypes().stream().flatMap(each -> each.operations().stream()).toList();
+  }
+
+  @ParameterizedTest
+  @MethodSource("readable")
+  void judgesMessagesAsTheValidatorDoes(Corpus corpus) throws Exception {
+    Contract contract = Documents.read(corpus.texts()).contract();
+    MessageJudge judge = new MessageJudge(corpus, contract);
+    List<Operation> operations = operations(contract);
+    int count = MESSAGES / readable().size();
+    int valid = 0;
+    String last = "";
+    long seed = Long.getLong("calm.anchor.seed", 20_271_106L);
+    for (int i = 0; i < count; i++) {
+      Random random = new Random((seed + i) * 0x9E3779B97F4A7C15L);
+      Operation operation = operations.get(random.nextInt(operations.size()));
+      ElementDeclaration element = contract.request(operation);
+      if (element == null) {
+        continue;
+      }
+      byte[] message = judge.random(element, random);
+      String text = new String(message, StandardCharsets.UTF_8);
+      String validator = judge.validator(message);
+      String codec = judge.codec(message);
+      last = validator + " / " + codec;
+      assertThat(codec.isEmpty())
+          .as("seed %s%n%s%nvalidator: %s%ncodec: %s", seed + i, text, validator, codec)
+          .isEqualTo(validator.isEmpty());
+      if (codec.isEmpty()) {
+        valid++;
+        byte[] again = judge.writtenAgain(message);
+        assertThat(judge.validator(again))
+            .as("%s%n%s", text, new String(again, StandardCharsets.UTF_8))
+            .isEmpty();
+      }
+    }
+    boolean hasBodies = operations.stream().anyMatch(each -> contract.request(each) != null);
+    assertThat(valid)
+        .as("valid messages of " + count + ", the last: " + last)
+        .isGreaterThanOrEqualTo(hasBodies ? 1 : 0);
+  }
+}
