@@ -1,5 +1,6 @@
 package org.calmanchor.core.codec;
 
+import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import javax.xml.namespace.QName;
@@ -7,35 +8,58 @@ import org.calmanchor.core.model.Wildcard;
 import org.calmanchor.core.xml.DomReader;
 import org.calmanchor.core.xml.DomWriter;
 import org.calmanchor.core.xml.InputProblem.Code;
+import org.calmanchor.core.xml.InvalidMessageException;
 import org.calmanchor.core.xml.MessageLimits;
 import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
+import org.w3c.dom.Element;
 
 /**
  * Elements that stand for a wildcard (XML Schema 1.0 part 1, section 3.10.4).
  *
  * @param holder how they are held
  * @param globals the codecs of the contract's elements, for those that have to be validated
+ * @param anyType the codec of elements that have any type, for those that are not declared
  */
-record AnyContent(AnyHolder holder, Map<QName, MessageCodec> globals) {
+record AnyContent(AnyHolder holder, Map<QName, MessageCodec> globals, ElementCodec anyType) {
   private static final MessageOpener INPUTS = new MessageOpener(MessageLimits.DEFAULT);
 
   /** Reads the current element. */
   Object read(XmlIn in, Wildcard wildcard) {
-    boolean isSkipped = wildcard.processing() == Wildcard.Processing.SKIP;
-    MessageCodec declared = isSkipped ? null : globals.get(in.name());
-    if (declared == null) {
-      if (wildcard.processing() == Wildcard.Processing.STRICT) {
-        throw in.problem(Code.UNEXPECTED, "an element that a schema declares", in.localName())
-            .within(in.localName());
-      }
+    if (wildcard.processing() == Wildcard.Processing.SKIP) {
       return holder.hold(DomReader.read(in));
     }
+    MessageCodec declared = globals.get(in.name());
+    if (declared != null) {
+      XmlOut out = XmlOut.held(false);
+      declared.write(out, declared.read(in));
+      String markup = new String(out.bytes(), StandardCharsets.UTF_8);
+      return holder.hold(DomReader.parse(INPUTS, markup));
+    }
+    boolean isTyped = in.attributes().type() != null;
+    if (wildcard.processing() == Wildcard.Processing.STRICT && !isTyped) {
+      throw in.problem(Code.UNEXPECTED, "an element that a schema declares", in.localName())
+          .within(in.localName());
+    }
+    String name = in.localName();
+    Element element = DomReader.read(in);
+    try {
+      check(element);
+    } catch (InvalidMessageException invalid) {
+      throw invalid.within(name);
+    }
+    return holder.hold(element);
+  }
+
+  /** What is not declared has any type; what is declared inside of it is validated again. */
+  private void check(Element element) {
     XmlOut out = XmlOut.held(false);
-    declared.write(out, declared.read(in));
-    String markup = new String(out.bytes(), StandardCharsets.UTF_8);
-    return holder.hold(DomReader.parse(INPUTS, markup));
+    DomWriter.write(out, element);
+    try (XmlIn in = INPUTS.open(new ByteArrayInputStream(out.bytes()), "UTF-8")) {
+      in.nextElement();
+      anyType.read(in);
+    }
   }
 
   void write(XmlOut out, Object held) {

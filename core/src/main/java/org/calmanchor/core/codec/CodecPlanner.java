@@ -12,6 +12,7 @@ import org.calmanchor.core.content.ContentModel;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -36,6 +37,8 @@ import org.jspecify.annotations.Nullable;
  * @param <T> what the value model needs to know of a position
  */
 public final class CodecPlanner<T> {
+  private static final TypeUse ANY_TYPE = TypeUse.named(Names.xsd("anyType"));
+
   private final Contract contract;
   private final MessagePrefixes prefixes;
   private final ValueModel<T> values;
@@ -43,7 +46,7 @@ public final class CodecPlanner<T> {
   private final Map<QName, MessageCodec> globals = new HashMap<>();
   private final Map<QName, Lexical<Object>> globalAttributes = new HashMap<>();
   private final NarrowerTypes narrower;
-  private boolean hasAny;
+  private @Nullable AnyContent any;
 
   /** {@code blocked} is null for the codec of the type itself, without those derived from it. */
   private record Key<T>(QName type, T held, @Nullable Set<Derivation.Method> blocked) {}
@@ -63,7 +66,7 @@ public final class CodecPlanner<T> {
    */
   public MessageCodec plan(ElementDeclaration element, T held) {
     MessageCodec codec = message(element, held);
-    if (hasAny && globals.isEmpty()) {
+    if (any != null && globals.isEmpty()) {
       for (Schema schema : contract.schemas()) {
         for (ElementDeclaration global : schema.elements()) {
           if (!global.substitution().isAbstract()) {
@@ -197,7 +200,8 @@ public final class CodecPlanner<T> {
         ? lexical
         : new Lexical<>(
             lexical.form(),
-            lexical.whiteSpace(),
+            // Only a text of no characters is empty, so white space is removed later.
+            WhiteSpace.PRESERVE,
             text -> lexical.parse(text.isEmpty() ? value.lexical() : text),
             lexical::print);
   }
@@ -237,17 +241,26 @@ public final class CodecPlanner<T> {
       ComplexType complex, AttributeCodec attributes, ValueModel.Structure<T> structure, T held) {
     ContentModel model = ContentModel.of(contract, complex);
     List<ContentPosition> positions = model.positions();
+    boolean hasAny = positions.stream().anyMatch(position -> position.element() == null);
     @Nullable ElementSlot[] slots = new @Nullable ElementSlot[positions.size()];
     for (int i = 0; i < slots.length; i++) {
       ElementDeclaration element = positions.get(i).element();
-      hasAny |= element == null;
       if (element != null) {
         boolean repeats = model.isOrdered() || positions.get(i).max() > 1;
         slots[i] = slot(new Member(element, 0, 1), held, repeats, 0);
       }
     }
     return new ContentElement(
-        attributes, model, slots, new AnyContent(values.any(), globals), structure.composite());
+        attributes, model, slots, hasAny ? any(held) : null, structure.composite());
+  }
+
+  private AnyContent any(T held) {
+    if (any == null) {
+      DeferredElement anyType = new DeferredElement();
+      any = new AnyContent(values.any(), globals, anyType);
+      anyType.is(kept(ANY_TYPE, held, Set.of(), () -> anyType(held)));
+    }
+    return any;
   }
 
   private AttributeCodec attributes(ComplexType complex, ValueModel.Structure<T> structure) {

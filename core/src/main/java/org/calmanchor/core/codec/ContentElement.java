@@ -25,19 +25,20 @@ final class ContentElement implements ElementCodec {
   private final AttributeCodec attributes;
   private final ContentModel model;
   private final @Nullable ElementSlot[] slots;
-  private final AnyContent any;
+  private final @Nullable AnyContent any;
   private final Composite composite;
 
   /**
    * Creates a codec.
    *
    * @param slots the element of each position; null for a wildcard
+   * @param any what stands for wildcards; null if there are none
    */
   ContentElement(
       AttributeCodec attributes,
       ContentModel model,
       @Nullable ElementSlot[] slots,
-      AnyContent any,
+      @Nullable AnyContent any,
       Composite composite) {
     this.attributes = attributes;
     this.model = model;
@@ -74,6 +75,10 @@ final class ContentElement implements ElementCodec {
     return ComplexReader.assemble(in, composite, values);
   }
 
+  private AnyContent any() {
+    return Objects.requireNonNull(any);
+  }
+
   private static void finishText(StringBuilder text, List<ContentItem> items) {
     if (!text.isEmpty()) {
       items.add(new ContentItem(ContentItem.TEXT, text.toString()));
@@ -89,7 +94,7 @@ final class ContentElement implements ElementCodec {
     ContentPosition position = model.positions().get(found);
     ElementSlot slot = slots[found];
     if (slot == null) {
-      return new ContentItem(found, any.read(in, Objects.requireNonNull(position.wildcard())));
+      return new ContentItem(found, any().read(in, Objects.requireNonNull(position.wildcard())));
     }
     int before = counts.merge(position.key(), 1, Integer::sum) - 1;
     return new ContentItem(found, slot.hold(slot.readOrNil(in, before)));
@@ -168,7 +173,7 @@ final class ContentElement implements ElementCodec {
     }
     ElementSlot slot = slots[item.position()];
     if (slot == null) {
-      any.write(out, Objects.requireNonNull(value));
+      any().write(out, Objects.requireNonNull(value));
       return;
     }
     int before = counts.merge(model.positions().get(item.position()).key(), 1, Integer::sum) - 1;

@@ -67,9 +67,7 @@ record ElementSlot(
         throw in.problem(Code.NIL, "a value", "");
       }
       Holder.Nil nil = codec.readNil(in);
-      if (in.nextElement()) {
-        throw in.problem(Code.UNEXPECTED, "nothing in a nil element", in.localName());
-      }
+      in.requireEmpty("nothing in a nil element");
       return nil;
     } catch (InvalidMessageException invalid) {
       throw invalid.within(step(index));

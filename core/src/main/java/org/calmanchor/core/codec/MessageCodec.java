@@ -71,9 +71,7 @@ public final class MessageCodec {
       throw in.problem(InputProblem.Code.NIL, "a value", "");
     }
     Holder.Nil nil = codec.readNil(in);
-    if (in.nextElement()) {
-      throw in.problem(InputProblem.Code.UNEXPECTED, "nothing in a nil element", in.localName());
-    }
+    in.requireEmpty("nothing in a nil element");
     return Objects.requireNonNull(nillable.nil(nil));
   }
 

@@ -37,22 +37,52 @@ final class NarrowerTypes {
       for (Schema schema : contract.schemas()) {
         schema.types().forEach(this::add);
       }
+      BuiltIns.simpleTypes().forEach(this::addBuiltIn);
+    }
+    if (contract.definition(declared) instanceof SimpleType simple
+        && simple.variety() instanceof SimpleType.UnionOf union) {
+      return ofUnion(declared, union);
     }
     QName name =
         declared instanceof TypeUse.Named named ? named.name() : ((TypeDefinition) declared).name();
     return name == null ? Map.of() : byBase.getOrDefault(name, Map.of());
   }
 
+  /** A member of a union, and what is derived from it, may take the place of the union. */
+  private Map<QName, Lexical<Object>> ofUnion(TypeUse declared, SimpleType.UnionOf union) {
+    Map<QName, Lexical<Object>> all = new HashMap<>();
+    if (declared instanceof TypeUse.Named named) {
+      all.putAll(byBase.getOrDefault(named.name(), Map.of()));
+    }
+    for (TypeUse member : union.members()) {
+      if (member instanceof TypeUse.Named named) {
+        all.put(named.name(), lexical(member));
+      }
+      all.putAll(of(member));
+    }
+    return all;
+  }
+
   private void add(TypeDefinition type) {
     if (type instanceof SimpleType simple && simple.name() != null) {
-      Lexical<Object> lexical = lexical(simple);
-      TypeUse base = baseOf(simple);
-      while (base != null) {
-        if (base instanceof TypeUse.Named named) {
-          byBase.computeIfAbsent(named.name(), key -> new HashMap<>()).put(simple.name(), lexical);
-        }
-        base = next(base);
+      add(simple.name(), lexical(simple), baseOf(simple));
+    }
+  }
+
+  private void addBuiltIn(QName name) {
+    QName base = BuiltIns.base(name);
+    if (base != null) {
+      add(name, lexical(TypeUse.named(name)), TypeUse.named(base));
+    }
+  }
+
+  private void add(QName name, Lexical<Object> lexical, TypeUse base) {
+    TypeUse at = base;
+    while (at != null) {
+      if (at instanceof TypeUse.Named named) {
+        byBase.computeIfAbsent(named.name(), key -> new HashMap<>()).put(name, lexical);
       }
+      at = next(at);
     }
   }
 

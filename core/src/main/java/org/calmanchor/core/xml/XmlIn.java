@@ -139,6 +139,29 @@ public final class XmlIn implements AutoCloseable {
     }
   }
 
+  /**
+   * Moves to the end of the current element, which must have no content at all.
+   *
+   * @param expected what belongs there, in words
+   */
+  public void requireEmpty(String expected) {
+    while (true) {
+      switch (events.next()) {
+        case XMLStreamConstants.END_ELEMENT -> {
+          return;
+        }
+        case XMLStreamConstants.START_ELEMENT ->
+            throw problem(Code.UNEXPECTED, expected, localName());
+        case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA, XMLStreamConstants.SPACE -> {
+          if (events.finishText() > 0) {
+            throw problem(Code.UNEXPECTED, expected, reader.getText());
+          }
+        }
+        default -> events.refuseForbidden();
+      }
+    }
+  }
+
   /** Skips the rest of the current element. */
   public void skip() {
     int open = 1;

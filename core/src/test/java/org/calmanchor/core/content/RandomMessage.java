@@ -116,9 +116,10 @@ final class RandomMessage {
         .map(TypeDefinition::name)
         .filter(Objects::nonNull)
         .forEach(names::add);
+    names.removeIf(name -> !isText(name));
     QName name = once(3) ? declared : names.get(random.nextInt(names.size()));
     mark(element, name);
-    if (contract.type(name) instanceof ComplexType || !isText(name)) {
+    if (contract.type(name) instanceof ComplexType) {
       element.setTextContent("1");
     } else {
       text(element, TypeUse.named(name));
@@ -245,6 +246,7 @@ final class RandomMessage {
         .filter(schema -> wildcard.namespaces().allows(schema.targetNamespace()))
         .flatMap(schema -> schema.elements().stream())
         .filter(element -> !element.substitution().isAbstract())
+        .filter(element -> isText(element.name()))
         .toList();
   }
 
