@@ -32,7 +32,7 @@ import org.junit.jupiter.params.provider.MethodSource;
  * <p>{@code -Dcalm.anchor.messages=100000} judges that many messages in all.
  */
 class CorpusTest {
-  private static final int MESSAGES = Integer.getInteger("calm.anchor.messages", 2_500);
+  private static final int MESSAGES = Integer.getInteger("calm.anchor.messages", 4_000);
 
   static List<Corpus> all() throws IOException {
     return Corpus.all();
