@@ -2,6 +2,7 @@
 module org.calmanchor.cli {
   requires transitive org.calmanchor.host;
   requires transitive info.picocli;
+  requires java.net.http;
   requires static transitive org.jspecify;
 
   exports org.calmanchor.cli;

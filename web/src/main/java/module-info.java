@@ -6,6 +6,7 @@ module org.calmanchor.web {
   requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;
   requires gg.jte.runtime;
+  requires java.net.http;
   requires org.slf4j;
 
   exports org.calmanchor.web;

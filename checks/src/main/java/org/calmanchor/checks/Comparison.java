@@ -5,10 +5,16 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.Origin;
+import org.calmanchor.core.model.Particle;
+import org.calmanchor.core.model.TypeUse;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,6 +22,8 @@ import org.jspecify.annotations.Nullable;
  * threads.
  */
 public final class Comparison {
+  private static final TypeUse NOTHING = ComplexType.sequence(List.of(), Origin.NONE);
+
   private final Contract contract;
   private final ValueComparison trees;
 
@@ -51,11 +59,36 @@ public final class Comparison {
           operation.name() + " is one-way; expect \"accepted\" of it");
     }
     if (outcome instanceof Outcome.Result result) {
-      ComplexType type = (ComplexType) contract.bodyElement(operation.output().message()).type();
-      trees.compare(type, expected.values(), result.values(), expected.compare(), "", found);
+      body(
+          contract.response(operation),
+          expected.values(),
+          result.values(),
+          expected.compare(),
+          found);
     } else {
       found.add(new Difference("", "a result", words(outcome)));
     }
+  }
+
+  /** Compares the members of a body element; one without members is its only member. */
+  private void body(
+      @Nullable ElementDeclaration element,
+      Map<String, ?> expected,
+      Map<String, ?> actual,
+      Expected.Compare compare,
+      List<Difference> found) {
+    TypeUse type = element == null ? NOTHING : element.type();
+    ComplexType structure =
+        contract.definition(type) instanceof ComplexType complex
+                && (element == null || DynamicMessages.hasMembers(contract, element))
+            ? complex
+            : ComplexType.sequence(List.of(only(type)), Origin.NONE);
+    trees.compare(structure, expected, actual, compare, "", found);
+  }
+
+  private static Particle only(TypeUse type) {
+    QName key = new QName(DynamicMessages.ONLY_KEY);
+    return new Particle(new ElementDeclaration(key, type, false, "", Origin.NONE), 1, 1);
   }
 
   private void refusal(
@@ -70,8 +103,8 @@ public final class Comparison {
       parts(expected, fault.code(), fault.reason(), found);
       Map<String, Object> values = expected.values();
       if (declared != null && values != null) {
-        ComplexType type = (ComplexType) contract.bodyElement(declared.message()).type();
-        trees.compare(type, values, fault.values(), expected.compare(), "", found);
+        ElementDeclaration detail = contract.bodyElement(declared.message());
+        body(detail, values, fault.values(), expected.compare(), found);
       }
     } else if (outcome instanceof Outcome.OtherFault fault && name == null) {
       parts(expected, fault.code(), fault.reason(), found);

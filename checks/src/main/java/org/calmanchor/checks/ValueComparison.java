@@ -67,7 +67,7 @@ final class ValueComparison {
     if (type.content() instanceof ComplexType.Text text) {
       slots.put(DynamicMessages.textKey(type), new Slot(text.type(), false));
     } else {
-      for (Member member : contract.members(type)) {
+      for (Member member : DynamicMessages.members(contract, type)) {
         slots.put(member.name(), new Slot(member.element().type(), member.repeats()));
       }
     }

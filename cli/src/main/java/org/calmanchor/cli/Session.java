@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.Reading;
@@ -33,8 +34,13 @@ public final class Session {
    * @param expectation what the call must answer, for people; may be empty
    */
   public void add(String path, Reading reading, Operation operation, String expectation) {
-    Contract contract = reading.contract();
-    Samples samples = Samples.of(contract, reading.examples());
+    add(path, reading.contract(), reading.examples(), operation, expectation);
+  }
+
+  /** Adds a service by its contract, as for others. */
+  void add(
+      String path, Contract contract, Examples examples, Operation operation, String expectation) {
+    Samples samples = Samples.of(contract, examples);
     byte[] envelope =
         DynamicMessages.of(contract)
             .request(

@@ -1,6 +1,7 @@
 package org.calmanchor.cli;
 
 import java.io.IOException;
+import java.io.PrintWriter;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
@@ -13,10 +14,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import org.calmanchor.core.document.DocumentCopy;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.core.wsdl.ReadDocument;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -28,11 +31,16 @@ import picocli.CommandLine.Parameters;
 /** {@code calm-anchor wsdl}. */
 @Command(
     name = "wsdl",
-    description = "Writes the WSDL of an annotated class, to the screen or to a file.",
+    description = {
+      "Writes the WSDL of an annotated class, to the screen or to a file.",
+      "For the URL or file of a WSDL document, copies it with all that it imports into the folder"
+          + " --out; the locations in the copies lead to one another."
+    },
     footer = {
       "",
       "Example:  calm-anchor wsdl harbor.BerthDesk --classpath target/classes \\",
-      "            --address https://host.test/berths --out berths.wsdl"
+      "            --address https://host.test/berths --out berths.wsdl",
+      "          calm-anchor wsdl https://saltmere.test/pilots?wsdl --out pilots"
     })
 final class WsdlCommand implements Callable<Integer> {
   /** The default address: a host name that is never assigned (RFC 6761, section 6.4). */
@@ -40,8 +48,12 @@ final class WsdlCommand implements Callable<Integer> {
 
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
-  @Parameters(paramLabel = "CLASS", description = "The full name of a class with @PortType.")
+  @Parameters(
+      paramLabel = "CLASS|URL|FILE",
+      description = "The full name of a class with @PortType; or the document to copy.")
   private String className = "";
+
+  @Mixin private DocumentOptions documents = new DocumentOptions();
 
   @Mixin private ClassPathOption classPath = new ClassPathOption();
 
@@ -53,8 +65,8 @@ final class WsdlCommand implements Callable<Integer> {
 
   @Option(
       names = {"--out", "-o"},
-      paramLabel = "FILE",
-      description = "Write to this file instead of the screen.")
+      paramLabel = "FILE|FOLDER",
+      description = "Write to this file instead of the screen; the folder for copies.")
   private @Nullable Path out;
 
   @Option(names = "--force", description = "Overwrite existing files.")
@@ -67,6 +79,9 @@ final class WsdlCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
+    if (DocumentOptions.isDocument(className)) {
+      return copy();
+    }
     String location = location();
     Class<?> type = classPath.classes().named(className);
     Contract contract = ContractReader.read(type).contract();
@@ -80,7 +95,9 @@ final class WsdlCommand implements Callable<Integer> {
     } else {
       Map<Path, String> files = split ? split(out, contract, target) : new LinkedHashMap<>();
       files.putIfAbsent(out, ContractDocuments.write(contract, target));
-      write(files);
+      Map<Path, byte[]> encoded = new LinkedHashMap<>();
+      files.forEach((file, text) -> encoded.put(file, text.getBytes(StandardCharsets.UTF_8)));
+      write(encoded);
       int operations = contract.portTypes().get(0).operations().size();
       spec.commandLine()
           .getOut()
@@ -101,6 +118,31 @@ final class WsdlCommand implements Callable<Integer> {
           .println(
               "The address in it is a placeholder, " + target + "; set it with --address URL.");
     }
+    return 0;
+  }
+
+  private int copy() {
+    if (out == null || split || address != null) {
+      throw CommandException.usage(
+          "A document is copied into a folder: say which with --out FOLDER, without --split and"
+              + " --address.");
+    }
+    ReadDocument read = documents.read(className);
+    Path folder = out;
+    Map<Path, byte[]> files = new LinkedHashMap<>();
+    DocumentCopy.of(read.documents())
+        .forEach((name, content) -> files.put(folder.resolve(name), content));
+    try {
+      Files.createDirectories(folder);
+    } catch (IOException impossible) {
+      throw CommandException.problem(folder + " cannot be made: " + impossible.getMessage());
+    }
+    write(files);
+    PrintWriter screen = spec.commandLine().getOut();
+    screen.printf(
+        "Wrote %s%n",
+        files.keySet().stream().map(Path::toString).collect(Collectors.joining(", ")));
+    read.notices().forEach(notice -> screen.println("Note: " + notice));
     return 0;
   }
 
@@ -135,7 +177,7 @@ final class WsdlCommand implements Callable<Integer> {
   }
 
   /** Writes all files, or none if one of them exists already. */
-  private void write(Map<Path, String> files) {
+  private void write(Map<Path, byte[]> files) {
     for (Path file : files.keySet()) {
       if (!force && Files.exists(file)) {
         throw CommandException.usage(file + " is there already. Overwrite it with --force.");
@@ -144,12 +186,11 @@ final class WsdlCommand implements Callable<Integer> {
     files.forEach(this::write);
   }
 
-  private void write(Path file, String wsdl) {
+  private void write(Path file, byte[] content) {
     try {
-      Files.writeString(
+      Files.write(
           file,
-          wsdl,
-          StandardCharsets.UTF_8,
+          content,
           StandardOpenOption.WRITE,
           StandardOpenOption.TRUNCATE_EXISTING,
           force ? StandardOpenOption.CREATE : StandardOpenOption.CREATE_NEW);

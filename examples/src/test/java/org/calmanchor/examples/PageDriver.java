@@ -3,6 +3,7 @@ package org.calmanchor.examples;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
@@ -13,19 +14,22 @@ public final class PageDriver {
   private static final String SHOWN = "section:not([hidden]) ";
 
   private final Browser browser;
-  private final RunningHost host;
-  private final String path;
+  private final URI page;
 
   /** The page at {@code path} of {@code host}. */
   public PageDriver(Browser browser, RunningHost host, String path) {
+    this(browser, host.address(path));
+  }
+
+  /** The page at that address. */
+  public PageDriver(Browser browser, URI page) {
     this.browser = browser;
-    this.host = host;
-    this.path = path;
+    this.page = page;
   }
 
   /** Opens an operation, and waits until its request is there. */
   public void open(String operation) {
-    browser.open(host.address(path + "#" + operation));
+    browser.open(URI.create(page + "#" + operation));
     browser.until(
         () ->
             Boolean.TRUE.equals(
@@ -39,7 +43,7 @@ public final class PageDriver {
 
   /** Opens a view that is no operation's. */
   public void view(String name) {
-    browser.open(host.address(path + "#!" + name));
+    browser.open(URI.create(page + "#!" + name));
     browser.visible("[data-view=" + name + "] h2");
   }
 
@@ -47,7 +51,7 @@ public final class PageDriver {
   public void forget() {
     browser.command(
         "Storage.clearDataForOrigin",
-        Map.of("origin", host.address("").toString(), "storageTypes", "local_storage"));
+        Map.of("origin", page.resolve("/").toString(), "storageTypes", "local_storage"));
   }
 
   /** The selector of the control at the end of these members. */

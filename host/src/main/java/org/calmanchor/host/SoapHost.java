@@ -21,6 +21,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.read.Reading;
+import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
@@ -100,6 +101,19 @@ public final class SoapHost {
     return serve(path, Endpoint.newForEachCall(type, factory));
   }
 
+  /**
+   * Forwards the messages at {@code path} to a service elsewhere, and shows its test page. Only its
+   * own addresses are called; redirects are not followed.
+   *
+   * @throws IllegalArgumentException when the path is malformed, or has a service already
+   */
+  public SoapHost forward(String path, ForwardedService service) {
+    if (services.putIfAbsent(path, new HostedService(path, service)) != null) {
+      throw new IllegalArgumentException("at " + path + " there is a service already");
+    }
+    return this;
+  }
+
   private SoapHost serve(String path, Endpoint endpoint) {
     services.merge(path, new HostedService(path, endpoint), SoapHost::joined);
     return this;
@@ -119,7 +133,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when nothing is served there yet
    */
   public SoapHost unlisted(String path) {
-    services.put(path, new HostedService(path, served(path).endpoint(), false));
+    services.put(path, served(path).unlisted());
     return this;
   }
 
@@ -275,7 +289,11 @@ public final class SoapHost {
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);
     List<HostedService> hosted =
         services.values().stream()
-            .map(service -> service.with(service.endpoint().with(serving)))
+            .map(
+                service ->
+                    service.isForwarded()
+                        ? service
+                        : service.with(service.endpoint().with(serving)))
             .toList();
     SiteHandler handler =
         new SiteHandler(new Site(hosted, settings), new UnsentAnswers(limits, unshared));

@@ -33,7 +33,7 @@ final class Documents {
   }
 
   void send(QueryParameters query, HttpResponse response) throws IOException {
-    if (!query.has("xsd")) {
+    if (!query.has("xsd") || !site.isFromJava()) {
       PageResponses.send(response, 200, XML, single());
       return;
     }
@@ -56,7 +56,7 @@ final class Documents {
   private byte[] single() {
     byte[] known = single;
     if (known == null) {
-      known = ContractDocuments.write(site.contract(), address).getBytes(StandardCharsets.UTF_8);
+      known = site.document(address).getBytes(StandardCharsets.UTF_8);
       single = known;
     }
     return known;

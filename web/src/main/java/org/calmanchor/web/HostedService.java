@@ -2,16 +2,13 @@ package org.calmanchor.web;
 
 import org.calmanchor.core.endpoint.Endpoint;
 
-/**
- * A service at a path.
- *
- * @param path where it answers; begins with a slash and does not end with one
- * @param endpoint the service
- * @param isListed whether the index shows it
- */
-public record HostedService(String path, Endpoint endpoint, boolean isListed) {
-  /** Checks that the path can be requested. */
-  public HostedService {
+/** A service at a path. Immutable. */
+public final class HostedService {
+  private final String path;
+  private final ServiceTarget target;
+  private final boolean isListed;
+
+  private HostedService(String path, ServiceTarget target, boolean isListed) {
     boolean isPath = path.matches("(/[A-Za-z0-9._~-]+)+") && !path.matches(".*/[.]{1,2}(/.*)?");
     if (!isPath || path.equals(Assets.PATH) || path.startsWith(Assets.PATH + "/")) {
       throw new IllegalArgumentException(
@@ -21,15 +18,67 @@ public record HostedService(String path, Endpoint endpoint, boolean isListed) {
               + " digits, '.', '_', '~' and '-', and not below "
               + Assets.PATH);
     }
+    this.path = path;
+    this.target = target;
+    this.isListed = isListed;
   }
 
-  /** Creates a service that the index lists. */
+  /**
+   * Creates a service that the index lists.
+   *
+   * @param path where it answers; begins with a slash and does not end with one
+   */
   public HostedService(String path, Endpoint endpoint) {
-    this(path, endpoint, true);
+    this(path, new EndpointTarget(endpoint), true);
+  }
+
+  /**
+   * Creates a service whose messages are forwarded. The index lists it.
+   *
+   * @param path where it answers here
+   */
+  public HostedService(String path, ForwardedService forwarded) {
+    this(path, new ForwardingTarget(forwarded), true);
+  }
+
+  /** Where it answers. */
+  public String path() {
+    return path;
+  }
+
+  /** Whether its messages are forwarded to a service elsewhere. */
+  public boolean isForwarded() {
+    return target instanceof ForwardingTarget;
+  }
+
+  /**
+   * The endpoint that answers.
+   *
+   * @throws IllegalArgumentException when messages are forwarded
+   */
+  public Endpoint endpoint() {
+    if (target instanceof EndpointTarget here) {
+      return here.endpoint();
+    }
+    throw new IllegalArgumentException("the messages at " + path + " are forwarded");
+  }
+
+  ServiceTarget target() {
+    return target;
+  }
+
+  /** Whether the index shows it. */
+  public boolean isListed() {
+    return isListed;
   }
 
   /** The same service with another endpoint. */
   public HostedService with(Endpoint changed) {
-    return new HostedService(path, changed, isListed);
+    return new HostedService(path, new EndpointTarget(changed), isListed);
+  }
+
+  /** The same service, not in the index. */
+  public HostedService unlisted() {
+    return new HostedService(path, target, false);
   }
 }

@@ -2,7 +2,6 @@ package org.calmanchor.web;
 
 import java.io.Closeable;
 import java.io.IOException;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,7 +9,6 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.endpoint.Refusal;
-import org.calmanchor.core.read.Reading;
 import org.calmanchor.web.exchange.ExchangeEvents;
 import org.calmanchor.web.exchange.ExchangeLog;
 import org.calmanchor.web.exchange.RecordedExchange;
@@ -50,11 +48,7 @@ public final class Site {
       if (services.put(service.path(), service) != null) {
         throw new IllegalArgumentException("two services have the path " + service.path());
       }
-      List<ServiceSite> atPath = new ArrayList<>();
-      for (Reading reading : service.endpoint().readings()) {
-        atPath.add(new ServiceSite(service.path(), reading, atPath.isEmpty()));
-      }
-      put(service, atPath);
+      put(service, service.target().sites(service.path()));
     }
     this.pages = new SitePages(sites, hosts, settings, log);
   }
@@ -72,7 +66,7 @@ public final class Site {
   }
 
   private void put(HostedService service, List<ServiceSite> atPath) {
-    ServiceState state = new ServiceState(service.isListed(), service.endpoint().switchedOff());
+    ServiceState state = new ServiceState(service.isListed(), service.target().switchedOff());
     sites.put(service.path(), atPath.stream().map(each -> each.in(state)).toList());
   }
 
@@ -206,7 +200,7 @@ public final class Site {
     boolean isPage = settings.showsPages() && hosts.isOwnPage(request);
     SoapExchange exchange =
         new SoapExchange(request, response, settings.compressionRatio(), isPage);
-    CompletionStage<Void> handled = service.endpoint().handle(exchange, exchange);
+    CompletionStage<Void> handled = service.target().handle(exchange, exchange);
     return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }
 }

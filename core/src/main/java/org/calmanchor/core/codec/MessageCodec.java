@@ -36,11 +36,15 @@ public final class MessageCodec {
     return name;
   }
 
-  /** Whether its value has members; false for simple values and for elements around any element. */
+  /**
+   * Whether its value has members, always the same; false for simple values, for elements around
+   * any element, and for those whose type is one of several.
+   */
   public boolean isStructure() {
     return !(codec instanceof SimpleElement
         || codec instanceof QualifiedNameElement
         || codec instanceof BinaryElement
+        || codec instanceof PolymorphicElement
         || codec instanceof AnyElement);
   }
 

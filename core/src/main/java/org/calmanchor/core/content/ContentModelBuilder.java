@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.content.ContentPosition.Alternative;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -31,7 +32,7 @@ final class ContentModelBuilder {
       @Nullable Wildcard wildcard,
       int min,
       int max,
-      int choice) {}
+      List<Alternative> branches) {}
 
   ContentModelBuilder(Contract contract) {
     this.contract = contract;
@@ -43,7 +44,7 @@ final class ContentModelBuilder {
     }
     isOrdered = content.mixed();
     Expression expression =
-        content.particle() == null ? NOTHING : particle(content.particle(), 0, false);
+        content.particle() == null ? NOTHING : particle(content.particle(), List.of(), false);
     Set<QName> names = new HashSet<>();
     int wildcards = 0;
     for (Slot slot : slots) {
@@ -66,7 +67,7 @@ final class ContentModelBuilder {
               slot.wildcard(),
               isOrdered ? 0 : slot.min(),
               isOrdered ? 1 : slot.max(),
-              slot.choice()));
+              slot.branches()));
     }
     return positions;
   }
@@ -83,26 +84,26 @@ final class ContentModelBuilder {
   /**
    * The expression of a particle.
    *
-   * @param choice the choice that it is an alternative of; 0 for none
+   * @param branches the branches of choices in which it stands
    * @param isOptional whether what is around it can be absent
    */
-  private Expression particle(Particle particle, int choice, boolean isOptional) {
+  private Expression particle(Particle particle, List<Alternative> branches, boolean isOptional) {
     Term term = particle.term();
     int min = isOptional ? 0 : particle.min();
     Expression item;
     if (term instanceof ElementDeclaration element) {
-      item = element(element, min, particle.max(), choice);
+      item = element(element, min, particle.max(), branches);
     } else if (term instanceof Term.ElementReference reference) {
-      item = element(contract.element(reference.name()), min, particle.max(), choice);
+      item = element(contract.element(reference.name()), min, particle.max(), branches);
     } else if (term instanceof Wildcard wildcard) {
-      item = position(new Slot(null, wildcard, min, particle.max(), choice));
+      item = position(new Slot(null, wildcard, min, particle.max(), branches));
     } else {
       isOrdered |= particle.repeats();
       boolean mayBeAbsent = isOptional || particle.min() == 0;
       if (term instanceof Term.GroupReference reference) {
         Expression known = groups.get(reference.name());
         if (known == null) {
-          known = group(contract.group(reference.name()), choice, mayBeAbsent);
+          known = group(contract.group(reference.name()), branches, mayBeAbsent);
           groups.put(reference.name(), known);
         } else {
           // A group that stands twice gives each of its names two places.
@@ -110,7 +111,7 @@ final class ContentModelBuilder {
         }
         item = known;
       } else {
-        item = group((Term.Group) term, choice, mayBeAbsent);
+        item = group((Term.Group) term, branches, mayBeAbsent);
       }
     }
     return particle.min() == 1 && particle.max() == 1
@@ -118,11 +119,13 @@ final class ContentModelBuilder {
         : new Expression.Repeat(item, particle.min(), particle.max());
   }
 
-  private Expression group(Term.Group group, int choice, boolean isOptional) {
+  private Expression group(Term.Group group, List<Alternative> branches, boolean isOptional) {
     boolean isChoice = group.compositor() == Term.Compositor.CHOICE;
-    int own = isChoice ? ++choices : choice;
+    int choice = isChoice ? ++choices : 0;
     List<Expression> items = new ArrayList<>();
     for (Particle particle : group.particles()) {
+      List<Alternative> own =
+          isChoice ? with(branches, new Alternative(choice, items.size() + 1)) : branches;
       items.add(particle(particle, own, isOptional || isChoice));
     }
     return switch (group.compositor()) {
@@ -132,25 +135,34 @@ final class ContentModelBuilder {
     };
   }
 
+  private static List<Alternative> with(List<Alternative> branches, Alternative more) {
+    List<Alternative> all = new ArrayList<>(branches);
+    all.add(more);
+    return all;
+  }
+
   private Expression position(Slot slot) {
     slots.add(slot);
     return new Expression.Position(slots.size() - 1);
   }
 
   /** An element with those that may be substituted for it. */
-  private Expression element(ElementDeclaration element, int min, int max, int choice) {
-    List<ElementDeclaration> substitutes = contract.substitutes(element);
-    if (substitutes.isEmpty() && !element.substitution().isAbstract()) {
-      return position(new Slot(element, null, min, max, choice));
+  private Expression element(
+      ElementDeclaration element, int min, int max, List<Alternative> branches) {
+    List<ElementDeclaration> all = new ArrayList<>();
+    if (!element.substitution().isAbstract()) {
+      all.add(element);
+    }
+    all.addAll(contract.substitutes(element));
+    if (all.size() == 1 && all.get(0).equals(element)) {
+      return position(new Slot(element, null, min, max, branches));
     }
     isOrdered |= max > 1;
-    int own = ++choices;
+    int choice = ++choices;
     List<Expression> items = new ArrayList<>();
-    if (!element.substitution().isAbstract()) {
-      items.add(position(new Slot(element, null, 0, max, own)));
-    }
-    for (ElementDeclaration substitute : substitutes) {
-      items.add(position(new Slot(substitute, null, 0, max, own)));
+    for (ElementDeclaration each : all) {
+      List<Alternative> own = with(branches, new Alternative(choice, items.size() + 1));
+      items.add(position(new Slot(each, null, 0, max, own)));
     }
     return new Expression.Choice(items);
   }

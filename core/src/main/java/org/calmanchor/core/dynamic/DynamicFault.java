@@ -32,7 +32,7 @@ final class DynamicFault {
       return false;
     }
     name = in.localName();
-    values = DynamicValueModel.members(codec.read(in));
+    values = DynamicMessages.members(codec, in);
     return true;
   }
 }

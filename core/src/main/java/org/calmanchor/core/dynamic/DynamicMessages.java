@@ -14,6 +14,7 @@ import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.SoapVersion;
@@ -131,6 +132,19 @@ public final class DynamicMessages {
   /** The key of a text between elements, in an entry of such a list. */
   public static final String MIXED_KEY = DynamicValueModel.MIXED_KEY;
 
+  /**
+   * Whether the map of a message has the members of its body element. Else the element is simple,
+   * contains any element, or is of one of several types, and is the only entry of the map, at
+   * {@link #ONLY_KEY}.
+   */
+  public static boolean hasMembers(Contract contract, ElementDeclaration element) {
+    return contract.definition(element.type()) instanceof ComplexType type
+        && !type.isAbstract()
+        && !type.equals(ComplexType.ANY_TYPE)
+        && !contract.holdsAny(type)
+        && contract.derived(type).isEmpty();
+  }
+
   /** The only key of a message whose body element is no structure. */
   public static final String ONLY_KEY = DynamicValueModel.TEXT_KEY;
 
@@ -140,6 +154,14 @@ public final class DynamicMessages {
    */
   public static String key(Contract contract, ComplexType type, AttributeUse attribute) {
     return DynamicValueModel.key(contract, type, attribute);
+  }
+
+  /**
+   * The elements in the map of a structure, each named by its key. What stands for a wildcard is
+   * text here: its markup. Ordered content is one list of structures with one member each.
+   */
+  public static List<Member> members(Contract contract, ComplexType type) {
+    return ValueMembers.of(contract, type);
   }
 
   /** The key of the text in the map of a structure with simple content. */
@@ -203,11 +225,14 @@ public final class DynamicMessages {
     }
   }
 
+  /** The members of the element read, by name; a value without members is the only one. */
+  static Map<String, Object> members(MessageCodec codec, XmlIn in) {
+    Object value = codec.read(in);
+    return codec.isStructure() ? DynamicValueModel.members(value) : Map.of(ONLY_KEY, value);
+  }
+
   /** The value of an element that is no structure. */
   private static Object only(Map<String, ?> values) {
-    if (values.containsKey(NIL_KEY)) {
-      return values;
-    }
     Object value = values.get(DynamicValueModel.TEXT_KEY);
     if (value == null || values.size() != 1) {
       throw new EncodeException(
@@ -289,7 +314,7 @@ public final class DynamicMessages {
       for (Map.Entry<String, Plan> plan : all.entrySet()) {
         MessageCodec codec = plan.getValue().request();
         if (codec != null && codec.name().equals(name)) {
-          Map<String, Object> values = DynamicValueModel.members(codec.read(in));
+          Map<String, Object> values = members(codec, in);
           envelope.end();
           return new DynamicRequest(plan.getKey(), envelope.version(), values, headerBlocks);
         }
@@ -318,6 +343,6 @@ public final class DynamicMessages {
       return new Outcome.Unreadable(
           "The body holds " + in.localName() + ", not the operation's response.");
     }
-    return new Outcome.Result(DynamicValueModel.members(response.read(in)));
+    return new Outcome.Result(members(response, in));
   }
 }

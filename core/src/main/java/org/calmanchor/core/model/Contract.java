@@ -48,6 +48,27 @@ public final class Contract {
     return new Contract(targetNamespace, schemas, messages, portTypes, bindings, addressed);
   }
 
+  /**
+   * The contract of one port type: its bindings, and the ports that have them.
+   *
+   * @throws IllegalArgumentException when there is no such port type
+   */
+  public Contract of(QName portType) {
+    List<Binding> own =
+        bindings.stream().filter(binding -> binding.portType().equals(portType)).toList();
+    List<QName> names = own.stream().map(Binding::name).toList();
+    return new Contract(
+        targetNamespace,
+        schemas,
+        messages,
+        List.of(portType(portType)),
+        own,
+        services.stream()
+            .map(service -> service.of(names))
+            .filter(service -> !service.ports().isEmpty())
+            .toList());
+  }
+
   /** The namespace of the WSDL document's own components. */
   public String targetNamespace() {
     return targetNamespace;

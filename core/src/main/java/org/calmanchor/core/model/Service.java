@@ -16,6 +16,12 @@ public record Service(QName name, List<Port> ports, String doc) {
     ports = List.copyOf(ports);
   }
 
+  /** The service with the ports that have one of these bindings. */
+  Service of(List<QName> bindings) {
+    return new Service(
+        name, ports.stream().filter(port -> bindings.contains(port.binding())).toList(), doc);
+  }
+
   Service at(String address) {
     List<Port> addressed =
         ports.stream().map(port -> new Port(port.name(), port.binding(), address)).toList();

@@ -10,13 +10,13 @@ import java.util.Map;
 import java.util.Set;
 import org.calmanchor.core.content.ContentModel;
 import org.calmanchor.core.content.ContentPosition;
+import org.calmanchor.core.content.MinimumDepth;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
-import org.calmanchor.core.model.MinimumDepth;
 import org.calmanchor.core.model.Wildcard;
 
 /** Builds the sample values of one structure. It is used once, by one thread. */
@@ -42,14 +42,14 @@ final class SampleStructure {
     Object value = value(element);
     @SuppressWarnings("unchecked") // structures are maps by member name
     Map<String, Object> members =
-        value instanceof Map<?, ?> map
+        value instanceof Map<?, ?> map && DynamicMessages.hasMembers(contract, element)
             ? (Map<String, Object>) map
             : Map.of(DynamicMessages.ONLY_KEY, value);
     return members;
   }
 
   /** The members of a structure, by name. */
-  private Map<String, Object> members(ComplexType type) {
+  Map<String, Object> members(ComplexType type) {
     Map<String, Object> fields = new LinkedHashMap<>();
     for (AttributeUse attribute : contract.attributes(type)) {
       fields.put(DynamicMessages.key(contract, type, attribute), samples.text(attribute));

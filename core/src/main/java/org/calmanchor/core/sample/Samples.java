@@ -1,14 +1,18 @@
 package org.calmanchor.core.sample;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
+import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.Wildcard;
 import org.calmanchor.core.simple.SimpleExamples;
 import org.jspecify.annotations.Nullable;
 
@@ -54,6 +58,21 @@ public final class Samples {
       new SampleStructure(contract, texts).add(blocks, new Member(element, 1, 1));
     }
     return blocks;
+  }
+
+  /**
+   * Sample values for content whose elements cannot be told by their names alone: its one-entry
+   * maps, in order.
+   */
+  public List<?> content(ComplexType type) {
+    Object content =
+        new SampleStructure(contract, texts).members(type).get(DynamicMessages.CONTENT_KEY);
+    return content instanceof List<?> list ? list : List.of();
+  }
+
+  /** A sample element for a wildcard, as markup. */
+  public String markup(Wildcard wildcard) {
+    return new WildcardSamples(contract, texts).element(wildcard);
   }
 
   /** The declared example of a simple element, or a sample text. */

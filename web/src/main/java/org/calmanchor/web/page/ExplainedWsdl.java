@@ -9,7 +9,11 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -23,7 +27,6 @@ import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
-import org.calmanchor.core.wsdl.ContractDocuments;
 import org.jspecify.annotations.Nullable;
 
 /** A service's WSDL document with a sentence on each of its parts. Immutable. */
@@ -40,11 +43,16 @@ public final class ExplainedWsdl {
   private final Map<QName, String> messageUses = new LinkedHashMap<>();
   private final Map<QName, String> messageOperations = new LinkedHashMap<>();
 
-  /** Creates the explained document of {@code contract} for a service at {@code address}. */
-  public ExplainedWsdl(Contract contract, String address) {
+  /**
+   * Creates the explained document of {@code contract}.
+   *
+   * @param address where the service is
+   * @param document the text of the WSDL document
+   */
+  public ExplainedWsdl(Contract contract, String address, String document) {
     this.contract = contract;
     this.address = address;
-    this.lines = ContractDocuments.write(contract, address).lines().toList();
+    this.lines = document.lines().toList();
     findPlaces();
     findUses();
   }
@@ -115,10 +123,18 @@ public final class ExplainedWsdl {
       String purpose =
           "Messages are "
               + binding.version().title()
-              + " over HTTP. The body is exactly what the types say (document/literal).";
+              + " over HTTP. "
+              + (isRpc(binding)
+                  ? "The body is an element for the operation, with one for each parameter"
+                      + " (rpc/literal)."
+                  : "The body is exactly what the types say (document/literal).");
       parts.add(part("binding", binding.name().getLocalPart(), purpose, ""));
     }
     return parts;
+  }
+
+  private static boolean isRpc(Binding binding) {
+    return binding.operations().stream().anyMatch(each -> each.style() == Binding.Style.RPC);
   }
 
   /** The port types and their operations. */
@@ -177,17 +193,25 @@ public final class ExplainedWsdl {
     List<WsdlPart> parts = new ArrayList<>();
     for (Message message : inOrder(contract.messages())) {
       String use = messageUses.getOrDefault(message.name(), "A header block");
-      List<String> elements =
-          message.parts().stream()
-              .map(Message.Part::element)
-              .filter(Objects::nonNull)
-              .map(QName::getLocalPart)
-              .toList();
-      String purpose = use + ": the element " + String.join(", ", elements) + ".";
+      String purpose = use + ": " + content(message) + ".";
       String operation = messageOperations.getOrDefault(message.name(), "");
       parts.add(part("message", message.name().getLocalPart(), purpose, operation));
     }
     return parts;
+  }
+
+  /** What a message contains: elements in document style, parameters in rpc style. */
+  private static String content(Message message) {
+    if (message.parts().isEmpty()) {
+      return "nothing";
+    }
+    return message.parts().stream()
+        .map(
+            part ->
+                part.kind() == Message.Kind.ELEMENT
+                    ? "the element " + part.element().getLocalPart()
+                    : "the parameter " + part.name())
+        .collect(Collectors.joining(", "));
   }
 
   /** The elements and types of the schemas. */
@@ -245,9 +269,15 @@ public final class ExplainedWsdl {
     if (type.content() instanceof ComplexType.Text) {
       names.add("text");
     } else {
-      contract.members(type).stream().map(Member::name).forEach(names::add);
+      contentNames(type).forEach(names::add);
     }
     return names.isEmpty() ? "nothing" : String.join(", ", names);
+  }
+
+  private Stream<String> contentNames(ComplexType type) {
+    return contract.isPlain(type)
+        ? contract.members(type).stream().map(Member::name)
+        : ContentModel.of(contract, type).positions().stream().map(ContentPosition::key).distinct();
   }
 
   private static String count(int number, String thing) {

@@ -1,6 +1,8 @@
 package org.calmanchor.web.page;
 
 import java.util.List;
+import java.util.stream.Collectors;
+import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.Particle;
 
 /**
@@ -17,6 +19,9 @@ import org.calmanchor.core.model.Particle;
  * @param choices the values there are, for an enumeration or boolean
  * @param structures for a structure, the types that it may have: usually one
  * @param takesRows whether it is a list of structures that can be pasted as a table's rows
+ * @param isContent whether it is a list of elements that may have different names
+ * @param alternatives the branches of choices in which it stands
+ * @param others the keys of the members that can stand instead of it
  */
 public record FieldView(
     String key,
@@ -29,7 +34,10 @@ public record FieldView(
     String example,
     List<Choice> choices,
     List<TypeChoice> structures,
-    boolean takesRows) {
+    boolean takesRows,
+    boolean isContent,
+    List<ContentPosition.Alternative> alternatives,
+    List<String> others) {
   private static final int SHORT_PATTERN = 40;
 
   /**
@@ -82,6 +90,25 @@ public record FieldView(
     STRUCTURE
   }
 
+  /** The same field in branches of choices, with other members instead of which it stands. */
+  FieldView among(List<ContentPosition.Alternative> branches, List<String> instead) {
+    return new FieldView(
+        key,
+        name,
+        type,
+        pattern,
+        kind,
+        presence,
+        doc,
+        example,
+        choices,
+        structures,
+        takesRows,
+        isContent,
+        branches,
+        instead);
+  }
+
   /** The name of the control's kind in the page. */
   public String control() {
     return switch (kind) {
@@ -126,10 +153,20 @@ public record FieldView(
     return pattern.length() <= SHORT_PATTERN;
   }
 
+  /** The branches of choices, as the page's script reads them: {@code 1.2 3.1}. */
+  public String branches() {
+    return alternatives.stream()
+        .map(each -> each.choice() + "." + each.branch())
+        .collect(Collectors.joining(" "));
+  }
+
   /** The note beside the name: type, and whether it may be omitted. */
   public String note() {
-    return repeats()
-        ? "list of " + type + presence.length()
-        : type + (required() ? "" : ", optional");
+    if (isContent) {
+      return "elements in any number and order that the schema allows";
+    }
+    String optional =
+        others.isEmpty() ? ", optional" : ", or " + String.join(", ", others) + " instead";
+    return repeats() ? "list of " + type + presence.length() : type + (required() ? "" : optional);
   }
 }

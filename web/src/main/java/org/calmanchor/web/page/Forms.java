@@ -1,11 +1,17 @@
 package org.calmanchor.web.page;
 
+import com.fasterxml.jackson.jr.ob.JSON;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentPosition;
+import org.calmanchor.core.content.MinimumDepth;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
@@ -13,13 +19,16 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.Member;
-import org.calmanchor.core.model.MinimumDepth;
+import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.model.Wildcard;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.web.page.FieldView.Kind;
 import org.calmanchor.web.page.FieldView.Presence;
+import org.jspecify.annotations.Nullable;
 
 /** Makes forms from a contract. */
 final class Forms {
@@ -29,7 +38,7 @@ final class Forms {
   private final Contract contract;
   private final Samples samples;
   private final TypeNames names;
-  private final Map<ComplexType, String> ids = new LinkedHashMap<>();
+  private final Map<Structure, String> ids = new LinkedHashMap<>();
 
   Forms(Contract contract, Samples samples) {
     this.contract = contract;
@@ -46,22 +55,32 @@ final class Forms {
   }
 
   private OperationView operation(Operation operation) {
-    ElementDeclaration request = contract.bodyElement(operation.input().message());
     return new OperationView(
         operation.name(),
         operation.origin().place(),
         isRenamed(operation),
         operation.doc(),
         contract.requiredHeaders(operation).stream().map(this::header).toList(),
-        fields((ComplexType) request.type()),
+        body(contract.request(operation)),
         result(operation),
         operation.faults().stream().map(Operation.FaultUse::name).toList());
+  }
+
+  /** The members of a body element; one without members is a field of its own. */
+  private List<FieldView> body(@Nullable ElementDeclaration element) {
+    if (element == null) {
+      return List.of();
+    }
+    return contract.definition(element.type()) instanceof ComplexType type
+            && DynamicMessages.hasMembers(contract, element)
+        ? fields(type)
+        : List.of(field(DynamicMessages.ONLY_KEY, new Member(element, 1, 1)));
   }
 
   /** Whether the Java method has another name than the operation. */
   private static boolean isRenamed(Operation operation) {
     String place = operation.origin().place();
-    return !place.contains("." + operation.name() + "(");
+    return place.contains("(") && !place.contains("." + operation.name() + "(");
   }
 
   private FieldView header(ElementDeclaration element) {
@@ -72,23 +91,35 @@ final class Forms {
     if (operation.output() == null) {
       return "nothing (one-way)";
     }
-    ElementDeclaration response = contract.bodyElement(operation.output().message());
-    List<FieldView> fields = fields((ComplexType) response.type());
-    return fields.isEmpty() ? "an empty response" : fields.get(0).note();
+    List<FieldView> fields = body(contract.response(operation));
+    return switch (fields.size()) {
+      case 0 -> "an empty response";
+      case 1 -> fields.get(0).note();
+      default -> String.join(", ", fields.stream().map(FieldView::name).toList());
+    };
   }
 
   /** All structures that the forms need, including those within structures. */
   List<TypeView> types() {
     List<TypeView> views = new ArrayList<>();
     while (views.size() < ids.size()) {
-      ComplexType next = List.copyOf(ids.keySet()).get(views.size());
-      views.add(new TypeView(id(next), fields(next)));
+      Structure next = List.copyOf(ids.keySet()).get(views.size());
+      List<FieldView> fields =
+          next.item() == null ? fields(next.type()) : List.of(item(next.type(), next.item()));
+      views.add(new TypeView(id(next), fields));
     }
     return views;
   }
 
-  private String id(ComplexType type) {
-    return ids.computeIfAbsent(type, t -> "t" + (ids.size() + 1));
+  /**
+   * The fields of a structure, or of one item in a content.
+   *
+   * @param item the key of the item; null for the structure itself
+   */
+  private record Structure(ComplexType type, @Nullable String item) {}
+
+  private String id(Structure structure) {
+    return ids.computeIfAbsent(structure, key -> "t" + (ids.size() + 1));
   }
 
   private List<FieldView> fields(ComplexType type) {
@@ -105,10 +136,105 @@ final class Forms {
       String example = samples.text(text.type(), "text");
       String key = DynamicMessages.textKey(type);
       fields.add(simple(key, "text", text.type(), presence, "", example));
-    } else {
+    } else if (contract.isPlain(type)) {
       contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
+    } else {
+      addContent(fields, type, ContentModel.of(contract, type));
     }
     return fields;
+  }
+
+  private void addContent(List<FieldView> fields, ComplexType type, ContentModel model) {
+    if (!model.isOrdered()) {
+      model.positions().forEach(position -> fields.add(field(position, others(position, model))));
+      return;
+    }
+    List<String> keys =
+        new ArrayList<>(model.isMixed() ? List.of(DynamicMessages.MIXED_KEY) : List.of());
+    model.positions().stream()
+        .map(ContentPosition::key)
+        .filter(key -> !keys.contains(key))
+        .forEach(keys::add);
+    fields.add(
+        new FieldView(
+            DynamicMessages.CONTENT_KEY,
+            "content",
+            "",
+            "",
+            Kind.STRUCTURE,
+            new Presence(0, Particle.UNBOUNDED, false),
+            "",
+            json(samples.content(type)),
+            List.of(),
+            keys.stream()
+                .map(key -> new FieldView.TypeChoice(id(new Structure(type, key)), key))
+                .toList(),
+            false,
+            true,
+            List.of(),
+            List.of()));
+  }
+
+  private static String json(List<?> values) {
+    try {
+      return JSON.std.asString(values);
+    } catch (IOException impossible) {
+      throw new UncheckedIOException(impossible);
+    }
+  }
+
+  private FieldView field(ContentPosition position, List<String> others) {
+    ElementDeclaration element = position.element();
+    if (element == null) {
+      Presence presence = new Presence(position.min(), position.max(), false);
+      return wildcard(position, presence).among(position.alternatives(), others);
+    }
+    Member member = new Member(element, position.min(), position.max());
+    return field(position.key(), member).among(position.alternatives(), others);
+  }
+
+  /** The keys of what can stand instead of a position: those in other branches of its choices. */
+  private static List<String> others(ContentPosition position, ContentModel model) {
+    return model.positions().stream()
+        .filter(position::excludes)
+        .map(ContentPosition::key)
+        .distinct()
+        .toList();
+  }
+
+  private FieldView wildcard(ContentPosition position, Presence presence) {
+    Wildcard wildcard = position.wildcard();
+    return new FieldView(
+        position.key(),
+        "any element",
+        "markup",
+        "",
+        Kind.MARKUP,
+        presence,
+        "",
+        samples.markup(wildcard == null ? Wildcard.ANY : wildcard),
+        List.of(),
+        List.of(),
+        false,
+        false,
+        List.of(),
+        List.of());
+  }
+
+  /** The field of one item in a content. */
+  private FieldView item(ComplexType type, String key) {
+    Presence once = new Presence(1, 1, false);
+    if (key.equals(DynamicMessages.MIXED_KEY)) {
+      TypeUse text = TypeUse.named(Names.xsd("string"));
+      return simple(key, "text", text, Kind.PROSE, once, "", "text");
+    }
+    ContentPosition position =
+        ContentModel.of(contract, type).positions().stream()
+            .filter(each -> each.key().equals(key))
+            .findFirst()
+            .orElseThrow();
+    ElementDeclaration element = position.element();
+    return element == null ? wildcard(position, once) : field(key, new Member(element, 1, 1));
   }
 
   private FieldView simple(
@@ -135,7 +261,10 @@ final class Forms {
         example,
         choices(type),
         List.of(),
-        false);
+        false,
+        false,
+        List.of(),
+        List.of());
   }
 
   private FieldView field(String key, Member member) {
@@ -151,10 +280,13 @@ final class Forms {
           Kind.MARKUP,
           presence,
           element.doc(),
-          "<any xmlns=\"urn:example\"/>",
+          samples.markup(Wildcard.ANY),
           List.of(),
           List.of(),
-          false);
+          false,
+          false,
+          List.of(),
+          List.of());
     }
     if (!(contract.definition(type) instanceof ComplexType complex)) {
       Kind kind = kind(type, choices(type));
@@ -172,7 +304,10 @@ final class Forms {
         "",
         List.of(),
         structures(complex),
-        member.repeats() && isRow(complex));
+        member.repeats() && isRow(complex),
+        false,
+        List.of(),
+        List.of());
   }
 
   /** Whether a text may have several lines. */
@@ -186,6 +321,7 @@ final class Forms {
    */
   private boolean isRow(ComplexType type) {
     return contract.derived(type).isEmpty()
+        && contract.isPlain(type)
         && (!contract.attributes(type).isEmpty()
             || contract.members(type).stream()
                 .anyMatch(
@@ -200,7 +336,7 @@ final class Forms {
         .filter(type -> !type.isAbstract())
         // The page fills in the first subtype, so it must not lead to recursion.
         .sorted(Comparator.comparingInt(new MinimumDepth(contract)::of))
-        .map(type -> new FieldView.TypeChoice(id(type), nameOf(type)))
+        .map(type -> new FieldView.TypeChoice(id(new Structure(type, null)), nameOf(type)))
         .toList();
   }
 

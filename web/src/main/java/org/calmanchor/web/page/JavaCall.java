@@ -29,7 +29,11 @@ public final class JavaCall {
   /** Creates calls of a service at {@code address}. */
   public JavaCall(ServiceSite service, String address) {
     this.service = service;
-    this.reading = service.reading();
+    Reading read = service.reading();
+    if (read == null) {
+      throw new IllegalArgumentException("The contract was not made from Java here.");
+    }
+    this.reading = read;
     this.address = address;
   }
 

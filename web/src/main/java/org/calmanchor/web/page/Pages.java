@@ -37,7 +37,7 @@ public final class Pages {
    * @param style the style sheet for a page that stands alone; empty for one of this site
    */
   public String explained(ServiceSite service, String address, String page, String style) {
-    ExplainedWsdl wsdl = new ExplainedWsdl(service.contract(), address);
+    ExplainedWsdl wsdl = new ExplainedWsdl(service.contract(), address, service.document(address));
     return render(
         "explained.jte", Map.of("service", service, "wsdl", wsdl, "page", page, "style", style));
   }

@@ -7,16 +7,20 @@ import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.wsdl.ContractDocuments;
+import org.jspecify.annotations.Nullable;
 
 /** All that the pages need to know about one service. Immutable, safe for any number of threads. */
 public final class ServiceSite {
   private final String path;
   private final boolean isFirst;
-  private final Reading reading;
+  private final @Nullable Reading reading;
+  private final @Nullable String document;
   private final Contract contract;
   private final PortType portType;
   private final DynamicMessages messages;
@@ -34,15 +38,35 @@ public final class ServiceSite {
    * @param isFirst whether it is what the path itself shows, rather than by its name
    */
   public ServiceSite(String path, Reading reading, boolean isFirst) {
+    this(path, reading.contract(), reading.examples(), reading, null, isFirst);
+  }
+
+  /**
+   * Creates the site of a service elsewhere.
+   *
+   * @param document the text of its WSDL document
+   */
+  public ServiceSite(String path, Contract contract, String document) {
+    this(path, contract, Examples.NONE, null, document, true);
+  }
+
+  private ServiceSite(
+      String path,
+      Contract contract,
+      Examples examples,
+      @Nullable Reading reading,
+      @Nullable String document,
+      boolean isFirst) {
     this.path = path;
     this.isFirst = isFirst;
     this.reading = reading;
-    this.contract = reading.contract();
+    this.document = document;
+    this.contract = contract;
     this.portType = contract.portTypes().get(0);
     this.messages = DynamicMessages.of(contract);
     this.outcomes = new TypedOutcomes(contract, messages);
     this.lastCheckRun = new LastCheckRun();
-    this.samples = Samples.of(contract, reading.examples());
+    this.samples = Samples.of(contract, examples);
     Forms forms = new Forms(contract, samples);
     this.operations = forms.operations();
     this.types = forms.types();
@@ -54,6 +78,7 @@ public final class ServiceSite {
     this.path = other.path;
     this.isFirst = other.isFirst;
     this.reading = other.reading;
+    this.document = other.document;
     this.contract = other.contract;
     this.portType = other.portType;
     this.messages = other.messages;
@@ -115,9 +140,19 @@ public final class ServiceSite {
     return contract.targetNamespace();
   }
 
-  /** The reading of the Java service. */
-  Reading reading() {
+  /** The reading of the Java service; null if the contract was not made from Java. */
+  @Nullable Reading reading() {
     return reading;
+  }
+
+  /** Whether the contract was made from Java here. */
+  public boolean isFromJava() {
+    return reading != null;
+  }
+
+  /** The text of its WSDL document at {@code address}; that of others is given as it was read. */
+  public String document(String address) {
+    return document == null ? ContractDocuments.write(contract, address) : document;
   }
 
   /** The service's contract. */
@@ -127,7 +162,9 @@ public final class ServiceSite {
 
   /** The name of its {@code wsdl:service}, which queries use. */
   public String serviceName() {
-    return contract.services().get(0).name().getLocalPart();
+    return contract.services().isEmpty()
+        ? name()
+        : contract.services().get(0).name().getLocalPart();
   }
 
   /** The URL of its page, without host. */

@@ -36,6 +36,14 @@ final class TypeNames {
    * built-in type.
    */
   String shown(TypeUse type) {
+    if (contract.definition(type) instanceof SimpleType simple && simple.name() == null) {
+      if (simple.variety() instanceof SimpleType.ListOf list) {
+        return "texts of type " + shown(list.item()) + ", separated by spaces";
+      }
+      if (simple.variety() instanceof SimpleType.UnionOf union) {
+        return String.join(" or ", union.members().stream().map(this::shown).toList());
+      }
+    }
     boolean isNarrowed =
         contract.definition(type) instanceof SimpleType simple
             && simple.variety() instanceof SimpleType.Restriction restriction

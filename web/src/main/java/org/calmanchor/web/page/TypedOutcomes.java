@@ -7,7 +7,6 @@ import javax.xml.namespace.QName;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
-import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 
@@ -36,7 +35,7 @@ public final class TypedOutcomes {
     if (outcome instanceof Outcome.Result result && operation.output() != null) {
       shown.put("kind", "result");
       shown.put("values", result.values());
-      shown.put("nodes", nodes(operation.output().message(), result.values()));
+      shown.put("nodes", typed.body(contract.response(operation), result.values()));
     } else if (outcome instanceof Outcome.DeclaredFault fault) {
       shown.put("kind", "fault");
       shown.put("values", fault.values());
@@ -72,7 +71,7 @@ public final class TypedOutcomes {
     Map<String, Object> shown = new LinkedHashMap<>();
     if (expected instanceof Expected.Result result && operation.output() != null) {
       shown.put("kind", "result");
-      shown.put("nodes", nodes(operation.output().message(), result.values()));
+      shown.put("nodes", typed.body(contract.response(operation), result.values()));
     } else if (expected instanceof Expected.Fault fault) {
       shown.put("kind", fault.name() == null ? "refused" : "fault");
       shown.put("name", fault.name());
@@ -86,7 +85,7 @@ public final class TypedOutcomes {
   }
 
   private List<Map<String, Object>> nodes(QName message, Map<String, Object> values) {
-    return typed.members((ComplexType) contract.bodyElement(message).type(), values);
+    return typed.body(contract.bodyElement(message), values);
   }
 
   /** The outcome in a few words, for lists. */

@@ -8,7 +8,9 @@ import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
+import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.TypeUse;
 import org.jspecify.annotations.Nullable;
 
@@ -36,11 +38,47 @@ final class TypedValues {
       String key = DynamicMessages.textKey(type);
       nodes.add(keyed(key, one("text", text.type(), values.get(key))));
     } else {
-      for (Member member : contract.members(type)) {
-        nodes.add(element(member, values.get(member.name())));
+      for (Member member : DynamicMessages.members(contract, type)) {
+        Object value = values.get(member.name());
+        if (value != null || member.isRequired() || contract.isPlain(type)) {
+          nodes.add(element(member, value));
+        }
       }
     }
+    addOthers(type, values, nodes);
     return nodes;
+  }
+
+  /** The members of a body element; one without members is its only member. */
+  List<Map<String, Object>> body(@Nullable ElementDeclaration element, Map<?, ?> values) {
+    if (element == null) {
+      return List.of();
+    }
+    return contract.definition(element.type()) instanceof ComplexType type
+            && DynamicMessages.hasMembers(contract, element)
+        ? members(type, values)
+        : List.of(
+            keyed(
+                DynamicMessages.ONLY_KEY,
+                one(
+                    element.name().getLocalPart(),
+                    element.type(),
+                    values.get(DynamicMessages.ONLY_KEY))));
+  }
+
+  /** Adds the attributes of any name. */
+  private void addOthers(ComplexType type, Map<?, ?> values, List<Map<String, Object>> nodes) {
+    if (contract.anyAttribute(type) == null) {
+      return;
+    }
+    List<?> known = nodes.stream().map(node -> node.getOrDefault("key", node.get("name"))).toList();
+    TypeUse text = TypeUse.named(Names.xsd("string"));
+    values.forEach(
+        (key, value) -> {
+          if (key.toString().startsWith("@") && !known.contains(key)) {
+            nodes.add(one(key.toString(), text, value));
+          }
+        });
   }
 
   /** Adds the key of the values if it is not the name. */

@@ -104,10 +104,12 @@ public final class QuestionHandler {
     Map<String, Object> answer = new LinkedHashMap<>();
     answer.put("envelope", new String(envelope, StandardCharsets.UTF_8));
     answer.put("headers", SoapHttp.headers(version, service.action(operation)));
-    answer.put(
-        "java",
-        new JavaCall(service, address)
-            .write(operation, values, question.valuesOrNone("headerBlocks")));
+    if (service.isFromJava()) {
+      answer.put(
+          "java",
+          new JavaCall(service, address)
+              .write(operation, values, question.valuesOrNone("headerBlocks")));
+    }
     return answer;
   }
 

@@ -94,6 +94,9 @@ function title(last, read, isCompared) {
 function titleOfResult(read, line) {
   const [node] = read.nodes;
   if (!node) return line(false, "Done", "The operation returned no values, as the contract says.");
+  if (read.nodes.length > 1) {
+    return line(false, "Result", `${read.nodes.length} values`);
+  }
   if (node.items) {
     const count = node.items.length;
     const said = count === 0 ? "an empty list" : `${count} item${count === 1 ? "" : "s"}`;

@@ -29,9 +29,10 @@ export function prepare(container) {
         if (!nil.checked && isRequired(field) && !values(field).firstElementChild) show(field);
       });
       const include = includeOf(field);
-      include?.addEventListener("change", () =>
-        include.checked ? show(field) : values(field).replaceChildren(),
-      );
+      include?.addEventListener("change", () => {
+        include.checked ? show(field) : values(field).replaceChildren();
+        if (include.checked) leaveOutOthers(field);
+      });
     }
     begin(field);
     if (field.dataset.control === "structure" && !field.querySelector(":scope > .label .fold")) {
@@ -46,6 +47,30 @@ const isRequired = (field) => field.dataset.least !== "0";
 
 /** A choice that may be left out: its first option says so, and has no value. */
 const isOptionalChoice = (field) => field.dataset.choice === "true";
+
+const branchesOf = (field) => field.dataset.branches.split(" ").filter((each) => each !== "");
+
+/** Whether two fields stand in different branches of one choice. */
+function areAlternatives(one, other) {
+  const chosen = new Map(branchesOf(one).map((each) => each.split(".")));
+  return branchesOf(other).some((each) => {
+    const [choice, branch] = each.split(".");
+    return chosen.has(choice) && chosen.get(choice) !== branch;
+  });
+}
+
+const isSent = (field) => values(field).firstElementChild !== null;
+
+/** Of the branches of a choice, only one can be sent. */
+function leaveOutOthers(field) {
+  for (const other of fieldsOf(field.parentElement)) {
+    if (other === field || !areAlternatives(field, other)) continue;
+    const include = includeOf(other);
+    if (include) include.checked = false;
+    if (isOptionalChoice(other)) values(other).firstElementChild.value = "";
+    else values(other).replaceChildren();
+  }
+}
 
 function setNil(field, isNil) {
   nilOf(field).checked = isNil;
@@ -71,6 +96,7 @@ function isWithinItself(field) {
 function prepareList(field) {
   field.querySelector(":scope > .more > [data-add]").addEventListener("click", () => {
     addItem(field);
+    leaveOutOthers(field);
     changed(field);
   });
   const lines = field.querySelector(":scope > .more > [data-lines]");
@@ -201,6 +227,8 @@ export function gather(container) {
 function one(field, made) {
   if (field.dataset.control !== "structure") return textOf(field.dataset.control, made);
   const kind = made.querySelector(":scope > .kind > [data-kind]");
+  // An item of a content says by its only key which element it is.
+  if (field.dataset.content === "true") return gather(membersOf(made));
   return kind
     ? { "xsi:type": kind.selectedOptions[0].text, ...gather(membersOf(made)) }
     : gather(made);
@@ -251,7 +279,8 @@ function put(field, made, value) {
     return;
   }
   const kind = made.querySelector(":scope > .kind > [data-kind]");
-  const option = [...(kind?.options ?? [])].find((each) => each.text === value["xsi:type"]);
+  const wanted = field.dataset.content === "true" ? Object.keys(value)[0] : value["xsi:type"];
+  const option = [...(kind?.options ?? [])].find((each) => each.text === wanted);
   if (option && option.value !== kind.value) {
     kind.value = option.value;
     structure(membersOf(made), kind.value);
@@ -266,6 +295,12 @@ export function fillWithExample(container) {
     const include = includeOf(field);
     // A structure within itself would never end.
     if (isWithinItself(field) && (include || repeats || nilOf(field))) continue;
+    if (isAlternativeOfSent(field)) continue;
+    if (field.dataset.content === "true") {
+      values(field).replaceChildren();
+      for (const item of JSON.parse(field.dataset.example)) put(field, addItem(field), item);
+      continue;
+    }
     if (include) include.checked = true;
     if (nilOf(field)) setNil(field, false);
     values(field).replaceChildren();
@@ -277,6 +312,16 @@ export function fillWithExample(container) {
       }
     }
   }
+}
+
+/** Whether another branch of a choice is sent already, so that this field cannot be. */
+function isAlternativeOfSent(field) {
+  return [...fieldsOf(field.parentElement)].some(
+    (other) =>
+      other !== field &&
+      areAlternatives(field, other) &&
+      (isOptionalChoice(other) ? values(other).firstElementChild?.value : isSent(other)),
+  );
 }
 
 /** Chooses the example of an optional choice, else its first value. */

@@ -41,9 +41,14 @@ class ServiceSiteTest {
     return type(chart.structures().get(0).id()).fields();
   }
 
+  private ExplainedWsdl explained() {
+    String address = "http://localhost/charts";
+    return new ExplainedWsdl(site.contract(), address, site.document(address));
+  }
+
   @Test
   void explainsWhatTheContractLeavesOpen() {
-    assertThat(new ExplainedWsdl(site.contract(), "http://localhost/charts").types())
+    assertThat(explained().types())
         .extracting(WsdlPart::purpose)
         .contains("A structure of one element of any name. Around one element of any name.");
   }

@@ -1,7 +1,13 @@
-package org.calmanchor.core.model;
+package org.calmanchor.core.content;
 
 import java.util.HashSet;
+import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Stream;
+import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.Member;
 
 /**
  * How many types deep the flattest value of a type is.
@@ -21,7 +27,7 @@ public record MinimumDepth(Contract contract) {
     if (above.contains(type)) {
       return Integer.MAX_VALUE;
     }
-    if (contract.holdsAny(type)) {
+    if (contract.holdsAny(type) || type.content() instanceof ComplexType.Text) {
       return 1;
     }
     Set<ComplexType> here = new HashSet<>(above);
@@ -38,12 +44,22 @@ public record MinimumDepth(Contract contract) {
 
   private int ofMembers(ComplexType type, Set<ComplexType> above) {
     int highest =
-        contract.members(type).stream()
-            .filter(member -> member.isRequired() && !member.element().nillable())
-            .map(member -> contract.definition(member.element().type()))
+        needed(type)
+            .filter(element -> !element.nillable())
+            .map(element -> contract.definition(element.type()))
             .mapToInt(needed -> needed instanceof ComplexType inner ? of(inner, above) : 0)
             .max()
             .orElse(0);
     return highest == Integer.MAX_VALUE ? highest : highest + 1;
+  }
+
+  /** The elements that each value of a type contains. */
+  private Stream<ElementDeclaration> needed(ComplexType type) {
+    return contract.isPlain(type)
+        ? contract.members(type).stream().filter(Member::isRequired).map(Member::element)
+        : ContentModel.of(contract, type).positions().stream()
+            .filter(position -> position.min() > 0)
+            .map(ContentPosition::element)
+            .filter(Objects::nonNull);
   }
 }

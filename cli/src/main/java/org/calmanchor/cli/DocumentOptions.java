@@ -1,0 +1,110 @@
+package org.calmanchor.cli;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.core.document.DocumentLimits;
+import org.calmanchor.core.document.DocumentSource;
+import org.calmanchor.core.document.SchemaCatalogue;
+import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.core.wsdl.ReadDocument;
+import picocli.CommandLine.Option;
+
+/** The options for documents of others, and how they are read. */
+final class DocumentOptions {
+  @Option(
+      names = "--allow",
+      paramLabel = "URL",
+      description =
+          "Also read documents whose URL begins with this one. Without it, a document from a URL"
+              + " may import documents of the same host, and a file may import files. Repeatable.")
+  private List<URI> allowed = new ArrayList<>();
+
+  @Option(
+      names = "--map",
+      paramLabel = "NAMESPACE=FILE",
+      description = "Read the schema of a namespace from this file. Repeatable.")
+  private Map<String, Path> mapped = new LinkedHashMap<>();
+
+  /** Whether a text names a document rather than a class. */
+  static boolean isDocument(String text) {
+    return isUrl(text) || text.contains("/") || text.endsWith(".wsdl") || text.endsWith(".xml");
+  }
+
+  private static boolean isUrl(String text) {
+    return text.startsWith("http://") || text.startsWith("https://");
+  }
+
+  /**
+   * Reads a WSDL document and what it imports.
+   *
+   * @param text a file or a URL
+   */
+  ReadDocument read(String text) {
+    SchemaCatalogue catalogue = SchemaCatalogue.STANDARDS;
+    for (Map.Entry<String, Path> each : mapped.entrySet()) {
+      catalogue = catalogue.with(each.getKey(), file(each.getValue().toString()));
+    }
+    URI location = isUrl(text) ? url(text) : file(text);
+    return ContractDocuments.read(location, source(location), catalogue, DocumentLimits.DEFAULT);
+  }
+
+  private static URI url(String text) {
+    try {
+      return URI.create(text);
+    } catch (IllegalArgumentException malformed) {
+      throw CommandException.usage("\"" + text + "\" is no URL.");
+    }
+  }
+
+  private static URI file(String text) {
+    try {
+      Path file = Path.of(text);
+      if (Files.isRegularFile(file)) {
+        return file.toAbsolutePath().normalize().toUri();
+      }
+    } catch (InvalidPathException noPath) {
+      // Reported below, as a file that is not there.
+    }
+    throw CommandException.usage("There is no file " + text + " that can be read.");
+  }
+
+  private DocumentSource source(URI root) {
+    DocumentSource files = DocumentSource.files();
+    HttpDocuments http = new HttpDocuments();
+    boolean isLocal = "file".equals(root.getScheme());
+    List<URI> mappedFiles = mapped.values().stream().map(path -> file(path.toString())).toList();
+    return location -> {
+      boolean isHttp = "http".equals(location.getScheme()) || "https".equals(location.getScheme());
+      if (!isHttp) {
+        boolean mayOpen = isLocal || mappedFiles.contains(location);
+        return mayOpen ? files.open(location) : refused(location);
+      }
+      boolean mayFetch = (!isLocal && isOfSameHost(root, location)) || isAllowed(location);
+      return mayFetch ? http.open(location) : refused(location);
+    };
+  }
+
+  private static boolean isOfSameHost(URI one, URI other) {
+    return one.getScheme().equals(other.getScheme())
+        && String.valueOf(one.getAuthority()).equals(other.getAuthority());
+  }
+
+  private boolean isAllowed(URI location) {
+    return allowed.stream().anyMatch(prefix -> location.toString().startsWith(prefix.toString()));
+  }
+
+  private static InputStream refused(URI location) throws IOException {
+    throw new IOException(
+        "it is at another place than the document that imports it. Allow it with --allow "
+            + location
+            + ".");
+  }
+}

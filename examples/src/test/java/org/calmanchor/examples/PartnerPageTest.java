@@ -1,0 +1,121 @@
+package org.calmanchor.examples;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.calmanchor.examples.PageDriver.field;
+
+import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The test page of the partner's service, by its WSDL alone. */
+class PartnerPageTest {
+  private static final String PILOTS =
+      Path.of("src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl")
+          .toAbsolutePath()
+          .toString();
+
+  private static final String ORDERED =
+      """
+      <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>
+      <p:orderPilotResponse xmlns:p="urn:saltmere:pilots" order="12"><p:pilot>Bram Oakes</p:pilot>
+      <p:boards>2027-06-11T14:00:00Z</p:boards></p:orderPilotResponse></e:Body></e:Envelope>
+      """;
+
+  @TempDir private Path folder;
+  private HttpServer partner;
+  private volatile String received = "";
+
+  @BeforeEach
+  void start() throws IOException {
+    partner = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    partner.createContext(
+        "/",
+        exchange -> {
+          received = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
+          byte[] answer = ORDERED.getBytes(StandardCharsets.UTF_8);
+          exchange.getResponseHeaders().set("Content-Type", "text/xml; charset=utf-8");
+          exchange.sendResponseHeaders(200, answer.length);
+          exchange.getResponseBody().write(answer);
+          exchange.close();
+        });
+    partner.start();
+  }
+
+  @AfterEach
+  void stop() {
+    partner.stop(0);
+  }
+
+  private static URI pageIn(String said) {
+    Matcher page = Pattern.compile("Page +(\\S+)").matcher(said);
+    assertThat(page.find()).as(said).isTrue();
+    return URI.create(page.group(1));
+  }
+
+  @Test
+  void callsThePartnerAndShowsItsAnswer() throws Exception {
+    String address = "http://127.0.0.1:" + partner.getAddress().getPort() + "/soap";
+    try (Tool.Running running =
+            new Tool.Running(folder, "page", PILOTS, "--address", address, "--port", "0");
+        Browser browser = Browser.in(folder)) {
+      URI page = pageIn(running.until("Page"));
+      PageDriver driver = new PageDriver(browser, page);
+      driver.open("orderPilot");
+      driver.click("example-values");
+      assertThat(browser.all(field("shipName"))).hasSize(1);
+      browser.click("section:not([hidden]) .field[data-key=callSign] [data-include]");
+      // Of a choice, one branch is sent.
+      assertThat(browser.all(field("shipName"))).isEmpty();
+      driver.type(field("callSign"), "LQ77");
+      assertThat(driver.send("Bram Oakes")).contains("Bram Oakes", "12");
+      assertThat(received).contains("<tns:callSign>LQ77</tns:callSign>").contains("reference");
+      assertThat(received).doesNotContain("shipName");
+      driver.open("announce");
+      // The body's type is abstract, so its kinds are to be chosen from.
+      assertThat(browser.textOf("section:not([hidden]) [data-kind]", "Ferry")).contains("Yacht");
+      assertThat(browser.complaints()).isEmpty();
+    }
+  }
+
+  @Test
+  void copiesThePartnersDocuments() throws Exception {
+    Tool copied = Tool.run(folder, "wsdl", PILOTS, "--out", "pilots");
+    assertThat(copied.out())
+        .isEqualTo("Wrote pilots/pilots.wsdl, pilots/ships.xsd, pilots/common.xsd\n");
+    assertThat(folder.resolve("pilots/pilots.wsdl"))
+        .content()
+        .contains("schemaLocation=\"ships.xsd\"");
+    Tool again = Tool.run(folder, "wsdl", "pilots/pilots.wsdl", "--out", "second");
+    assertThat(again.exitCode()).isZero();
+    assertThat(folder.resolve("second/common.xsd"))
+        .hasSameTextualContentAs(folder.resolve("pilots/common.xsd"));
+    Tool nowhere = Tool.run(folder, "wsdl", "pilots/pilots.wsdl");
+    assertThat(nowhere.exitCode()).isEqualTo(2);
+    assertThat(nowhere.err()).startsWith("A document is copied into a folder");
+  }
+
+  @Test
+  void saysWhatIsWrongWithADocument() throws Exception {
+    Files.writeString(
+        folder.resolve("lost.wsdl"),
+        Files.readString(Path.of(PILOTS)).replace("types/ships.xsd", "http://saltmere.test/s.xsd"));
+    Tool refused = Tool.run(folder, "page", "lost.wsdl");
+    assertThat(refused.exitCode()).isEqualTo(1);
+    assertThat(refused.err())
+        .startsWith("lost.wsdl has a contract problem:\nCALM-402 lost.wsdl:10:7: s.xsd could not")
+        .contains("--allow http://saltmere.test/s.xsd");
+    assertThat(Tool.run(folder, "page", "gone.wsdl").err())
+        .isEqualTo("There is no file gone.wsdl that can be read.\n");
+  }
+}
