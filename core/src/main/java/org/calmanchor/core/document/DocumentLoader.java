@@ -16,7 +16,7 @@ import org.calmanchor.core.problem.ProblemCode;
 import org.jspecify.annotations.Nullable;
 
 /** Loads a document and what it refers to, each location once, within limits. */
-final class DocumentLoader {
+public final class DocumentLoader {
   private final DocumentSource source;
   private final SchemaCatalogue catalogue;
   private final DocumentLimits limits;
@@ -32,7 +32,7 @@ final class DocumentLoader {
   /** A document to load. {@code from} and {@code reference} say where it was asked for. */
   private record Wanted(URI location, URI from, @Nullable XmlNode reference) {}
 
-  DocumentLoader(
+  private DocumentLoader(
       DocumentSource source,
       SchemaCatalogue catalogue,
       DocumentLimits limits,
@@ -44,7 +44,23 @@ final class DocumentLoader {
     this.end = System.nanoTime() + limits.time().toNanos();
   }
 
-  DocumentSet load(URI root) {
+  /**
+   * Reads the document at {@code root} and what it imports and includes. Problems are added to
+   * {@code problems}; the documents that they concern are left out.
+   *
+   * @param root an absolute location
+   * @param source opens the documents
+   */
+  public static DocumentSet load(
+      URI root,
+      DocumentSource source,
+      SchemaCatalogue catalogue,
+      DocumentLimits limits,
+      DocumentProblems problems) {
+    return new DocumentLoader(source, catalogue, limits, problems).load(root);
+  }
+
+  private DocumentSet load(URI root) {
     wanted.add(new Wanted(root, root, null));
     while (!wanted.isEmpty()) {
       Wanted next = wanted.remove();

@@ -27,22 +27,6 @@ public final class DocumentSet {
     this.references = references;
   }
 
-  /**
-   * Reads the document at {@code root} and what it imports and includes. Problems are added to
-   * {@code problems}; the documents that they concern are left out.
-   *
-   * @param root an absolute location
-   * @param source opens the documents
-   */
-  public static DocumentSet load(
-      URI root,
-      DocumentSource source,
-      SchemaCatalogue catalogue,
-      DocumentLimits limits,
-      DocumentProblems problems) {
-    return new DocumentLoader(source, catalogue, limits, problems).load(root);
-  }
-
   /** The location of the document that needs the others. */
   public URI location() {
     return root;

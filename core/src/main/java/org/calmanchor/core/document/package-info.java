@@ -1,6 +1,6 @@
 /**
  * Documents and what they import, loaded within limits. Entry type: {@link
- * org.calmanchor.core.document.DocumentSet}. Imports model and problem.
+ * org.calmanchor.core.document.DocumentLoader}. Imports model and problem.
  */
 @NullMarked
 package org.calmanchor.core.document;

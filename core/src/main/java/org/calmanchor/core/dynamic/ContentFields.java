@@ -129,7 +129,7 @@ final class ContentFields extends Fields {
     String key = only.getKey().toString();
     Object value = only.getValue();
     if (key.equals(DynamicValueModel.MIXED_KEY)) {
-      return new ContentItem(ContentItem.TEXT, DynamicValueModel.print(value));
+      return new ContentItem(ContentItem.TEXT, PlainValues.text(value));
     }
     Integer position = positions.get(key);
     if (position == null) {

@@ -32,7 +32,7 @@ final class DynamicFault {
       return false;
     }
     name = in.localName();
-    values = DynamicMessages.members(codec, in);
+    values = PlainValues.read(codec, in);
     return true;
   }
 }

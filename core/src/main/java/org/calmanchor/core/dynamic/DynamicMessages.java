@@ -225,12 +225,6 @@ public final class DynamicMessages {
     }
   }
 
-  /** The members of the element read, by name; a value without members is the only one. */
-  static Map<String, Object> members(MessageCodec codec, XmlIn in) {
-    Object value = codec.read(in);
-    return codec.isStructure() ? DynamicValueModel.members(value) : Map.of(ONLY_KEY, value);
-  }
-
   /** The value of an element that is no structure. */
   private static Object only(Map<String, ?> values) {
     Object value = values.get(DynamicValueModel.TEXT_KEY);
@@ -314,7 +308,7 @@ public final class DynamicMessages {
       for (Map.Entry<String, Plan> plan : all.entrySet()) {
         MessageCodec codec = plan.getValue().request();
         if (codec != null && codec.name().equals(name)) {
-          Map<String, Object> values = members(codec, in);
+          Map<String, Object> values = PlainValues.read(codec, in);
           envelope.end();
           return new DynamicRequest(plan.getKey(), envelope.version(), values, headerBlocks);
         }
@@ -343,6 +337,6 @@ public final class DynamicMessages {
       return new Outcome.Unreadable(
           "The body holds " + in.localName() + ", not the operation's response.");
     }
-    return new Outcome.Result(members(response, in));
+    return new Outcome.Result(PlainValues.read(response, in));
   }
 }

@@ -93,7 +93,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
         rule == null ? "text" : rule.form(),
         rule == null ? TypeMappings.whiteSpace(contract.builtIn(type)) : rule.whiteSpace(),
         value == null ? parser : new ConstrainedText(parser, rule, value),
-        DynamicValueModel::print);
+        PlainValues::text);
   }
 
   /** Refuses other values than the fixed one. */
@@ -118,13 +118,6 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   @Override
   public @Nullable BinaryHolder binary(TypeUse type, Untyped held) {
     return null;
-  }
-
-  static String print(Object value) {
-    if (value instanceof Map || value instanceof List) {
-      throw new EncodeException("one text is expected, not a structure or list");
-    }
-    return value.toString();
   }
 
   /** The key of an attribute in the map of its structure. */
@@ -155,14 +148,6 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
         : model.positions().stream().map(ContentPosition::key).collect(Collectors.toSet());
   }
 
-  /** The members of an element's value by name; a simple one is the only member. */
-  @SuppressWarnings("unchecked") // structures are maps by member name
-  static Map<String, Object> members(Object value) {
-    return value instanceof Map<?, ?> structure
-        ? (Map<String, Object>) structure
-        : Map.of(TEXT_KEY, value);
-  }
-
   /** The key of the text in the map of a structure with simple content. */
   public static String textKey(ComplexType type) {
     boolean isTaken =
@@ -190,7 +175,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
 
     @Override
     public Element element(Object held) {
-      return DomReader.parse(INPUTS, DynamicValueModel.print(held));
+      return DomReader.parse(INPUTS, PlainValues.text(held));
     }
   }
 

@@ -14,12 +14,12 @@ import org.jspecify.annotations.Nullable;
 
 /** The attributes in a complex type, with those of the attribute groups to which it refers. */
 final class AttributeUses {
-  private final AttributeReader reader;
+  private final AttributeUseReader reader;
   private final Map<QName, AttributeUse> uses = new LinkedHashMap<>();
   private final Set<QName> withheld = new LinkedHashSet<>();
   private @Nullable Wildcard any;
 
-  AttributeUses(AttributeReader reader) {
+  AttributeUses(AttributeUseReader reader) {
     this.reader = reader;
   }
 

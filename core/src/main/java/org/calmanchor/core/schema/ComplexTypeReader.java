@@ -20,14 +20,14 @@ final class ComplexTypeReader {
 
   private final ComponentIndex index;
   private final SimpleTypeReader simpleTypes;
-  private final AttributeReader attributes;
+  private final AttributeUseReader attributes;
   private final ElementReader elements;
   private final ParticleReader particles;
 
   ComplexTypeReader(ComponentIndex index) {
     this.index = index;
     this.simpleTypes = new SimpleTypeReader(index);
-    this.attributes = new AttributeReader(index, simpleTypes);
+    this.attributes = new AttributeUseReader(index, simpleTypes);
     this.elements = new ElementReader(index, simpleTypes, this);
     this.particles = new ParticleReader(index, elements);
   }
@@ -36,7 +36,7 @@ final class ComplexTypeReader {
     return simpleTypes;
   }
 
-  AttributeReader attributes() {
+  AttributeUseReader attributes() {
     return attributes;
   }
 

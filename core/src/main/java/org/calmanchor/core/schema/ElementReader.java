@@ -86,7 +86,7 @@ final class ElementReader {
         name,
         type(node, scope, new HashSet<>()),
         isTrue(node, "nillable"),
-        AttributeReader.value(node),
+        AttributeUseReader.value(node),
         substitution,
         Annotations.doc(node),
         Annotations.origin(node, scope));

@@ -1,6 +1,8 @@
 package org.calmanchor.core.simple;
 
 import java.util.Map;
+import java.util.Objects;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 import javax.xml.datatype.DatatypeFactory;
 import org.calmanchor.core.lexical.LexicalException;
@@ -60,13 +62,15 @@ final class DateTimes {
     }
   }
 
-  static Primitive of(String type) {
-    Pattern form = FORMS.get(type);
-    String words = WORDS.get(type);
-    if (form == null || words == null) {
-      throw new IllegalArgumentException(type + " is no type of dates");
-    }
-    return new Primitive(words, text -> date(text, form), false);
+  /** What a text of that type must look like, in words. */
+  static String words(String type) {
+    return Objects.requireNonNull(WORDS.get(type), type);
+  }
+
+  /** Reads the texts of that type. */
+  static Function<String, Object> parser(String type) {
+    Pattern form = Objects.requireNonNull(FORMS.get(type), type);
+    return text -> date(text, form);
   }
 
   private static Object date(String text, Pattern form) {

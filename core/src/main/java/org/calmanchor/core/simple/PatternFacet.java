@@ -38,7 +38,7 @@ final class PatternFacet {
   }
 
   private static Pattern pattern(String text) {
-    return Pattern.compile(RegularExpression.parse(text).toJava());
+    return Pattern.compile(RegularExpressionParser.parse(text).toJava());
   }
 
   void check(String text) {

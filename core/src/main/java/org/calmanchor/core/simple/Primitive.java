@@ -29,14 +29,14 @@ record Primitive(String form, Function<String, Object> parser, boolean hasLength
           Map.entry("float", mapped("float", value -> value)),
           Map.entry("double", mapped("double", value -> value)),
           Map.entry("duration", new Primitive(DateTimes.DURATION, DateTimes::duration, false)),
-          Map.entry("dateTime", DateTimes.of("dateTime")),
-          Map.entry("time", DateTimes.of("time")),
-          Map.entry("date", DateTimes.of("date")),
-          Map.entry("gYearMonth", DateTimes.of("gYearMonth")),
-          Map.entry("gYear", DateTimes.of("gYear")),
-          Map.entry("gMonthDay", DateTimes.of("gMonthDay")),
-          Map.entry("gDay", DateTimes.of("gDay")),
-          Map.entry("gMonth", DateTimes.of("gMonth")),
+          Map.entry("dateTime", date("dateTime")),
+          Map.entry("time", date("time")),
+          Map.entry("date", date("date")),
+          Map.entry("gYearMonth", date("gYearMonth")),
+          Map.entry("gYear", date("gYear")),
+          Map.entry("gMonthDay", date("gMonthDay")),
+          Map.entry("gDay", date("gDay")),
+          Map.entry("gMonth", date("gMonth")),
           Map.entry("hexBinary", binary("hexBinary")),
           Map.entry("base64Binary", binary("base64Binary")),
           Map.entry("anyURI", new Primitive("a URI", AnyUris::parse, true)),
@@ -49,6 +49,10 @@ record Primitive(String form, Function<String, Object> parser, boolean hasLength
       throw new IllegalArgumentException("no primitive type is called " + name);
     }
     return primitive;
+  }
+
+  private static Primitive date(String type) {
+    return new Primitive(DateTimes.words(type), DateTimes.parser(type), false);
   }
 
   private static Primitive mapped(String type, Function<Object, Object> value) {

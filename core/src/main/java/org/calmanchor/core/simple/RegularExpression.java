@@ -12,15 +12,6 @@ sealed interface RegularExpression {
   /** Marker: a repetition without an upper limit. */
   int UNBOUNDED = Integer.MAX_VALUE;
 
-  /**
-   * Parses an expression.
-   *
-   * @throws IllegalArgumentException when it is none; says where and why
-   */
-  static RegularExpression parse(String text) {
-    return new RegularExpressionParser(text).parse();
-  }
-
   /** The same expression in Java's syntax. */
   String toJava();
 

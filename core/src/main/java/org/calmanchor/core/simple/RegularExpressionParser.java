@@ -21,11 +21,20 @@ final class RegularExpressionParser {
   private int at;
   private int depth;
 
-  RegularExpressionParser(String text) {
+  private RegularExpressionParser(String text) {
     this.text = text;
   }
 
-  RegularExpression parse() {
+  /**
+   * Parses an expression.
+   *
+   * @throws IllegalArgumentException when it is none; says where and why
+   */
+  static RegularExpression parse(String text) {
+    return new RegularExpressionParser(text).parse();
+  }
+
+  private RegularExpression parse() {
     RegularExpression expression = choice();
     if (at < text.length()) {
       throw error("\"" + text.charAt(at) + "\" has no counterpart");

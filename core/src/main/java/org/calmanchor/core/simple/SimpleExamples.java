@@ -96,7 +96,7 @@ public final class SimpleExamples {
   }
 
   private static List<String> matching(String pattern) {
-    RegularExpression expression = RegularExpression.parse(pattern);
+    RegularExpression expression = RegularExpressionParser.parse(pattern);
     List<String> texts = new ArrayList<>();
     for (int length : new int[] {0, 1, 2, 3, 4, 5, 6, 8, 10, 20}) {
       StringBuilder out = new StringBuilder();

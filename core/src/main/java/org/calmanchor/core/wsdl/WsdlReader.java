@@ -11,6 +11,7 @@ import java.util.Objects;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.document.DocumentLimits;
+import org.calmanchor.core.document.DocumentLoader;
 import org.calmanchor.core.document.DocumentProblems;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.document.DocumentSource;
@@ -37,7 +38,7 @@ final class WsdlReader {
   }
 
   ReadDocument read(DocumentSource source, SchemaCatalogue catalogue, DocumentLimits limits) {
-    DocumentSet documents = DocumentSet.load(location, source, catalogue, limits, problems);
+    DocumentSet documents = DocumentLoader.load(location, source, catalogue, limits, problems);
     problems.throwIfAny(location);
     XmlNode root = Objects.requireNonNull(documents.root()).root();
     checkRoot(root);

@@ -125,10 +125,14 @@ class DynamicMessagesTest {
                 Map.of("flags", "\u0000"),
                 "read/flags: the character U+0000 at position 1 cannot stand in XML"))) {
       assertThatIllegalArgumentException()
-          .isThrownBy(
-              () -> call(SoapVersion.SOAP_1_1, "read", DynamicValueModel.members(row.get(0))))
+          .isThrownBy(() -> call(SoapVersion.SOAP_1_1, "read", values(row.get(0))))
           .withMessage((String) row.get(1));
     }
+  }
+
+  @SuppressWarnings("unchecked") // the first entry of each row is a map
+  private static Map<String, Object> values(Object first) {
+    return (Map<String, Object>) first;
   }
 
   @Test

@@ -168,7 +168,7 @@ class SimpleTypesTest {
   })
   void saysWhereAPatternIsInvalid(String pattern, int at, String why) {
     assertThatIllegalArgumentException()
-        .isThrownBy(() -> RegularExpression.parse(pattern))
+        .isThrownBy(() -> RegularExpressionParser.parse(pattern))
         .withMessageContaining("at character " + at)
         .withMessageContaining(why.replace("]", "\"]\"").replace("\"]\" is", "\"]\" is"));
   }

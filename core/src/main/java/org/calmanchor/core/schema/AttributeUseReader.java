@@ -9,11 +9,11 @@ import org.calmanchor.core.model.ValueConstraint;
 import org.jspecify.annotations.Nullable;
 
 /** Reads attributes (XML Schema 1.0 part 1, section 3.2.2). */
-final class AttributeReader {
+final class AttributeUseReader {
   private final ComponentIndex index;
   private final SimpleTypeReader simpleTypes;
 
-  AttributeReader(ComponentIndex index, SimpleTypeReader simpleTypes) {
+  AttributeUseReader(ComponentIndex index, SimpleTypeReader simpleTypes) {
     this.index = index;
     this.simpleTypes = simpleTypes;
   }
