@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.function.Supplier;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.lexical.Lexical;
@@ -239,7 +240,7 @@ public final class CodecPlanner<T> {
 
   private ElementCodec content(
       ComplexType complex, AttributeCodec attributes, ValueModel.Structure<T> structure, T held) {
-    ContentModel model = ContentModel.of(contract, complex);
+    ContentModel model = ContentModelBuilder.build(contract, complex);
     List<ContentPosition> positions = model.positions();
     boolean hasAny = positions.stream().anyMatch(position -> position.element() == null);
     @Nullable ElementSlot[] slots = new @Nullable ElementSlot[positions.size()];

@@ -4,8 +4,6 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.function.Predicate;
-import org.calmanchor.core.model.ComplexType;
-import org.calmanchor.core.model.Contract;
 
 /**
  * The elements that a complex type may contain (XML Schema 1.0 part 1, section 3.8.4), with those
@@ -26,15 +24,6 @@ public final class ContentModel {
     this.positions = List.copyOf(positions);
     this.isMixed = isMixed;
     this.isOrdered = isOrdered;
-  }
-
-  /**
-   * The content of {@code type}.
-   *
-   * @throws IllegalArgumentException when it has simple content
-   */
-  public static ContentModel of(Contract contract, ComplexType type) {
-    return new ContentModelBuilder(contract).build(type);
   }
 
   /** Its elements and wildcards, in the order of the schema. */

@@ -16,8 +16,8 @@ import org.calmanchor.core.model.Term;
 import org.calmanchor.core.model.Wildcard;
 import org.jspecify.annotations.Nullable;
 
-/** Makes the content model of one type. Used once. */
-final class ContentModelBuilder {
+/** Makes the content model of one type. */
+public final class ContentModelBuilder {
   private static final Expression NOTHING = new Expression.Sequence(List.of(), 0);
 
   private final Contract contract;
@@ -34,11 +34,20 @@ final class ContentModelBuilder {
       int max,
       List<Alternative> branches) {}
 
-  ContentModelBuilder(Contract contract) {
+  private ContentModelBuilder(Contract contract) {
     this.contract = contract;
   }
 
-  ContentModel build(ComplexType type) {
+  /**
+   * The content of {@code type}.
+   *
+   * @throws IllegalArgumentException when it has simple content
+   */
+  public static ContentModel build(Contract contract, ComplexType type) {
+    return new ContentModelBuilder(contract).build(type);
+  }
+
+  private ContentModel build(ComplexType type) {
     if (!(contract.content(type) instanceof ComplexType.Elements content)) {
       throw new IllegalArgumentException(type.origin() + " has simple content");
     }

@@ -57,7 +57,7 @@ public record MinimumDepth(Contract contract) {
   private Stream<ElementDeclaration> needed(ComplexType type) {
     return contract.isPlain(type)
         ? contract.members(type).stream().filter(Member::isRequired).map(Member::element)
-        : ContentModel.of(contract, type).positions().stream()
+        : ContentModelBuilder.build(contract, type).positions().stream()
             .filter(position -> position.min() > 0)
             .map(ContentPosition::element)
             .filter(Objects::nonNull);

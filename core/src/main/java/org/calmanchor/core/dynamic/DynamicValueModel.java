@@ -16,6 +16,7 @@ import org.calmanchor.core.codec.Holder;
 import org.calmanchor.core.codec.SubtypeChoice;
 import org.calmanchor.core.codec.ValueModel;
 import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
@@ -142,7 +143,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
           .map(org.calmanchor.core.model.Member::name)
           .collect(Collectors.toSet());
     }
-    ContentModel model = ContentModel.of(contract, type);
+    ContentModel model = ContentModelBuilder.build(contract, type);
     return model.isOrdered()
         ? Set.of(CONTENT_KEY)
         : model.positions().stream().map(ContentPosition::key).collect(Collectors.toSet());
@@ -205,7 +206,8 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
     } else {
       members.add(new Member<>(NodeKind.CONTENT, NO_NAME, Untyped.ANY));
       return new Structure<>(
-          members, new ContentFields(keys, ContentModel.of(contract, type), DynamicHolder.ONLY));
+          members,
+          new ContentFields(keys, ContentModelBuilder.build(contract, type), DynamicHolder.ONLY));
     }
     return new Structure<>(members, new Fields(keys));
   }

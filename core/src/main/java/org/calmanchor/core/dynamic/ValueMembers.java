@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -26,7 +27,7 @@ final class ValueMembers {
     if (contract.isPlain(type)) {
       return contract.members(type);
     }
-    ContentModel model = ContentModel.of(contract, type);
+    ContentModel model = ContentModelBuilder.build(contract, type);
     if (!model.isOrdered()) {
       return model.positions().stream()
           .map(position -> new Member(keyed(position), position.min(), position.max()))

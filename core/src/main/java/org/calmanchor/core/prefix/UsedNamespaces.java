@@ -3,7 +3,7 @@ package org.calmanchor.core.prefix;
 import java.util.HashSet;
 import java.util.Set;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
@@ -57,7 +57,7 @@ final class UsedNamespaces {
     if (type.content() instanceof ComplexType.Text) {
       return;
     }
-    for (ContentPosition position : ContentModel.of(contract, type).positions()) {
+    for (ContentPosition position : ContentModelBuilder.build(contract, type).positions()) {
       // What stands for a wildcard declares its own namespaces.
       ElementDeclaration element = position.element();
       if (element != null) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.content.MinimumDepth;
 import org.calmanchor.core.dynamic.DynamicMessages;
@@ -59,7 +60,7 @@ final class SampleStructure {
     } else if (contract.isPlain(type)) {
       contract.members(type).forEach(member -> add(fields, member));
     } else {
-      addContent(fields, ContentModel.of(contract, type));
+      addContent(fields, ContentModelBuilder.build(contract, type));
     }
     return fields;
   }

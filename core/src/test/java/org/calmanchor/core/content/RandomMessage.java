@@ -102,7 +102,7 @@ final class RandomMessage {
       text(element, text.type());
       return;
     }
-    ContentModel model = ContentModel.of(contract, type);
+    ContentModel model = ContentModelBuilder.build(contract, type);
     content(element, model, model.expression(), depth);
     if (model.isMixed() && once(2)) {
       element.appendChild(document.createTextNode("more"));

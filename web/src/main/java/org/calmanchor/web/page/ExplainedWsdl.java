@@ -12,7 +12,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.ComplexType;
@@ -277,7 +277,9 @@ public final class ExplainedWsdl {
   private Stream<String> contentNames(ComplexType type) {
     return contract.isPlain(type)
         ? contract.members(type).stream().map(Member::name)
-        : ContentModel.of(contract, type).positions().stream().map(ContentPosition::key).distinct();
+        : ContentModelBuilder.build(contract, type).positions().stream()
+            .map(ContentPosition::key)
+            .distinct();
   }
 
   private static String count(int number, String thing) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.calmanchor.core.content.ContentModel;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.content.MinimumDepth;
 import org.calmanchor.core.dynamic.DynamicMessages;
@@ -139,7 +140,7 @@ final class Forms {
     } else if (contract.isPlain(type)) {
       contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
     } else {
-      addContent(fields, type, ContentModel.of(contract, type));
+      addContent(fields, type, ContentModelBuilder.build(contract, type));
     }
     return fields;
   }
@@ -229,7 +230,7 @@ final class Forms {
       return simple(key, "text", text, Kind.PROSE, once, "", "text");
     }
     ContentPosition position =
-        ContentModel.of(contract, type).positions().stream()
+        ContentModelBuilder.build(contract, type).positions().stream()
             .filter(each -> each.key().equals(key))
             .findFirst()
             .orElseThrow();
