@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Collectors;
@@ -45,6 +47,21 @@ class CorpusTest {
   @Test
   void hasDocumentsOfAllKinds() throws IOException {
     assertThat(all()).hasSizeGreaterThanOrEqualTo(40);
+  }
+
+  @Test
+  void isListedInTheDocumentation() throws IOException {
+    String documentation = Files.readString(Path.of("../docs/wsdl.md"));
+    for (Corpus each : all()) {
+      String expected = each.expected();
+      String result =
+          expected.equals("read")
+              ? "read"
+              : expected.startsWith("read")
+                  ? "read, with a note"
+                  : "refused, " + expected.substring(0, "CALM-400".length());
+      assertThat(documentation).contains("| " + result + " | `" + each.name() + "` |");
+    }
   }
 
   @ParameterizedTest
