@@ -322,7 +322,7 @@ final class Forms {
    */
   private boolean isRow(ComplexType type) {
     return contract.derived(type).isEmpty()
-        && contract.isPlain(type)
+        && (type.content() instanceof ComplexType.Text || contract.isPlain(type))
         && (!contract.attributes(type).isEmpty()
             || contract.members(type).stream()
                 .anyMatch(
