@@ -66,7 +66,7 @@ class CommandMistakesTest {
         "demo --port x|2|Invalid value for option '--port'",
         "demo --bogus|2|Unknown option: '--bogus'",
         "dmo|2|Did you mean",
-        "wsdl|2|Missing required parameter: 'CLASS'",
+        "wsdl|2|Missing required parameter: ",
         "wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out",
         "judge none.wsdl|2|There is no file none.wsdl that can be read.",
         "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
