@@ -3,6 +3,7 @@ package org.calmanchor.core.content;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.function.IntPredicate;
 import java.util.function.Predicate;
 
 /**
@@ -47,14 +48,15 @@ public final class ContentModel {
 
   /**
    * The positions of a short valid content with as many different elements as it can have: each
-   * repetition once, of each choice one branch.
+   * repetition once, of each choice one branch; empty if each content would be very long.
    *
    * @param avoids whether a position is left out, as long as the content stays valid
    */
   public List<Integer> example(Predicate<ContentPosition> avoids) {
     List<Integer> example = new ArrayList<>();
-    if (!expression.example(index -> avoids.test(positions.get(index)), example)) {
-      expression.example(index -> false, example);
+    IntPredicate isAvoided = index -> avoids.test(positions.get(index));
+    if (!expression.example(new ExampleLimit(isAvoided), example)) {
+      expression.example(new ExampleLimit(index -> false), example);
     }
     return example;
   }

@@ -3,7 +3,6 @@ package org.calmanchor.core.content;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
-import java.util.function.IntPredicate;
 import org.calmanchor.core.model.Particle;
 import org.jspecify.annotations.Nullable;
 
@@ -13,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * repetitions that are not unrolled.
  */
 sealed interface Expression {
-  /** Whether no element at all satisfies it. */
+  /** Whether no element at all satisfies it. Known from the start: groups may be shared. */
   boolean isEmptiable();
 
   /**
@@ -30,10 +29,11 @@ sealed interface Expression {
    * Adds the positions of a short content to {@code example}: each repetition once, of a choice one
    * branch.
    *
-   * @param avoids whether a position is to be left out if possible
-   * @return false if one to be left out is needed; then nothing was added
+   * @param limit which positions are left out if possible, and how long it may become
+   * @return false if one to be left out is needed, or if it would be too long; then nothing was
+   *     added
    */
-  boolean example(IntPredicate avoids, List<Integer> example);
+  boolean example(ExampleLimit limit, List<Integer> example);
 
   /** What has to follow; null is nothing. */
   record Rest(Expression expression, @Nullable Rest next) {}
@@ -67,16 +67,18 @@ sealed interface Expression {
     }
 
     @Override
-    public boolean example(IntPredicate avoids, List<Integer> example) {
-      return !avoids.test(index) && example.add(index);
+    public boolean example(ExampleLimit limit, List<Integer> example) {
+      return limit.allows(index) && example.add(index);
     }
   }
 
   /** One after the other, from the item at {@code from} on. */
-  record Sequence(List<Expression> items, int from) implements Expression {
-    @Override
-    public boolean isEmptiable() {
-      return items.subList(from, items.size()).stream().allMatch(Expression::isEmptiable);
+  record Sequence(List<Expression> items, int from, boolean isEmptiable) implements Expression {
+    Sequence(List<Expression> items, int from) {
+      this(
+          items,
+          from,
+          items.subList(from, items.size()).stream().allMatch(Expression::isEmptiable));
     }
 
     @Override
@@ -101,16 +103,16 @@ sealed interface Expression {
     }
 
     @Override
-    public boolean example(IntPredicate avoids, List<Integer> example) {
-      return all(items.subList(from, items.size()), avoids, example);
+    public boolean example(ExampleLimit limit, List<Integer> example) {
+      return all(items.subList(from, items.size()), limit, example);
     }
   }
 
   /** Adds an example of each item, unless one that is needed has none. */
-  private static boolean all(List<Expression> items, IntPredicate avoids, List<Integer> example) {
+  private static boolean all(List<Expression> items, ExampleLimit limit, List<Integer> example) {
     List<Integer> added = new ArrayList<>();
     for (Expression item : items) {
-      if (!item.example(avoids, added) && !item.isEmptiable()) {
+      if (limit.isReached() || (!item.example(limit, added) && !item.isEmptiable())) {
         return false;
       }
     }
@@ -134,16 +136,15 @@ sealed interface Expression {
     }
 
     @Override
-    public boolean example(IntPredicate avoids, List<Integer> example) {
-      return branches.stream().anyMatch(branch -> branch.example(avoids, example));
+    public boolean example(ExampleLimit limit, List<Integer> example) {
+      return branches.stream().anyMatch(branch -> branch.example(limit, example));
     }
   }
 
   /** Each at most once, in any order. */
-  record All(List<Expression> items) implements Expression {
-    @Override
-    public boolean isEmptiable() {
-      return items.stream().allMatch(Expression::isEmptiable);
+  record All(List<Expression> items, boolean isEmptiable) implements Expression {
+    All(List<Expression> items) {
+      this(items, items.stream().allMatch(Expression::isEmptiable));
     }
 
     @Override
@@ -161,16 +162,15 @@ sealed interface Expression {
     }
 
     @Override
-    public boolean example(IntPredicate avoids, List<Integer> example) {
-      return all(items, avoids, example);
+    public boolean example(ExampleLimit limit, List<Integer> example) {
+      return all(items, limit, example);
     }
   }
 
   /** A repetition. */
-  record Repeat(Expression item, int min, int max) implements Expression {
-    @Override
-    public boolean isEmptiable() {
-      return min == 0 || item.isEmptiable();
+  record Repeat(Expression item, int min, int max, boolean isEmptiable) implements Expression {
+    Repeat(Expression item, int min, int max) {
+      this(item, min, max, min == 0 || item.isEmptiable());
     }
 
     @Override
@@ -186,12 +186,16 @@ sealed interface Expression {
     }
 
     @Override
-    public boolean example(IntPredicate avoids, List<Integer> example) {
+    public boolean example(ExampleLimit limit, List<Integer> example) {
       List<Integer> once = new ArrayList<>();
-      if (!item.example(avoids, once)) {
+      if (!item.example(limit, once)) {
         return min == 0;
       }
-      for (int i = 0; i < Math.max(1, min); i++) {
+      int times = Math.max(1, min);
+      if (!limit.allows(once.size(), times)) {
+        return false;
+      }
+      for (int i = 0; i < times; i++) {
         example.addAll(once);
       }
       return true;

@@ -17,6 +17,7 @@ final class AttributeUses {
   private final AttributeUseReader reader;
   private final Map<QName, AttributeUse> uses = new LinkedHashMap<>();
   private final Set<QName> withheld = new LinkedHashSet<>();
+  private final Set<QName> added = new LinkedHashSet<>();
   private @Nullable Wildcard any;
 
   AttributeUses(AttributeUseReader reader) {
@@ -98,7 +99,8 @@ final class AttributeUses {
       return;
     }
     ComponentIndex.Declared declared = reader.index().find(ComponentKind.ATTRIBUTE_GROUP, name);
-    if (declared != null) {
+    // A second reference adds nothing; following it could take for ever in nested groups.
+    if (declared != null && added.add(name)) {
       add(declared.node(), declared.scope(), groups);
     }
     groups.remove(name);

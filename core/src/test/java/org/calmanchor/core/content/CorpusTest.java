@@ -26,6 +26,7 @@ import org.calmanchor.core.wsdl.ReadDocument;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /**
  * Documents in the forms that partners send: each is read, or refused with its place and reason.
@@ -62,6 +63,28 @@ class CorpusTest {
                   : "refused, " + expected.substring(0, "CALM-400".length());
       assertThat(documentation).contains("| " + result + " | `" + each.name() + "` |");
     }
+  }
+
+  /** Contents whose shortest message is longer than any memory have an empty sample. */
+  @ParameterizedTest
+  @ValueSource(strings = {"group", "attributeGroup"})
+  void endsForGroupsThatGrow(String kind) {
+    StringBuilder groups = new StringBuilder();
+    String inside = kind.equals("group") ? "<xs:sequence>%1$s%1$s</xs:sequence>" : "%1$s%1$s";
+    for (int i = 0; i < 40; i++) {
+      String next = "<xs:%s ref='t:g%s'/>".formatted(kind, i + 1);
+      groups.append(
+          "<xs:%1$s name='g%2$s'>%3$s</xs:%1$s>".formatted(kind, i, inside.formatted(next)));
+    }
+    String last = kind.equals("group") ? "<xs:sequence><xs:element name='x'/></xs:sequence>" : "";
+    groups.append("<xs:%1$s name='g40'>%2$s</xs:%1$s>".formatted(kind, last));
+    groups.append(
+        "<xs:element name='message'><xs:complexType><xs:%s ref='t:g0'/></xs:complexType></xs:element>"
+            .formatted(kind));
+    Contract contract = Documents.read(Documents.around(groups.toString(), "message"));
+    Operation operation = contract.operation("send");
+    assertThat(Samples.of(contract, Examples.NONE).request(operation)).isEmpty();
+    assertThat(DynamicMessages.of(contract)).isNotNull();
   }
 
   @ParameterizedTest
