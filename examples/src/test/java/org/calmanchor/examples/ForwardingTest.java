@@ -170,7 +170,7 @@ class ForwardingTest {
   void refusesAddressesThatAreNone() {
     Contract contract = ContractDocuments.read(PILOTS).contract();
     assertThatIllegalArgumentException()
-        .isThrownBy(() -> host(contract, "", URI.create("file:///tmp/x")))
+        .isThrownBy(() -> host(contract, "", URI.create("file:///pilots")))
         .withMessageContaining("is no address of a service");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> new ForwardedService(contract, "", Map.of()));
