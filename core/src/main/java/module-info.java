@@ -16,6 +16,7 @@ module org.calmanchor.core {
   exports org.calmanchor.core.constraint;
   exports org.calmanchor.core.read;
   exports org.calmanchor.core.content;
+  exports org.calmanchor.core.simple;
   exports org.calmanchor.core.document;
   exports org.calmanchor.core.wsdl;
   exports org.calmanchor.core.dynamic;

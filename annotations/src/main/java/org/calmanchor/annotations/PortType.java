@@ -24,11 +24,24 @@ import java.lang.annotation.Target;
 public @interface PortType {
   /**
    * The namespace of everything that the service puts on the wire: an absolute URI that your
-   * organisation controls and that outlives the server's address.
+   * organisation controls and that outlives the server's address. It is required, except with
+   * {@link #document}, which has a namespace of its own.
    */
-  String namespace();
+  String namespace() default "";
 
-  /** The port type's name; by default the class's simple name. */
+  /**
+   * The WSDL document of a contract that came first: a resource on the class path, relative to the
+   * class's package, or absolute if it begins with a slash. The document is then the contract. It
+   * is served as it is, but for the addresses in it; its names, namespaces, bindings and facets
+   * count, not those of the code, and the host does not start if the code does not fit. Empty for a
+   * contract that is made from the code.
+   */
+  String document() default "";
+
+  /**
+   * The port type's name; by default the class's simple name. With {@link #document}, it says which
+   * of several port types the class is.
+   */
   String name() default "";
 
   /** The {@code wsdl:service}'s name; by default the port type's name followed by "Service". */

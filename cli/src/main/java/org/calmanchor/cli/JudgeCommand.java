@@ -72,8 +72,7 @@ final class JudgeCommand implements Callable<Integer> {
 
   private byte[] document(String className) {
     Class<?> type = classPath.classes().named(className);
-    return ContractDocuments.write(
-            ContractReader.read(type).contract(), "http://address-not-set.invalid/")
+    return ContractDocuments.write(ContractReader.read(type), "http://address-not-set.invalid/")
         .getBytes(StandardCharsets.UTF_8);
   }
 

@@ -2,7 +2,6 @@ package org.calmanchor.cli;
 
 import java.io.PrintWriter;
 import java.net.URI;
-import java.nio.charset.StandardCharsets;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Objects;
@@ -85,7 +84,7 @@ final class PageCommand implements Callable<Integer> {
   }
 
   private static String text(DocumentSet documents) {
-    return new String(Objects.requireNonNull(documents.root()).bytes(), StandardCharsets.UTF_8);
+    return Objects.requireNonNull(documents.root()).text();
   }
 
   /** Where each version of SOAP is spoken: the first port of each counts. */

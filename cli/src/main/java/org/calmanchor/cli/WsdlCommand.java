@@ -15,9 +15,11 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.calmanchor.core.document.DocumentCopy;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
 import org.jspecify.annotations.Nullable;
@@ -84,20 +86,18 @@ final class WsdlCommand implements Callable<Integer> {
     }
     String location = location();
     Class<?> type = classPath.classes().named(className);
-    Contract contract = ContractReader.read(type).contract();
+    Reading reading = ContractReader.read(type);
+    Contract contract = reading.contract();
     String target = location.isEmpty() ? PLACEHOLDER + type.getSimpleName() : location;
     if (out == null && split) {
       throw CommandException.usage("--split writes several files: say where with --out FILE.");
     }
     if (out == null) {
-      spec.commandLine().getOut().print(ContractDocuments.write(contract, target));
+      spec.commandLine().getOut().print(ContractDocuments.write(reading, target));
       spec.commandLine().getOut().flush();
     } else {
-      Map<Path, String> files = split ? split(out, contract, target) : new LinkedHashMap<>();
-      files.putIfAbsent(out, ContractDocuments.write(contract, target));
-      Map<Path, byte[]> encoded = new LinkedHashMap<>();
-      files.forEach((file, text) -> encoded.put(file, text.getBytes(StandardCharsets.UTF_8)));
-      write(encoded);
+      Map<Path, byte[]> files = files(reading, out, target);
+      write(files);
       int operations = contract.portTypes().get(0).operations().size();
       spec.commandLine()
           .getOut()
@@ -108,7 +108,7 @@ final class WsdlCommand implements Callable<Integer> {
               operations,
               target);
     }
-    String pointer = JudgeCommand.pointer(className, ContractDocuments.write(contract, target));
+    String pointer = JudgeCommand.pointer(className, ContractDocuments.write(reading, target));
     if (!pointer.isEmpty()) {
       spec.commandLine().getErr().println(pointer);
     }
@@ -119,6 +119,24 @@ final class WsdlCommand implements Callable<Integer> {
               "The address in it is a placeholder, " + target + "; set it with --address URL.");
     }
     return 0;
+  }
+
+  private Map<Path, byte[]> files(Reading reading, Path file, String target) {
+    DocumentSet documents = reading.documents();
+    Map<Path, byte[]> files = new LinkedHashMap<>();
+    if (documents == null) {
+      Map<Path, String> texts =
+          split ? split(file, reading.contract(), target) : new LinkedHashMap<>();
+      texts.putIfAbsent(file, ContractDocuments.write(reading, target));
+      texts.forEach((path, text) -> files.put(path, text.getBytes(StandardCharsets.UTF_8)));
+      return files;
+    }
+    // The document that came first may import others, which get their own names beside it.
+    DocumentCopy.of(documents, reading.contract(), target)
+        .forEach(
+            (name, content) ->
+                files.put(files.isEmpty() ? file : file.resolveSibling(name), content));
+    return files;
   }
 
   private int copy() {

@@ -3,6 +3,9 @@ package org.calmanchor.web;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Locale;
+import org.calmanchor.core.document.DocumentCopy;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.web.http.HttpResponse;
@@ -13,10 +16,13 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * The WSDL and schema documents of one service: {@code ?wsdl} contains the schemas, {@code
- * ?wsdl&xsd} imports them, {@code ?xsd=1} and on are the schemas.
+ * ?wsdl&xsd} imports them, {@code ?xsd=1} and on are the schemas. If the contract came first as a
+ * document, {@code ?wsdl} is that document, and {@code ?document=1} and on are those that it
+ * imports.
  */
 final class Documents {
-  private static final String XML = "text/xml; charset=utf-8";
+  private static final String TYPE = "text/xml; charset=";
+  private static final String XML = TYPE + "utf-8";
 
   private final ServiceSite site;
   private final String address;
@@ -26,6 +32,8 @@ final class Documents {
 
   private volatile ContractDocuments.@Nullable Separate separate;
 
+  private volatile @Nullable List<DocumentSet.Document> published;
+
   /** Creates the documents of a service at {@code address}. */
   Documents(ServiceSite site, String address) {
     this.site = site;
@@ -33,6 +41,11 @@ final class Documents {
   }
 
   void send(QueryParameters query, HttpResponse response) throws IOException {
+    DocumentSet given = site.documents();
+    if (given != null) {
+      published(given, query, response);
+      return;
+    }
     if (!query.has("xsd") || !site.isFromJava()) {
       PageResponses.send(response, 200, XML, single());
       return;
@@ -51,6 +64,36 @@ final class Documents {
     } else {
       xml(response, schemas.get(number - 1));
     }
+  }
+
+  private void published(DocumentSet given, QueryParameters query, HttpResponse response)
+      throws IOException {
+    List<DocumentSet.Document> known = published;
+    if (known == null) {
+      known = DocumentCopy.published(given, site.contract(), address, this::documentLocation);
+      published = known;
+    }
+    int number = query.has("document") ? number(query.value("document")) : 0;
+    if (number >= known.size() || (number < 1 && query.has("document"))) {
+      PageResponses.plain(
+          response,
+          404,
+          known.size() == 1
+              ? "There is no such document; ?wsdl imports none."
+              : "There is no such document; there are ?document=1 to ?document="
+                  + (known.size() - 1)
+                  + ".");
+      return;
+    }
+    DocumentSet.Document document = known.get(number);
+    String type = TYPE + document.charset().name().toLowerCase(Locale.ROOT);
+    PageResponses.send(response, 200, type, document.bytes());
+  }
+
+  private String documentLocation(int number) {
+    return number == 0
+        ? address + site.wsdlQuery()
+        : address + "?document=" + number + "&service=" + site.serviceName();
   }
 
   private byte[] single() {

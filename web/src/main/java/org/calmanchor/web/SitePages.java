@@ -143,7 +143,8 @@ final class SitePages {
     QueryParameters query = QueryParameters.of(request.query());
     String named = query.has("service") ? query.value("service") : query.value("wsdl");
     ServiceSite site = siteOf(service, named);
-    boolean isAsked = query.isEmpty() || query.has("wsdl", "xsd", "service", "explained");
+    boolean isAsked =
+        query.isEmpty() || query.has("wsdl", "xsd", "document", "service", "explained");
     if (site == null || !isAsked) {
       List<String> wsdls =
           sites.getOrDefault(service.path(), List.of()).stream()
@@ -159,7 +160,7 @@ final class SitePages {
               + ", the service's page at "
               + base
               + service.path());
-    } else if (query.has("wsdl", "xsd")) {
+    } else if (query.has("wsdl", "xsd", "document")) {
       documents(site, base + service.path()).send(query, response);
     } else if (query.has("explained")) {
       explained(site, base + service.path(), query.has("download"), response);

@@ -13,6 +13,7 @@ import org.calmanchor.core.xml.MessageLimits;
 import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlIn;
 import org.calmanchor.core.xml.XmlOut;
+import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /**
@@ -20,14 +21,16 @@ import org.w3c.dom.Element;
  *
  * @param holder how they are held
  * @param globals the codecs of the contract's elements, for those that have to be validated
- * @param anyType the codec of elements that have any type, for those that are not declared
+ * @param anyType the codec of elements that have any type, for those that are not declared; null if
+ *     no element is validated
  */
-record AnyContent(AnyHolder holder, Map<QName, MessageCodec> globals, ElementCodec anyType) {
+record AnyContent(
+    AnyHolder holder, Map<QName, MessageCodec> globals, @Nullable ElementCodec anyType) {
   private static final MessageOpener INPUTS = new MessageOpener(MessageLimits.DEFAULT);
 
   /** Reads the current element. */
   Object read(XmlIn in, Wildcard wildcard) {
-    if (wildcard.processing() == Wildcard.Processing.SKIP) {
+    if (wildcard.processing() == Wildcard.Processing.SKIP || anyType == null) {
       return holder.hold(DomReader.read(in));
     }
     MessageCodec declared = globals.get(in.name());
@@ -45,7 +48,7 @@ record AnyContent(AnyHolder holder, Map<QName, MessageCodec> globals, ElementCod
     String name = in.localName();
     Element element = DomReader.read(in);
     try {
-      check(element);
+      check(element, anyType);
     } catch (InvalidMessageException invalid) {
       throw invalid.within(name);
     }
@@ -53,13 +56,20 @@ record AnyContent(AnyHolder holder, Map<QName, MessageCodec> globals, ElementCod
   }
 
   /** What is not declared has any type; what is declared inside of it is validated again. */
-  private void check(Element element) {
+  private static void check(Element element, ElementCodec anyType) {
     XmlOut out = XmlOut.held(false);
     DomWriter.write(out, element);
     try (XmlIn in = INPUTS.open(new ByteArrayInputStream(out.bytes()), "UTF-8")) {
       in.nextElement();
       anyType.read(in);
     }
+  }
+
+  /** The name of an element that is held. */
+  QName name(Object held) {
+    Element element = holder.element(held);
+    String namespace = element.getNamespaceURI();
+    return new QName(namespace == null ? "" : namespace, element.getLocalName());
   }
 
   void write(XmlOut out, Object held) {

@@ -67,7 +67,7 @@ public final class CodecPlanner<T> {
    */
   public MessageCodec plan(ElementDeclaration element, T held) {
     MessageCodec codec = message(element, held);
-    if (any != null && globals.isEmpty()) {
+    if (any != null && values.isGeneral() && globals.isEmpty()) {
       for (Schema schema : contract.schemas()) {
         for (ElementDeclaration global : schema.elements()) {
           if (!global.substitution().isAbstract()) {
@@ -225,7 +225,7 @@ public final class CodecPlanner<T> {
           structure.composite(),
           index);
     }
-    if (values.isGeneral() && !(contract.isPlain(complex) && !attributes.hasOthers())) {
+    if (!contract.isPlain(complex) || attributes.hasOthers()) {
       return content(complex, attributes, structure, held);
     }
     List<ElementSlot> elements = new ArrayList<>();
@@ -248,14 +248,34 @@ public final class CodecPlanner<T> {
       ElementDeclaration element = positions.get(i).element();
       if (element != null) {
         boolean repeats = model.isOrdered() || positions.get(i).max() > 1;
-        slots[i] = slot(new Member(element, 0, 1), held, repeats, 0);
+        T at = heldAt(element, structure, held);
+        slots[i] = slot(new Member(element, 0, 1), at, repeats, 0);
       }
     }
     return new ContentElement(
-        attributes, model, slots, hasAny ? any(held) : null, structure.composite());
+        attributes,
+        model,
+        slots,
+        hasAny ? any(held) : null,
+        structure.composite(),
+        values.isLenient());
+  }
+
+  /** What the model knows of an element; what it knows of the structure if that is all. */
+  private static <T> T heldAt(
+      ElementDeclaration element, ValueModel.Structure<T> structure, T byDefault) {
+    for (ValueModel.Member<T> member : structure.members()) {
+      if (member.kind() == NodeKind.ELEMENT && member.wireName().equals(element.name())) {
+        return member.held();
+      }
+    }
+    return byDefault;
   }
 
   private AnyContent any(T held) {
+    if (any == null && !values.isGeneral()) {
+      any = new AnyContent(values.any(), globals, null);
+    }
     if (any == null) {
       DeferredElement anyType = new DeferredElement();
       any = new AnyContent(values.any(), globals, anyType);

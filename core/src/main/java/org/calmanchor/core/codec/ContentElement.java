@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import javax.xml.namespace.QName;
 import org.calmanchor.core.content.ContentItem;
 import org.calmanchor.core.content.ContentMatch;
 import org.calmanchor.core.content.ContentModel;
@@ -27,24 +28,28 @@ final class ContentElement implements ElementCodec {
   private final @Nullable ElementSlot[] slots;
   private final @Nullable AnyContent any;
   private final Composite composite;
+  private final boolean lenient;
 
   /**
    * Creates a codec.
    *
    * @param slots the element of each position; null for a wildcard
    * @param any what stands for wildcards; null if there are none
+   * @param lenient whether content is written that the model does not allow
    */
   ContentElement(
       AttributeCodec attributes,
       ContentModel model,
       @Nullable ElementSlot[] slots,
       @Nullable AnyContent any,
-      Composite composite) {
+      Composite composite,
+      boolean lenient) {
     this.attributes = attributes;
     this.model = model;
     this.slots = slots;
     this.any = any;
     this.composite = composite;
+    this.lenient = lenient;
   }
 
   @Override
@@ -149,6 +154,9 @@ final class ContentElement implements ElementCodec {
     out.open(tag);
     attributes.write(out, composite, value);
     List<?> items = (List<?>) composite.member(value, attributes.count());
+    if (!lenient) {
+      requireValid(items == null ? List.of() : items);
+    }
     if (items == null || items.isEmpty()) {
       out.empty();
       return;
@@ -163,6 +171,27 @@ final class ContentElement implements ElementCodec {
       out.endMixed();
     }
     out.close(tag);
+  }
+
+  private void requireValid(List<?> items) {
+    ContentMatch match = new ContentMatch(model);
+    for (Object each : items) {
+      ContentItem item = (ContentItem) each;
+      ElementSlot slot = slots[item.position()];
+      QName name =
+          slot == null
+              ? any().name(Objects.requireNonNull(item.value()))
+              : new QName(slot.namespace(), slot.name());
+      if (match.next(name.getNamespaceURI(), name.getLocalPart()) == ContentMatch.NONE) {
+        throw new EncodeException(
+                "it may not stand beside the others; expected "
+                    + (match.expected().isEmpty() ? "nothing" : words(match.expected())))
+            .within(name.getLocalPart());
+      }
+    }
+    if (!match.mayEnd()) {
+      throw new EncodeException("nothing where it is required: " + words(match.expected()));
+    }
   }
 
   private void write(XmlOut out, ContentItem item, Map<String, Integer> counts) {

@@ -18,6 +18,7 @@ public final class MessageCodec {
   private final Tag tag;
   private final ElementCodec codec;
   private final @Nullable Holder nillable;
+  private final @Nullable Composite around;
 
   /**
    * Creates a codec.
@@ -25,10 +26,27 @@ public final class MessageCodec {
    * @param nillable how a nil element is held; null if the element cannot be nil
    */
   MessageCodec(QName name, Tag tag, ElementCodec codec, @Nullable Holder nillable) {
+    this(name, tag, codec, nillable, null);
+  }
+
+  private MessageCodec(
+      QName name,
+      Tag tag,
+      ElementCodec codec,
+      @Nullable Holder nillable,
+      @Nullable Composite around) {
     this.name = name;
     this.tag = tag;
     this.codec = codec;
     this.nillable = nillable;
+    this.around = around;
+  }
+
+  /**
+   * The same element, represented by {@code composite}, whose only member is the element's value.
+   */
+  public MessageCodec within(Composite composite) {
+    return new MessageCodec(name, tag, codec, nillable, composite);
   }
 
   /** The element's name. */
@@ -56,27 +74,26 @@ public final class MessageCodec {
    */
   public Object read(XmlIn in) {
     try {
-      if (in.attributes().isNil()) {
-        return nil(in);
-      }
-      Object value = codec.read(in);
+      Object value = in.attributes().isNil() ? nil(in) : codec.read(in);
       LazyItems later = in.resources().later();
       if (later != null) {
         later.within(name.getLocalPart());
       }
-      return value;
+      return around == null
+          ? Objects.requireNonNull(value)
+          : around.assemble(new @Nullable Object[] {value});
     } catch (InvalidMessageException invalid) {
       throw invalid.within(name.getLocalPart());
     }
   }
 
-  private Object nil(XmlIn in) {
+  private @Nullable Object nil(XmlIn in) {
     if (nillable == null) {
       throw in.problem(InputProblem.Code.NIL, "a value", "");
     }
     Holder.Nil nil = codec.readNil(in);
     in.requireEmpty("nothing in a nil element");
-    return Objects.requireNonNull(nillable.nil(nil));
+    return nillable.nil(nil);
   }
 
   /**
@@ -86,13 +103,20 @@ public final class MessageCodec {
    */
   public void write(XmlOut out, Object value) {
     try {
-      if (nillable != null && nillable.value(value) instanceof Holder.Nil nil) {
-        codec.writeNil(out, tag, nil);
-        return;
-      }
-      codec.write(out, tag, value);
+      write(out, around == null ? value : around.member(value, 0), nillable);
     } catch (EncodeException failed) {
       throw failed.within(name.getLocalPart());
+    }
+  }
+
+  private void write(XmlOut out, @Nullable Object held, @Nullable Holder holder) {
+    Object value = holder == null ? held : holder.value(held);
+    if (value instanceof Holder.Nil nil) {
+      codec.writeNil(out, tag, nil);
+    } else if (value == null && holder != null) {
+      codec.writeNil(out, tag, Holder.NIL);
+    } else {
+      codec.write(out, tag, value);
     }
   }
 }

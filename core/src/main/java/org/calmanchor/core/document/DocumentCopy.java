@@ -1,35 +1,99 @@
 package org.calmanchor.core.document;
 
 import java.net.URI;
-import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.function.BiConsumer;
+import java.util.function.IntFunction;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.model.Binding;
+import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Names;
+import org.jspecify.annotations.Nullable;
 
 /**
- * A set of documents as files of one folder: their content is the same, but the locations in them
- * lead to one another.
+ * Copies of a set of documents in which locations are other ones. All else in them stays as it is,
+ * byte for byte.
  */
 public final class DocumentCopy {
   private final DocumentSet documents;
-  private final Map<URI, String> names = new HashMap<>();
+  private final Map<URI, String> locations = new HashMap<>();
 
   private DocumentCopy(DocumentSet documents) {
     this.documents = documents;
   }
 
   /**
-   * The content of each file by its name, the first document first. Schemas of standards that are
-   * in this library are not copied.
+   * The documents as files of one folder that lead to one another: the content of each file by its
+   * name, the first document first. Schemas of standards that are in this library are not copied.
    */
   public static Map<String, byte[]> of(DocumentSet documents) {
-    return new DocumentCopy(documents).files();
+    return new DocumentCopy(documents).files((document, edits) -> {});
   }
 
-  private Map<String, byte[]> files() {
+  /**
+   * The same files, in which the ports of a service are at its address.
+   *
+   * @param contract has the bindings of the service
+   */
+  public static Map<String, byte[]> of(DocumentSet documents, Contract contract, String address) {
+    return new DocumentCopy(documents)
+        .files((document, edits) -> addAddress(document.root(), contract, address, edits));
+  }
+
+  /**
+   * The documents as a service publishes them: those that they import are at the given locations,
+   * and its ports at its address.
+   *
+   * @param contract has the bindings of the service
+   * @param locations gives the location of a document, counted from 0, the first one; null leaves
+   *     locations of documents as they are
+   */
+  public static List<DocumentSet.Document> published(
+      DocumentSet documents,
+      Contract contract,
+      String address,
+      @Nullable IntFunction<String> locations) {
+    return new DocumentCopy(documents).published(contract, address, locations);
+  }
+
+  private List<DocumentSet.Document> published(
+      Contract contract, String address, @Nullable IntFunction<String> given) {
+    int number = 0;
+    for (DocumentSet.Document document : documents.all()) {
+      if (given != null) {
+        locations.put(document.location(), given.apply(number++));
+      }
+    }
+    List<DocumentSet.Document> copies = new ArrayList<>();
+    for (DocumentSet.Document document : documents.all()) {
+      AttributeEdits edits = new AttributeEdits();
+      addLocations(document.root(), edits);
+      addAddress(document.root(), contract, address, edits);
+      copies.add(document.with(edits.applied(document)));
+    }
+    return copies;
+  }
+
+  private static void addAddress(
+      XmlNode definitions, Contract contract, String address, AttributeEdits edits) {
+    for (XmlNode service : definitions.children(Names.WSDL, "service")) {
+      for (XmlNode port : service.children(Names.WSDL, "port")) {
+        QName name = port.resolve(port.attributeOr("binding", ""));
+        for (Binding binding : contract.bindings()) {
+          XmlNode soap = port.child(binding.version().bindingNamespace(), "address");
+          if (binding.name().equals(name) && soap != null && soap.attribute("location") != null) {
+            edits.set(soap, "location", address);
+          }
+        }
+      }
+    }
+  }
+
+  private Map<String, byte[]> files(BiConsumer<DocumentSet.Document, AttributeEdits> others) {
     Map<String, Integer> used = new HashMap<>();
     for (DocumentSet.Document document : documents.all()) {
       if (!SchemaCatalogue.isShipped(document.location())) {
@@ -37,16 +101,19 @@ public final class DocumentCopy {
         String name = name(document.location(), isWsdl ? ".wsdl" : ".xsd");
         int count = used.merge(name, 1, Integer::sum);
         int dot = name.lastIndexOf('.');
-        names.put(
+        locations.put(
             document.location(),
             count == 1 ? name : name.substring(0, dot) + "-" + count + name.substring(dot));
       }
     }
     Map<String, byte[]> files = new LinkedHashMap<>();
     for (DocumentSet.Document document : documents.all()) {
-      String name = names.get(document.location());
+      String name = locations.get(document.location());
       if (name != null) {
-        files.put(name, rewritten(document));
+        AttributeEdits edits = new AttributeEdits();
+        addLocations(document.root(), edits);
+        others.accept(document, edits);
+        files.put(name, edits.applied(document));
       }
     }
     return files;
@@ -60,38 +127,19 @@ public final class DocumentCopy {
     return hasExtension ? stem : (stem.isEmpty() ? "document" : stem) + extension;
   }
 
-  private byte[] rewritten(DocumentSet.Document document) {
-    // Markup is ASCII in all usual encodings, and Latin-1 keeps all other bytes as they are.
-    String text = new String(document.bytes(), StandardCharsets.ISO_8859_1);
-    Map<String, String> locations = new LinkedHashMap<>();
-    collect(document.root(), locations);
-    for (Map.Entry<String, String> each : locations.entrySet()) {
-      Pattern written =
-          Pattern.compile(
-              "((?:schemaL|l)ocation\\s*=\\s*[\"'])" + Pattern.quote(each.getKey()) + "(?=[\"'])");
-      text = written.matcher(text).replaceAll("$1" + Matcher.quoteReplacement(each.getValue()));
-    }
-    return text.getBytes(StandardCharsets.ISO_8859_1);
-  }
-
-  private void collect(XmlNode node, Map<String, String> locations) {
+  private void addLocations(XmlNode node, AttributeEdits edits) {
     URI location = documents.locationOf(node);
-    String name = location == null ? null : names.get(location);
+    String name = location == null ? null : locations.get(location);
     String attribute = node.is(Names.WSDL, "import") ? "location" : "schemaLocation";
-    String written = node.attribute(attribute);
-    if (name != null && written != null) {
-      locations.put(escaped(written), name);
+    if (name != null && node.attribute(attribute) != null) {
+      edits.set(node, attribute, name);
     }
     boolean holdsReferences =
         node.is(Names.WSDL, "definitions")
             || node.is(Names.WSDL, "types")
             || node.is(Names.XSD, "schema");
     if (holdsReferences) {
-      node.children().forEach(child -> collect(child, locations));
+      node.children().forEach(child -> addLocations(child, edits));
     }
-  }
-
-  private static String escaped(String written) {
-    return written.replace("&", "&amp;");
   }
 }

@@ -1,6 +1,7 @@
 package org.calmanchor.core.document;
 
 import java.net.URI;
+import java.nio.charset.Charset;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
@@ -18,8 +19,19 @@ public final class DocumentSet {
    * @param location where it is
    * @param root its root element
    * @param bytes its content, not copied
+   * @param charset the encoding of the content
    */
-  public record Document(URI location, XmlNode root, byte[] bytes) {}
+  public record Document(URI location, XmlNode root, byte[] bytes, Charset charset) {
+    /** Its content as text. */
+    public String text() {
+      return new String(bytes, charset);
+    }
+
+    /** The same document with another content. */
+    Document with(byte[] changed) {
+      return new Document(location, root, changed, charset);
+    }
+  }
 
   DocumentSet(URI root, Map<URI, Document> documents, Map<XmlNode, URI> references) {
     this.root = root;

@@ -1,6 +1,7 @@
 package org.calmanchor.core.introspection;
 
 import java.lang.annotation.Annotation;
+import java.net.URI;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -84,6 +85,13 @@ public interface JavaType extends JavaElement {
 
   /** Its public constructors. */
   List<JavaMethod> constructors();
+
+  /**
+   * The location of a resource on the class path, or null if there is none.
+   *
+   * @param path relative to the type's package, or absolute if it begins with a slash
+   */
+  @Nullable URI resource(String path);
 
   /** The module directive that is missing so that we can access it, or null if none is. */
   @Nullable String missingOpens();

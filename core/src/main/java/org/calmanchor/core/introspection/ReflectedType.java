@@ -7,6 +7,9 @@ import java.lang.reflect.Modifier;
 import java.lang.reflect.Type;
 import java.lang.reflect.TypeVariable;
 import java.lang.reflect.WildcardType;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.net.URL;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -183,6 +186,16 @@ final class ReflectedType implements JavaType {
   @Override
   public boolean hasPlainConstructor() {
     return Arrays.stream(raw.getDeclaredConstructors()).anyMatch(c -> c.getParameterCount() == 0);
+  }
+
+  @Override
+  public @Nullable URI resource(String path) {
+    URL found = raw.getResource(path);
+    try {
+      return found == null ? null : found.toURI();
+    } catch (URISyntaxException malformed) {
+      throw new IllegalStateException("a class loader gave " + found, malformed);
+    }
   }
 
   @Override

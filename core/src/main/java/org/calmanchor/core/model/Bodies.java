@@ -17,12 +17,14 @@ final class Bodies {
   private final Map<Operation, Bound> bound = new HashMap<>();
 
   private record Bound(
+      Binding.Style style,
       @Nullable ElementDeclaration request,
       @Nullable ElementDeclaration response,
       List<ElementDeclaration> requestHeaders,
       List<ElementDeclaration> responseHeaders) {}
 
-  private static final Bound UNBOUND = new Bound(null, null, List.of(), List.of());
+  private static final Bound UNBOUND =
+      new Bound(Binding.Style.DOCUMENT, null, null, List.of(), List.of());
 
   Bodies(Components components, List<Binding> bindings) {
     this.components = components;
@@ -53,9 +55,10 @@ final class Bodies {
     Operation.MessageUse output = operation.output();
     Binding.BoundMessage answer = in.output();
     if (output == null || answer == null) {
-      return new Bound(request, null, headers(in.input()), List.of());
+      return new Bound(in.style(), request, null, headers(in.input()), List.of());
     }
     return new Bound(
+        in.style(),
         request,
         element(operation.name() + "Response", output.message(), in.style(), answer),
         headers(in.input()),
@@ -98,6 +101,10 @@ final class Bodies {
 
   private Bound of(Operation operation) {
     return bound.getOrDefault(operation, UNBOUND);
+  }
+
+  boolean isRpc(Operation operation) {
+    return of(operation).style() == Binding.Style.RPC;
   }
 
   @Nullable ElementDeclaration request(Operation operation) {

@@ -231,6 +231,31 @@ public final class Contract {
     return bodies.response(operation);
   }
 
+  /**
+   * Whether the body elements of an operation are wrappers around its parameters and its result:
+   * always in rpc style; else if the request bears the operation's name, and the types of both are
+   * plain sequences without attributes.
+   */
+  public boolean isWrapped(Operation operation) {
+    ElementDeclaration request = request(operation);
+    ElementDeclaration response = response(operation);
+    return bodies.isRpc(operation)
+        || (request != null
+            && request.name().getLocalPart().equals(operation.name())
+            && isWrapper(request)
+            && (response == null || isWrapper(response)));
+  }
+
+  private boolean isWrapper(ElementDeclaration element) {
+    return definition(element.type()) instanceof ComplexType type
+        && isPlain(type)
+        && attributes(type).isEmpty()
+        && anyAttribute(type) == null
+        && !element.nillable()
+        && !type.isAbstract()
+        && derived(type).isEmpty();
+  }
+
   /** The elements of the header blocks that a request of {@code operation} must carry. */
   public List<ElementDeclaration> requiredHeaders(Operation operation) {
     return bodies.requestHeaders(operation);

@@ -10,6 +10,8 @@ public enum NodeKind {
   TEXT,
   /** All that stands in complex content whose elements cannot be told by their names alone. */
   CONTENT,
+  /** The elements that stand for a wildcard. */
+  ANY,
   /** The attributes of any name. */
   OTHER_ATTRIBUTES
 }

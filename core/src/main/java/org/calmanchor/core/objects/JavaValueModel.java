@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.AnyHolder;
@@ -13,10 +14,12 @@ import org.calmanchor.core.codec.PlainHolder;
 import org.calmanchor.core.codec.SubtypeChoice;
 import org.calmanchor.core.codec.ValueModel;
 import org.calmanchor.core.constraint.Constraint;
+import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.introspection.Container;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.model.ComplexType;
+import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.ValueConstraint;
@@ -26,11 +29,13 @@ import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Members.StructureMember;
+import org.calmanchor.core.read.Reading;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
 /** Represents values as Java objects: records, classes, enums, simple types and containers. */
 public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
+  private final Contract contract;
   private final Members members;
 
   /** What Java has at a position of a message. */
@@ -55,13 +60,20 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   record Entries(JavaForm.Entry entry) implements Java {}
 
   /** Creates the model for the members of one reading. */
-  public JavaValueModel(Members members) {
-    this.members = members;
+  public JavaValueModel(Reading reading) {
+    this.contract = reading.contract();
+    this.members = reading.members();
   }
 
   @Override
   public Lexical<Object> lexical(TypeUse type, @Nullable ValueConstraint value, Java held) {
     JavaForm use = ((Held) held).use();
+    return use instanceof JavaForm.Restricted restricted
+        ? RestrictedLexical.of(lexical(restricted.of()), restricted.rule(), value)
+        : lexical(use);
+  }
+
+  private static Lexical<Object> lexical(JavaForm use) {
     if (use instanceof JavaForm.Simple simple) {
       return constrained(generic(simple.row().lexical()), simple.constraints());
     }
@@ -140,8 +152,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
           lastLazy(member == null ? List.of() : List.of(member)), new Scattered(1, new int[1]));
     }
     if (held instanceof Detail detail) {
-      return new Structure<>(
-          membersOf(detail.fault().properties()), Handles.exception(detail.fault()));
+      return structure(type, detail.fault().properties(), Handles.exception(detail.fault()));
     }
     return structure(type, ((Held) held).use());
   }
@@ -161,11 +172,19 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
           List.of(element(entry.keyName(), entry.key()), element(entry.valueName(), entry.value())),
           WrapperComposite.ENTRY);
     }
-    StructureMember structure = type.name() == null ? null : members.types().get(type.name());
-    if (structure == null) {
-      throw new IllegalArgumentException("nothing holds " + type.origin());
+    if (use instanceof JavaForm.Structure structure) {
+      StructureMember member = memberOf(structure.key());
+      return structure(type, member.properties(), Handles.structure(member));
     }
-    return new Structure<>(membersOf(structure.properties()), Handles.structure(structure));
+    throw new IllegalArgumentException("nothing holds " + type.origin());
+  }
+
+  private Structure<Java> structure(
+      ComplexType type, List<PropertyMember> properties, Composite composite) {
+    boolean hasContent = type.content() instanceof ComplexType.Elements;
+    return hasContent && !contract.isPlain(type)
+        ? ContentMembers.structure(ContentModelBuilder.build(contract, type), properties, composite)
+        : new Structure<>(membersOf(properties), composite);
   }
 
   private static Member<Java> element(QName name, JavaForm use) {
@@ -184,7 +203,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     return members;
   }
 
-  private static List<Member<Java>> membersOf(List<PropertyMember> properties) {
+  static List<Member<Java>> membersOf(List<PropertyMember> properties) {
     return properties.stream()
         .map(p -> new Member<Java>(p.kind(), p.wireName(), new Held(p.use())))
         .toList();
@@ -192,6 +211,10 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
 
   @Override
   public Position<Java> position(Java held, boolean repeats) {
+    return position(held);
+  }
+
+  static Position<Java> position(Java held) {
     if (held instanceof Entries entries) {
       return new Position<>(PlainHolder.PLAIN, new Held(entries.entry()), true, false);
     }
@@ -210,13 +233,14 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
 
   @Override
   public Java derived(ComplexType derived, Java held) {
-    return new Held(new JavaForm.Structure(memberOf(derived.name()).javaType()));
+    QName name = Objects.requireNonNull(derived.name());
+    return new Held(new JavaForm.Structure(memberOf(name).javaType(), name));
   }
 
-  private StructureMember memberOf(@Nullable QName type) {
-    StructureMember member = type == null ? null : members.types().get(type);
+  private StructureMember memberOf(QName key) {
+    StructureMember member = members.types().get(key);
     if (member == null) {
-      throw new IllegalArgumentException("nothing holds " + type);
+      throw new IllegalArgumentException("nothing holds " + key);
     }
     return member;
   }
@@ -245,29 +269,6 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     @Override
     public Object marked(Object value, int index) {
       return value;
-    }
-  }
-
-  /**
-   * Represents a message by an array with more positions than the message has members, since header
-   * blocks are arguments too.
-   */
-  private record Scattered(int length, int[] positions) implements Composite {
-    @Override
-    public Object assemble(@Nullable Object[] values) {
-      if (values.length == length) {
-        return values;
-      }
-      @Nullable Object[] all = new @Nullable Object[length];
-      for (int i = 0; i < values.length; i++) {
-        all[positions[i]] = values[i];
-      }
-      return all;
-    }
-
-    @Override
-    public @Nullable Object member(Object structure, int index) {
-      return ((@Nullable Object[]) structure)[positions[index]];
     }
   }
 }

@@ -8,12 +8,15 @@ import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.constraint.Constraint;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.objects.MethodCodecs.FaultCodec;
 import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Members;
+import org.calmanchor.core.read.Members.FaultMember;
 import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Members.OperationMember;
+import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Reading;
 import org.jspecify.annotations.Nullable;
 
@@ -28,7 +31,7 @@ public final class MethodCodecPlanner {
   public MethodCodecPlanner(Reading reading) {
     this.contract = reading.contract();
     this.members = reading.members();
-    this.codecs = new CodecPlanner<>(contract, new JavaValueModel(members));
+    this.codecs = new CodecPlanner<>(contract, new JavaValueModel(reading));
   }
 
   /** Identifies the codec of a header block: two operations may constrain it differently. */
@@ -48,32 +51,50 @@ public final class MethodCodecPlanner {
    * @throws IllegalArgumentException when the reading has no method for it
    */
   public MethodCodecs plan(Operation operation) {
-    QName request = contract.bodyElement(operation.input().message()).name();
-    OperationMember member = members.operations().get(request);
-    if (member == null) {
+    ElementDeclaration request = contract.request(operation);
+    OperationMember member = request == null ? null : members.operations().get(request.name());
+    if (request == null || member == null) {
       throw new IllegalArgumentException("no method stands for operation " + operation.name());
     }
     return new MethodCodecs(
         member,
-        codecs.plan(contract.element(request), new JavaValueModel.Arguments(member)),
+        request(request, member),
         response(operation, member),
         headers(member, false),
         headers(member, true),
-        member.faults().stream()
-            .map(
-                fault ->
-                    new FaultCodec(
-                        fault,
-                        codecs.plan(
-                            contract.element(fault.element()), new JavaValueModel.Detail(fault))))
-            .toList());
+        member.faults().stream().map(fault -> new FaultCodec(fault, detail(fault))).toList());
+  }
+
+  private MessageCodec request(ElementDeclaration element, OperationMember member) {
+    if (!member.isBareRequest()) {
+      return codecs.plan(element, new JavaValueModel.Arguments(member));
+    }
+    PropertyMember parameter = member.parameters().get(0);
+    int arguments = member.method().parameters().size();
+    return codecs
+        .plan(element, new JavaValueModel.Held(parameter.use()))
+        .within(new Scattered(arguments, new int[] {parameter.position()}));
   }
 
   private @Nullable MessageCodec response(Operation operation, OperationMember member) {
-    Operation.MessageUse output = operation.output();
-    return output == null
-        ? null
-        : codecs.plan(contract.bodyElement(output.message()), new JavaValueModel.Result(member));
+    ElementDeclaration element = contract.response(operation);
+    if (element == null) {
+      return null;
+    }
+    return member.isBareResponse() && member.result() != null
+        ? codecs
+            .plan(element, new JavaValueModel.Held(member.result().use()))
+            .within(new Scattered(1, new int[1]))
+        : codecs.plan(element, new JavaValueModel.Result(member));
+  }
+
+  private MessageCodec detail(FaultMember fault) {
+    ElementDeclaration element = contract.element(fault.element());
+    return fault.isBare()
+        ? codecs
+            .plan(element, new JavaValueModel.Held(fault.properties().get(0).use()))
+            .within(Handles.exception(fault))
+        : codecs.plan(element, new JavaValueModel.Detail(fault));
   }
 
   private List<HeaderCodec> headers(OperationMember member, boolean isOut) {

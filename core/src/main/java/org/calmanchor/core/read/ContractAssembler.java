@@ -46,9 +46,13 @@ final class ContractAssembler {
   private final List<Operation> operations = new ArrayList<>();
   private final Map<String, List<ReadHeader>> headers = new LinkedHashMap<>();
 
-  ContractAssembler(org.calmanchor.annotations.PortType given, String portType, String service) {
+  ContractAssembler(
+      org.calmanchor.annotations.PortType given,
+      String namespace,
+      String portType,
+      String service) {
     this.given = given;
-    this.namespace = given.namespace();
+    this.namespace = namespace;
     this.portType = portType;
     this.service = service;
   }

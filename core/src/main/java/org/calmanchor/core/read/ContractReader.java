@@ -12,6 +12,9 @@ import org.calmanchor.core.constraint.ConstraintProvider;
 import org.calmanchor.core.introspection.JavaElement;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.introspection.Reflection;
+import org.calmanchor.core.match.ContractMatcher;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
@@ -96,7 +99,10 @@ public final class ContractReader {
       throw new ContractException(service.simpleName(), problems.all());
     }
     checkService(given);
-    TypeReader types = new TypeReader(given.namespace(), problems);
+    boolean isGiven = !given.document().isEmpty();
+    GivenContract first = isGiven ? GivenContract.read(service, given, problems) : null;
+    String namespace = first == null ? given.namespace() : first.namespace();
+    TypeReader types = new TypeReader(namespace, problems);
     List<ReadOperation> operations =
         new ServiceReader(service, given.exposing(), types).operations();
     types.finish();
@@ -113,15 +119,30 @@ public final class ContractReader {
     } else {
       problems.checkedName(serviceName, service, "@PortType", "service");
     }
+    throwIfAny();
+    Contract contract =
+        new ContractAssembler(given, namespace, name, serviceName)
+            .assemble(service, operations, types.parts());
+    Members members = membersOf(operations, types);
+    return first == null
+        ? new Reading(service, contract, members, types.examples().all(), null)
+        : matched(first, contract, members, types.examples().all());
+  }
+
+  private Reading matched(
+      GivenContract first, Contract contract, Members members, Examples examples) {
+    ContractMatcher matcher =
+        new ContractMatcher(
+            service.signature(), contract, members, examples, first.contract(), problems);
+    Members matched = matcher.match();
+    throwIfAny();
+    return new Reading(service, first.contract(), matched, matcher.examples(), first.documents());
+  }
+
+  private void throwIfAny() {
     if (!problems.all().isEmpty()) {
       throw new ContractException(service.simpleName(), problems.all());
     }
-    return new Reading(
-        service,
-        new ContractAssembler(given, name, serviceName)
-            .assemble(service, operations, types.parts()),
-        membersOf(operations, types),
-        types.examples().all());
   }
 
   private void checkService(PortType given) {
@@ -140,7 +161,25 @@ public final class ContractReader {
           "it is in a package that its module does not open to us.",
           "Write in its module-info.java: " + opens);
     }
-    String namespace = given.namespace();
+    if (given.document().isEmpty()) {
+      checkNamespace(given.namespace());
+    } else if (!given.namespace().isEmpty()) {
+      problems.add(
+          ProblemCode.ANNOTATIONS_CONTRADICT,
+          service.signature(),
+          "it has a namespace and a document, which has a namespace of its own.",
+          "Leave namespace out.");
+    }
+    if (given.versions().length == 0) {
+      problems.add(
+          ProblemCode.VERSIONS_MISSING,
+          service.signature(),
+          "it speaks no version of SOAP.",
+          "Leave versions out, or name one: versions = PortType.Version.SOAP_1_1.");
+    }
+  }
+
+  private void checkNamespace(String namespace) {
     if (Uris.isReserved(namespace)) {
       problems.add(
           ProblemCode.NAMESPACE_INVALID,
@@ -157,13 +196,6 @@ public final class ContractReader {
               : "its namespace, \"" + namespace + "\", is not an absolute URI.",
           "Write one that your organisation controls: @PortType(namespace ="
               + " \"urn:your-organisation:your-service\").");
-    }
-    if (given.versions().length == 0) {
-      problems.add(
-          ProblemCode.VERSIONS_MISSING,
-          service.signature(),
-          "it speaks no version of SOAP.",
-          "Leave versions out, or name one: versions = PortType.Version.SOAP_1_1.");
     }
   }
 

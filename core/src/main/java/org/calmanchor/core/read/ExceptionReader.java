@@ -132,7 +132,8 @@ final class ExceptionReader {
             properties,
             accessors,
             constructor,
-            given.code() == Fault.Code.SENDER));
+            given.code() == Fault.Code.SENDER,
+            false));
   }
 
   /** The public constructor with the most parameters whose first parameter is the message. */

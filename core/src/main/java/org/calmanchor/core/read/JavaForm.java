@@ -7,11 +7,13 @@ import org.calmanchor.core.constraint.Constraint;
 import org.calmanchor.core.introspection.Container;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.lexical.TypeMapping;
+import org.calmanchor.core.simple.SimpleRule;
 
 /** How a value of a contract is represented in Java. */
 public sealed interface JavaForm
     permits JavaForm.Simple,
         JavaForm.Constant,
+        JavaForm.Restricted,
         JavaForm.Structure,
         JavaForm.Any,
         JavaForm.Maybe,
@@ -36,8 +38,18 @@ public sealed interface JavaForm
    */
   record Constant(JavaType type, Map<String, String> constants) implements JavaForm {}
 
-  /** An object of a data type; {@link Members#types()} has its members. */
-  record Structure(JavaType type) implements JavaForm {}
+  /**
+   * A simple value whose type in the document that came first has rules that the Java form does not
+   * have.
+   */
+  record Restricted(JavaForm of, SimpleRule rule) implements JavaForm {}
+
+  /**
+   * An object of a data type.
+   *
+   * @param key where {@link Members#types()} has its members: the name of its type
+   */
+  record Structure(JavaType type, QName key) implements JavaForm {}
 
   /** Any element at all, as an {@code org.w3c.dom.Element}. */
   record Any(JavaType type) implements JavaForm {}

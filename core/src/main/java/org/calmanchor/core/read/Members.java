@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * The Java members behind the nodes of a contract. Immutable.
  *
  * @param operations by the request's body element
- * @param types by type name
+ * @param types by type name; by a name that no type has if the type is anonymous
  * @param faults by detail element
  */
 public record Members(
@@ -36,6 +36,9 @@ public record Members(
    * @param faults the exceptions that it declares as faults
    * @param isAsynchronous whether the method returns a stage of its result
    * @param needsProvider whether a provider of constraints has to check the arguments
+   * @param isBareRequest whether the only parameter is the body element itself, rather than an
+   *     element in it
+   * @param isBareResponse whether the result is the body element itself
    */
   public record OperationMember(
       JavaMethod method,
@@ -44,7 +47,9 @@ public record Members(
       List<HeaderMember> headers,
       List<FaultMember> faults,
       boolean isAsynchronous,
-      boolean needsProvider) {
+      boolean needsProvider,
+      boolean isBareRequest,
+      boolean isBareResponse) {
     /** Copies the lists. */
     public OperationMember {
       parameters = List.copyOf(parameters);
@@ -103,6 +108,8 @@ public record Members(
    * @param properties in the order of its constructor's parameters after the message
    * @param accessors the method that reads each property
    * @param constructor takes the message and the properties
+   * @param isBare whether the only property is the detail element itself, rather than an element in
+   *     it
    */
   public record FaultMember(
       QName element,
@@ -110,7 +117,8 @@ public record Members(
       List<PropertyMember> properties,
       List<JavaMethod> accessors,
       @Nullable JavaMethod constructor,
-      boolean isSender) {
+      boolean isSender,
+      boolean isBare) {
     /** Copies the lists. */
     public FaultMember {
       properties = List.copyOf(properties);

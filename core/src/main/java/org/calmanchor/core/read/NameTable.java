@@ -24,7 +24,7 @@ final class NameTable {
     switch (kind) {
       case ELEMENT -> reserve("element \"" + name + "\"", "@Element", member);
       case ATTRIBUTE -> reserve("attribute \"" + name + "\"", "@Attribute", member);
-      case TEXT, CONTENT, OTHER_ATTRIBUTES -> {
+      case TEXT, CONTENT, ANY, OTHER_ATTRIBUTES -> {
         // A structure has one of each at most, without a name.
       }
     }

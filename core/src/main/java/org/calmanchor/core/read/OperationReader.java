@@ -86,7 +86,9 @@ final class OperationReader {
             blocks.stream().map(ReadHeader::member).toList(),
             declared.stream().map(DeclaredFault::member).toList(),
             isAsynchronous,
-            needsProvider),
+            needsProvider,
+            false,
+            false),
         given,
         origin);
   }

@@ -1,8 +1,10 @@
 package org.calmanchor.core.read;
 
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The result of reading Java code.
@@ -11,5 +13,11 @@ import org.calmanchor.core.model.Examples;
  * @param contract the contract
  * @param members the Java members of its nodes
  * @param examples the example values in its annotations
+ * @param documents the documents of the contract if it came first; null if it came from the code
  */
-public record Reading(JavaType service, Contract contract, Members members, Examples examples) {}
+public record Reading(
+    JavaType service,
+    Contract contract,
+    Members members,
+    Examples examples,
+    @Nullable DocumentSet documents) {}

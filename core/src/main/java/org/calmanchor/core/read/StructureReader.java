@@ -62,7 +62,7 @@ final class StructureReader {
     ComplexType given = type.annotation(ComplexType.class);
     Shape shape = type.useAnnotation(Shape.class);
     QName name = name(type, given, shape, path);
-    ReadType read = new ReadType(TypeUse.named(name), new JavaForm.Structure(type));
+    ReadType read = new ReadType(TypeUse.named(name), new JavaForm.Structure(type, name));
     if (!types.parts().reserve(name, type, path)) {
       return read;
     }

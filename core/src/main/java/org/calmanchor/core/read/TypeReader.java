@@ -109,7 +109,8 @@ final class TypeReader {
 
   /** A placeholder for a type that cannot be mapped, so that reading can go on. */
   static ReadType nothing(JavaType type) {
-    return new ReadType(TypeUse.named(Names.xsd("string")), new JavaForm.Structure(type));
+    return new ReadType(
+        TypeUse.named(Names.xsd("string")), new JavaForm.Structure(type, new QName("")));
   }
 
   /** The XSD type of {@code type}, without other settings. */

@@ -6,11 +6,14 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Function;
+import org.calmanchor.core.document.DocumentCopy;
 import org.calmanchor.core.document.DocumentLimits;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
+import org.calmanchor.core.read.Reading;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -52,6 +55,19 @@ public final class ContractDocuments {
   public static ReadDocument read(Path file) {
     return read(
         file.toUri(), DocumentSource.files(), SchemaCatalogue.STANDARDS, DocumentLimits.DEFAULT);
+  }
+
+  /**
+   * The text of a service's WSDL document: the one that came first, or one that is written from the
+   * code and contains its schemas.
+   *
+   * @param address the URL that the ports get
+   */
+  public static String write(Reading reading, String address) {
+    DocumentSet documents = reading.documents();
+    return documents == null
+        ? write(reading.contract(), address)
+        : DocumentCopy.published(documents, reading.contract(), address, null).get(0).text();
   }
 
   /**

@@ -19,14 +19,14 @@ import org.w3c.dom.Element;
 import org.w3c.dom.NodeList;
 
 /** Compiles the schemas of documents by the JDK, with one for the elements of rpc style. */
-final class JdkSchemas {
+public final class JdkSchemas {
   private JdkSchemas() {}
 
   static Schema written(String wsdl, Contract contract) throws Exception {
     return of(Map.of("partner.wsdl", wsdl), contract);
   }
 
-  static Schema of(Map<String, String> texts, Contract contract) throws Exception {
+  public static Schema of(Map<String, String> texts, Contract contract) throws Exception {
     Map<String, String> byLocation = new LinkedHashMap<>();
     Map<String, String> byNamespace = new LinkedHashMap<>();
     List<String> roots = new ArrayList<>();

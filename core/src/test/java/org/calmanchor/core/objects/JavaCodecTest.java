@@ -48,7 +48,7 @@ class JavaCodecTest {
   private static final Reading READING = ContractReader.read(SignalBook.class);
   private static final Contract CONTRACT = READING.contract();
   private static final CodecPlanner<JavaValueModel.Java> PLANNER =
-      new CodecPlanner<>(CONTRACT, new JavaValueModel(READING.members()));
+      new CodecPlanner<>(CONTRACT, new JavaValueModel(READING));
   private static final EnvelopeWriter WRITER = new EnvelopeWriter(SoapVersion.SOAP_1_2);
   private static final Schema SCHEMA = schema();
 

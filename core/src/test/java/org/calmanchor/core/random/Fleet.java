@@ -55,7 +55,7 @@ final class Fleet {
     schema = Standards.messages(wsdl);
     Documents.requireEqual(Documents.read(wsdl), contract.withAddress(ADDRESS));
     CodecPlanner<JavaValueModel.Java> planner =
-        new CodecPlanner<>(contract, new JavaValueModel(reading.members()));
+        new CodecPlanner<>(contract, new JavaValueModel(reading));
     reading
         .members()
         .operations()

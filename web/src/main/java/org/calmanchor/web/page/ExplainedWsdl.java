@@ -33,7 +33,7 @@ import org.jspecify.annotations.Nullable;
 public final class ExplainedWsdl {
   private static final Pattern NAMED =
       Pattern.compile(
-          "( *)<(?:wsdl|xsd):(message|portType|operation|binding|service|element|complexType"
+          "( *)<(?:[A-Za-z0-9_.-]+:)?(message|portType|operation|binding|service|element|complexType"
               + "|simpleType)[ ].*?name=\"([^\"]*)\".*");
 
   private final Contract contract;

@@ -7,11 +7,14 @@ import java.util.stream.Collectors;
 import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.JavaMethod;
 import org.calmanchor.core.introspection.JavaType;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.read.JavaForm;
 import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.Members.PropertyMember;
 import org.calmanchor.core.read.Reading;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Writes a call as Java code for the typed client: imports and statements. It compiles where the
@@ -41,11 +44,9 @@ public final class JavaCall {
   public String write(
       String operation, Map<String, Object> values, Map<String, Object> headerBlocks) {
     Operation called = service.contract().operation(operation);
+    ElementDeclaration request = reading.contract().request(called);
     OperationMember member =
-        reading
-            .members()
-            .operations()
-            .get(reading.contract().bodyElement(called.input().message()).name());
+        request == null ? null : reading.members().operations().get(request.name());
     if (member == null) {
       throw new IllegalArgumentException(operation + " is not made from Java");
     }
@@ -54,7 +55,10 @@ public final class JavaCall {
     List<JavaMember> parameters = member.method().parameters();
     String[] arguments = new String[parameters.size()];
     for (PropertyMember each : member.parameters()) {
-      Object value = values.get(each.wireName().getLocalPart());
+      Object value =
+          member.isBareRequest()
+              ? bare(each.use(), values)
+              : values.get(each.wireName().getLocalPart());
       arguments[each.position()] = expressions.of(each.use(), each.member().type(), value);
     }
     for (HeaderMember each : member.headers()) {
@@ -79,6 +83,15 @@ public final class JavaCall {
         + (member.result() == null ? "" : "var result = ")
         + call
         + ";\n";
+  }
+
+  /** The value of a body element that is the only argument. */
+  private static @Nullable Object bare(JavaForm form, Map<String, Object> values) {
+    boolean isSimple =
+        form instanceof JavaForm.Simple
+            || form instanceof JavaForm.Constant
+            || form instanceof JavaForm.Restricted;
+    return isSimple && values.size() == 1 ? values.values().iterator().next() : values;
   }
 
   /** Whether another method has the same name and number of parameters. */

@@ -51,6 +51,8 @@ final class JavaValues {
       return isNone(value)
           ? optional + ".empty()"
           : optional + ".of(" + of(maybe.of(), type.arguments().get(0), value) + ")";
+    } else if (use instanceof JavaForm.Restricted restricted) {
+      return of(restricted.of(), type, value);
     } else if (use instanceof JavaForm.Many many) {
       return many(many, value instanceof List<?> list ? list : List.of());
     } else if (use instanceof JavaForm.Wrapped wrapped) {
@@ -67,7 +69,7 @@ final class JavaValues {
       String name = constant.constants().get(String.valueOf(value).strip());
       return name == null ? "null" : source.nameOf(constant.type()) + "." + name;
     } else if (use instanceof JavaForm.Structure structure && value instanceof Map<?, ?> fields) {
-      return structure(structure.type(), fields);
+      return structure(structure, fields);
     }
     return "null /* an element of your own */";
   }
@@ -115,15 +117,16 @@ final class JavaValues {
     return all.isEmpty() ? map + ".of()" : map + ".ofEntries(" + String.join(", ", all) + ")";
   }
 
-  private String structure(JavaType declared, Map<?, ?> fields) {
+  private String structure(JavaForm.Structure form, Map<?, ?> fields) {
     Object named = fields.get(DynamicMessages.TYPE_KEY);
+    StructureMember member = reading.members().types().get(form.key());
+    if (named == null) {
+      return member == null ? "null" : made(form.key(), member, fields);
+    }
+    JavaType declared = form.type();
     for (Map.Entry<QName, StructureMember> each : reading.members().types().entrySet()) {
       JavaType type = each.getValue().javaType();
-      boolean isMeant =
-          named == null
-              ? type.equals(declared)
-              : each.getKey().getLocalPart().equals(named) && type.isA(declared.name());
-      if (isMeant) {
+      if (each.getKey().getLocalPart().equals(named) && type.isA(declared.name())) {
         return made(each.getKey(), each.getValue(), fields);
       }
     }

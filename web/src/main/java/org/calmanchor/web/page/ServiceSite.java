@@ -2,9 +2,11 @@ package org.calmanchor.web.page;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
@@ -152,7 +154,14 @@ public final class ServiceSite {
 
   /** The text of its WSDL document at {@code address}; that of others is given as it was read. */
   public String document(String address) {
-    return document == null ? ContractDocuments.write(contract, address) : document;
+    return reading != null
+        ? ContractDocuments.write(reading, address)
+        : Objects.requireNonNull(document);
+  }
+
+  /** The documents of its contract if that came first; null if they are written from the code. */
+  public @Nullable DocumentSet documents() {
+    return reading == null ? null : reading.documents();
   }
 
   /** The service's contract. */

@@ -1,0 +1,34 @@
+package org.calmanchor.core.objects;
+
+import org.calmanchor.core.lexical.Lexical;
+import org.calmanchor.core.lexical.LexicalException;
+import org.calmanchor.core.model.ValueConstraint;
+import org.calmanchor.core.simple.SimpleRule;
+import org.jspecify.annotations.Nullable;
+
+/** The lexical forms of a Java type, as far as a simple type of a document takes them. */
+final class RestrictedLexical {
+  private RestrictedLexical() {}
+
+  static Lexical<Object> of(
+      Lexical<Object> java, SimpleRule rule, @Nullable ValueConstraint constraint) {
+    return new Lexical<>(
+        rule.form(),
+        rule.whiteSpace(),
+        text -> java.parse(checked(text, rule, constraint)),
+        value -> {
+          String text = java.print(value);
+          checked(text, rule, constraint);
+          return text;
+        });
+  }
+
+  private static String checked(
+      String text, SimpleRule rule, @Nullable ValueConstraint constraint) {
+    String value = rule.check(text);
+    if (constraint != null && constraint.isFixed() && !rule.isSame(text, constraint.lexical())) {
+      throw LexicalException.constrained("only " + constraint.lexical());
+    }
+    return value;
+  }
+}
