@@ -11,7 +11,11 @@ import javax.xml.namespace.QName;
 import org.calmanchor.core.document.DocumentLimits;
 import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
+import org.calmanchor.core.match.ContractMatcher;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.problem.Problems;
+import org.calmanchor.core.read.Members;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
 
@@ -82,6 +86,25 @@ public final class Documents {
   }
 
   /** Compares part by part, so that a failure shows the part that differs. */
+  /** What would be read of the same code if its own document had come first. */
+  public static Reading matched(Reading reading) {
+    ReadDocument document =
+        read(Map.of("partner.wsdl", ContractDocuments.write(reading, "http://saltmere.test/")));
+    Problems problems = new Problems(() -> true);
+    ContractMatcher matcher =
+        new ContractMatcher(
+            reading.service().signature(),
+            reading.contract(),
+            reading.members(),
+            reading.examples(),
+            document.contract(),
+            problems);
+    Members members = matcher.match();
+    assertThat(problems.all()).isEmpty();
+    return new Reading(
+        reading.service(), document.contract(), members, matcher.examples(), document.documents());
+  }
+
   public static void requireEqual(Contract actual, Contract expected) {
     assertThat(actual.schemas()).isEqualTo(expected.schemas());
     assertThat(actual.messages()).isEqualTo(expected.messages());

@@ -113,7 +113,7 @@ class PartnerPageTest {
     Tool refused = Tool.run(folder, "page", "lost.wsdl");
     assertThat(refused.exitCode()).isEqualTo(1);
     assertThat(refused.err())
-        .startsWith("lost.wsdl has a contract problem:\nCALM-402 lost.wsdl:10:7: s.xsd could not")
+        .startsWith("lost.wsdl has a contract problem:\nCALM-502 lost.wsdl:10:7: s.xsd could not")
         .contains("--allow http://saltmere.test/s.xsd");
     assertThat(Tool.run(folder, "page", "gone.wsdl").err())
         .isEqualTo("There is no file gone.wsdl that can be read.\n");

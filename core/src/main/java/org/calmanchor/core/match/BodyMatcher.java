@@ -98,7 +98,10 @@ final class BodyMatcher {
     PropertyMember result = given.get(0);
     Member member = code.members(Objects.requireNonNull(complex(code, own))).get(0);
     return List.of(
-        with(result, asked.get(0), values.element(result.use(), member, asked.get(0), method)));
+        with(
+            result,
+            asked.get(0),
+            values.element(result.use(), member, asked.get(0), method + ", result")));
   }
 
   private static PropertyMember with(PropertyMember property, Member asked, JavaForm form) {
@@ -138,7 +141,9 @@ final class BodyMatcher {
             method,
             what + " for element \"" + each.name() + "\"",
             each.element().origin().place().isEmpty() ? wanted.origin() : each.element().origin(),
-            "Add it: " + type(each) + " " + each.name() + ".");
+            what.equals("result")
+                ? "Return it: " + values.suggestion(each) + "."
+                : "Add it: " + values.suggestion(each) + " " + each.name() + ".");
       }
     }
     List<PropertyMember> ordered = new ArrayList<>();
@@ -148,15 +153,6 @@ final class BodyMatcher {
       }
     }
     return ordered;
-  }
-
-  private String type(Member member) {
-    boolean isComplex = complex(document, member.element()) != null;
-    String one =
-        isComplex
-            ? "a record"
-            : SimpleMatcher.suggestion(document.builtIn(member.element().type()));
-    return member.repeats() ? "a List of " + one : one;
   }
 
   private PropertyMember bare(

@@ -238,20 +238,28 @@ final class SimpleMatcher {
 
   /** The Java types for a built-in type, in words. */
   static String suggestion(QName builtIn) {
+    return String.join(" or ", types(builtIn, false));
+  }
+
+  /** A Java class for a built-in type. */
+  static String className(QName builtIn) {
+    return types(builtIn, true).iterator().next();
+  }
+
+  private static Set<String> types(QName builtIn, boolean isBoxed) {
     for (QName at = builtIn; at != null && BuiltIns.isSimple(at); at = BuiltIns.base(at)) {
       QName base = at;
       Set<String> names =
           TypeMappings.rows().stream()
               .filter(row -> row.base().equals(base))
               .filter(row -> row.restriction() == null || !base.equals(STRING))
-              .map(
-                  row ->
-                      (row.primitive() == null ? row.javaType() : row.primitive()).getSimpleName())
+              .map(row -> isBoxed || row.primitive() == null ? row.javaType() : row.primitive())
+              .map(Class::getSimpleName)
               .collect(Collectors.toCollection(LinkedHashSet::new));
       if (!names.isEmpty()) {
-        return String.join(" or ", names);
+        return names;
       }
     }
-    return "String";
+    return Set.of("String");
   }
 }

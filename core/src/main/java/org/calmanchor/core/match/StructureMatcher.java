@@ -168,13 +168,22 @@ final class StructureMatcher {
       String place) {
     for (AttributeUse attribute : document.attributes(wanted)) {
       if (!found.contains(attributeKey(attribute.name()))) {
-        missing(place, "attribute", attribute.name(), attribute.origin(), "@Attribute ");
+        missing(
+            place,
+            "attribute",
+            attribute.name(),
+            attribute.origin(),
+            "@Attribute " + SimpleMatcher.suggestion(document.builtIn(attribute.type())));
       }
     }
     for (Member element : elements) {
       if (!found.contains(element.element().name())) {
         missing(
-            place, "member for element", element.element().name(), element.element().origin(), "");
+            place,
+            "member for element",
+            element.element().name(),
+            element.element().origin(),
+            values.suggestion(element));
       }
     }
     boolean hasAny = properties.stream().anyMatch(each -> each.kind() == NodeKind.ANY);
@@ -192,10 +201,10 @@ final class StructureMatcher {
     }
   }
 
-  private void missing(String place, String what, QName name, Origin origin, String mark) {
+  private void missing(String place, String what, QName name, Origin origin, String type) {
     String local = name.getLocalPart();
     differences.notInCode(
-        place, what + " \"" + local + "\"", origin, "Add it: " + mark + "\"" + local + "\".");
+        place, what + " \"" + local + "\"", origin, "Add it: " + type + " " + local + ".");
   }
 
   /** Keeps attributes and elements of one name apart. */
@@ -221,8 +230,10 @@ final class StructureMatcher {
                   : " has elements whose order says something that their names do not")
               + ", for which there is no Java form",
           wanted.origin(),
-          "Serve another port type, or ask for a document in which each element has a name of its"
-              + " own.");
+          model.isMixed()
+              ? "Serve another port type, or ask for a document without mixed content."
+              : "Serve another port type, or ask for a document in which each element has a name of"
+                  + " its own.");
       return List.of();
     }
     return model.positions().stream()

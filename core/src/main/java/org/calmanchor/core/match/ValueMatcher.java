@@ -2,7 +2,9 @@ package org.calmanchor.core.match;
 
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import javax.xml.namespace.QName;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -267,5 +269,19 @@ final class ValueMatcher {
             && sources.document().anyAttribute(type) == null
         ? sources.document().members(type)
         : List.of();
+  }
+
+  /** The Java type that an element could have, in words. */
+  String suggestion(Member member) {
+    TypeUse type = member.element().type();
+    QName builtIn = sources.document().builtIn(type);
+    if (sources.document().definition(type) instanceof ComplexType complex) {
+      String name = complex.name() == null ? member.name() : complex.name().getLocalPart();
+      String one = name.substring(0, 1).toUpperCase(Locale.ROOT) + name.substring(1);
+      return member.repeats() ? "List<" + one + ">" : one;
+    }
+    return member.repeats()
+        ? "List<" + SimpleMatcher.className(builtIn) + ">"
+        : SimpleMatcher.suggestion(builtIn);
   }
 }

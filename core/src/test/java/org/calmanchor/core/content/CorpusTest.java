@@ -60,7 +60,7 @@ class CorpusTest {
               ? "read"
               : expected.startsWith("read")
                   ? "read, with a note"
-                  : "refused, " + expected.substring(0, "CALM-400".length());
+                  : "refused, " + expected.substring(0, "CALM-500".length());
       assertThat(documentation).contains("| " + result + " | `" + each.name() + "` |");
     }
   }

@@ -54,21 +54,25 @@ final class Fleet {
         .isEmpty();
     schema = Standards.messages(wsdl);
     Documents.requireEqual(Documents.read(wsdl), contract.withAddress(ADDRESS));
+    Reading matched = Documents.matched(reading);
+    Reading planned = source.hashCode() % 2 == 0 ? matched : reading;
     CodecPlanner<JavaValueModel.Java> planner =
-        new CodecPlanner<>(contract, new JavaValueModel(reading));
-    reading
+        new CodecPlanner<>(planned.contract(), new JavaValueModel(planned));
+    planned
         .members()
         .operations()
         .forEach(
             (name, member) -> {
               bodies.put(
                   name.getLocalPart(),
-                  planner.plan(contract.element(name), new JavaValueModel.Arguments(member)));
+                  planner.plan(
+                      planned.contract().element(name), new JavaValueModel.Arguments(member)));
               HeaderMember block = member.headers().get(0);
               badges.put(
                   name.getLocalPart(),
                   planner.plan(
-                      contract.element(block.element()), new JavaValueModel.Held(block.use())));
+                      planned.contract().element(block.element()),
+                      new JavaValueModel.Held(block.use())));
             });
     writer = new EnvelopeWriter(SoapVersion.SOAP_1_1);
     all = service.getClassLoader().loadClass("Fleet$All");

@@ -11,7 +11,9 @@ import org.calmanchor.core.Documents;
 import org.calmanchor.core.SignalBook;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.objects.MethodCodecPlanner;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Reading;
 import org.junit.jupiter.api.Test;
 
 class ContractDocumentsTest {
@@ -46,6 +48,15 @@ class ContractDocumentsTest {
     Map<String, String> documents = new HashMap<>(Map.of("partner.wsdl", separate.wsdl()));
     separate.schemas().forEach((namespace, text) -> documents.put(name(namespace), text));
     Documents.requireEqual(Documents.read(documents).contract(), contract.withAddress(ADDRESS));
+  }
+
+  @Test
+  void theCodeFitsItsOwnDocument() {
+    Reading matched = Documents.matched(ContractReader.read(SignalBook.class));
+    MethodCodecPlanner planner = new MethodCodecPlanner(matched);
+    assertThat(matched.contract().portTypes().get(0).operations())
+        .isNotEmpty()
+        .allSatisfy(operation -> assertThat(planner.plan(operation).member()).isNotNull());
   }
 
   private static String name(String namespace) {
