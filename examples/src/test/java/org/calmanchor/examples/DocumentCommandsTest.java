@@ -90,7 +90,7 @@ class DocumentCommandsTest {
             CommandLineTest.DESK
                 + ": conforms to Basic Profile 1.1, Basic Profile 1.2, Basic Profile 2.0.\n"
                 + "berths.wsdl: conforms to Basic Profile 1.1, Basic Profile 1.2, Basic Profile 2.0,"
-                + " 4 pieces of advice.\nCALM-504 line ")
+                + " 4 pieces of advice.\nCALM-404 line ")
         .contains("a member of lastPosition is named class.");
     assertThat(fine.exitCode()).isZero();
     assertThat(Tool.run(folder, "judge", "berths.wsdl", "--strict").exitCode()).isEqualTo(1);

@@ -1,11 +1,13 @@
 package org.calmanchor.core.conformance;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.Names;
@@ -134,26 +136,30 @@ final class Advice {
 
   private final WsdlView wsdl;
   private final Findings findings;
+  private final Predicate<XmlNode> isFollowed;
 
-  Advice(WsdlView wsdl, Findings findings) {
+  Advice(WsdlView wsdl, Findings findings, Predicate<XmlNode> isFollowed) {
     this.wsdl = wsdl;
     this.findings = findings;
+    this.isFollowed = isFollowed;
   }
 
   void run() {
+    Set<String> judged = new HashSet<>();
+    namespace(wsdl.definitions(), judged);
+    wsdl.schemas().forEach(schema -> namespace(schema, judged));
     wsdl.schemas().forEach(this::schema);
-    namespaces();
     for (XmlNode service : wsdl.services()) {
       String name = service.attributeOr("name", "");
-      wsdl.portTypes().keySet().stream()
-          .filter(portType -> portType.getLocalPart().equals(name))
+      wsdl.portTypes().stream()
+          .filter(portType -> portType.attributeOr("name", "").equals(name))
           .forEach(
               same ->
                   findings.add(
                       Rule.SERVICE_LIKE_PORT_TYPE, service, "both are named " + name + "."));
     }
     Map<String, XmlNode> operations = new HashMap<>();
-    for (XmlNode portType : wsdl.portTypes().values()) {
+    for (XmlNode portType : wsdl.portTypes()) {
       for (XmlNode operation : portType.children(Names.WSDL, "operation")) {
         name(operation, "operation");
         differing(operations, operation, "operation");
@@ -162,25 +168,19 @@ final class Advice {
     faults();
   }
 
-  private void namespaces() {
-    Map<String, XmlNode> namespaces = new LinkedHashMap<>();
-    namespaces.put(wsdl.definitions().attributeOr("targetNamespace", ""), wsdl.definitions());
-    wsdl.schemas()
-        .forEach(
-            schema -> namespaces.putIfAbsent(schema.attributeOr("targetNamespace", ""), schema));
-    namespaces.forEach(
-        (namespace, node) -> {
-          if (PLACEHOLDER.matcher(namespace).matches()) {
-            findings.add(Rule.NAMESPACE_PLACEHOLDER, node, "the namespace is " + namespace + ".");
-          }
-        });
+  private void namespace(XmlNode node, Set<String> judged) {
+    String namespace = node.attributeOr("targetNamespace", "");
+    if (judged.add(namespace) && PLACEHOLDER.matcher(namespace).matches()) {
+      findings.add(Rule.NAMESPACE_PLACEHOLDER, node, "the namespace is " + namespace + ".");
+    }
   }
 
   private void faults() {
-    for (XmlNode portType : wsdl.portTypes().values()) {
+    for (XmlNode portType : wsdl.portTypes()) {
       for (XmlNode operation : portType.children(Names.WSDL, "operation")) {
         for (XmlNode fault : operation.children(Names.WSDL, "fault")) {
-          XmlNode message = wsdl.messages().get(fault.resolve(fault.attributeOr("message", "")));
+          XmlNode message =
+              wsdl.parts().messages().get(fault.resolve(fault.attributeOr("message", "")));
           XmlNode part = message == null ? null : message.child(Names.WSDL, "part");
           if (message != null && part != null) {
             String element = part.resolve(part.attributeOr("element", "")).getLocalPart();
@@ -193,6 +193,15 @@ final class Advice {
     }
   }
 
+  /** Gives advice on a schema document. */
+  static void schemaDocument(XmlNode schema, Findings findings, Predicate<XmlNode> isFollowed) {
+    Advice advice =
+        new Advice(
+            new WsdlView(schema, new WsdlParts(List.of(), node -> null)), findings, isFollowed);
+    advice.namespace(schema, new HashSet<>());
+    advice.schema(schema);
+  }
+
   private void schema(XmlNode schema) {
     Map<String, XmlNode> types = new LinkedHashMap<>();
     Map<String, XmlNode> elements = new LinkedHashMap<>();
@@ -203,10 +212,13 @@ final class Advice {
           name(child, "type");
         }
         case "element" -> differing(elements, child, "element");
-        case "import" -> {
-          if (child.attribute("schemaLocation") != null) {
+        case "import", "include" -> {
+          if (child.attribute("schemaLocation") != null && !isFollowed.test(child)) {
             String location = child.attributeOr("schemaLocation", "");
-            findings.add(Rule.NOT_FOLLOWED, child, "it imports " + location + ".");
+            findings.add(
+                Rule.NOT_FOLLOWED,
+                child,
+                "it " + child.name().getLocalPart() + "s " + location + ".");
           }
         }
         default -> {}

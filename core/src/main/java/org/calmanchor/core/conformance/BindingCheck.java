@@ -28,7 +28,7 @@ final class BindingCheck {
     this.wsdl = wsdl;
     this.binding = binding;
     this.findings = findings;
-    XmlNode portType = wsdl.portTypes().get(binding.portType());
+    XmlNode portType = wsdl.parts().portTypes().get(binding.portType());
     if (portType != null) {
       portType
           .children(Names.WSDL, "operation")
@@ -62,7 +62,7 @@ final class BindingCheck {
   private void sameOperations(List<XmlNode> operations) {
     Set<String> bound =
         operations.stream().map(o -> o.attributeOr("name", "")).collect(Collectors.toSet());
-    if (wsdl.portTypes().containsKey(binding.portType())
+    if (wsdl.parts().portTypes().containsKey(binding.portType())
         && !bound.equals(abstractOperations.keySet())) {
       Set<String> differing = new TreeSet<>(bound);
       differing.addAll(abstractOperations.keySet());
@@ -109,7 +109,7 @@ final class BindingCheck {
 
   private @Nullable XmlNode messageOf(@Nullable XmlNode use) {
     String name = use == null ? null : use.attribute("message");
-    return use == null || name == null ? null : wsdl.messages().get(use.resolve(name));
+    return use == null || name == null ? null : wsdl.parts().messages().get(use.resolve(name));
   }
 
   private void message(
@@ -216,9 +216,9 @@ final class BindingCheck {
       findings.add(Rule.R2749, header, "it lists parts.");
     }
     QName name = header.resolve(header.attributeOr("message", ""));
-    XmlNode message = wsdl.messages().get(name);
+    XmlNode message = wsdl.parts().messages().get(name);
     if (message == null) {
-      if (name.getNamespaceURI().equals(wsdl.targetNamespace())) {
+      if (wsdl.isDangling(name, wsdl.parts().messages().keySet())) {
         findings.add(Rule.R2101, header, "message " + name + " is not there.");
       }
       return;

@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.net.URI;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.Predicate;
 import javax.xml.XMLConstants;
 import javax.xml.transform.Source;
 import javax.xml.transform.stream.StreamSource;
@@ -24,13 +25,13 @@ final class DocumentCheck {
   private static final Set<String> ENCODINGS = Set.of("utf-8", "utf-16", "utf-16le", "utf-16be");
 
   private final XmlNode.Document document;
-  private final WsdlView wsdl;
   private final Findings findings;
+  private final Predicate<XmlNode> isFollowed;
 
-  DocumentCheck(XmlNode.Document document, WsdlView wsdl, Findings findings) {
+  DocumentCheck(XmlNode.Document document, Findings findings, Predicate<XmlNode> isFollowed) {
     this.document = document;
-    this.wsdl = wsdl;
     this.findings = findings;
+    this.isFollowed = isFollowed;
   }
 
   void run(byte[] bytes) {
@@ -42,7 +43,7 @@ final class DocumentCheck {
     if (document.version() != null && !document.version().equals("1.0")) {
       findings.add(Rule.R4004, 1, "it is XML " + document.version() + ".");
     }
-    if (!wsdl.isWsdl()) {
+    if (!WsdlView.isWsdl(root)) {
       findings.add(Rule.R2028, root, "its root is " + root.name() + ", not wsdl:definitions.");
       return;
     }
@@ -108,7 +109,7 @@ final class DocumentCheck {
       String location = each.attributeOr("location", "");
       if (location.isBlank()) {
         findings.add(Rule.R2007, each, "the import of " + namespace + " has no location.");
-      } else {
+      } else if (!isFollowed.test(each)) {
         findings.add(Rule.NOT_FOLLOWED, each, "it imports " + location + ".");
       }
     }

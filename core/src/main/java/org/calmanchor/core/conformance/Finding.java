@@ -8,10 +8,11 @@ import java.util.stream.Collectors;
  *
  * @param rule the rule
  * @param profiles the profiles that are broken; empty for advice of our own
+ * @param document the name of the document; empty for the one that was judged
  * @param line where, counted from 1; 0 when unknown
  * @param what what is found there, as a sentence
  */
-public record Finding(Rule rule, List<Profile> profiles, int line, String what) {
+public record Finding(Rule rule, List<Profile> profiles, String document, int line, String what) {
   /** Copies the profiles. */
   public Finding {
     profiles = List.copyOf(profiles);
@@ -22,6 +23,7 @@ public record Finding(Rule rule, List<Profile> profiles, int line, String what) 
   public String toString() {
     String titles = profiles.stream().map(Profile::title).collect(Collectors.joining(", "));
     return rule
+        + (document.isEmpty() ? "" : " " + document)
         + (line > 0 ? " line " + line : "")
         + ": "
         + what

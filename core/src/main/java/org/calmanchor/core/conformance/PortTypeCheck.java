@@ -23,9 +23,9 @@ final class PortTypeCheck {
   }
 
   void run() {
-    wsdl.messages().values().forEach(this::message);
-    wsdl.portTypes().values().forEach(this::portType);
-    wsdl.bindings().forEach(binding -> reference(binding.node(), "type", wsdl.portTypes()));
+    wsdl.messages().forEach(this::message);
+    wsdl.portTypes().forEach(this::portType);
+    wsdl.bindings().forEach(binding -> reference(binding.node(), "type", wsdl.parts().portTypes()));
     wsdl.services().forEach(this::service);
   }
 
@@ -37,7 +37,7 @@ final class PortTypeCheck {
       }
       if (element != null) {
         QName name = part.resolve(element);
-        if (wsdl.hasSchema(name.getNamespaceURI()) && !wsdl.hasElement(name)) {
+        if (wsdl.parts().hasSchema(name.getNamespaceURI()) && !wsdl.parts().hasElement(name)) {
           findings.add(Rule.R2206, part, "there is no element " + name + ".");
         }
       }
@@ -59,7 +59,7 @@ final class PortTypeCheck {
       }
       parameterOrder(operation, output);
       for (XmlNode child : children) {
-        reference(child, "message", wsdl.messages());
+        reference(child, "message", wsdl.parts().messages());
       }
     }
   }
@@ -68,7 +68,9 @@ final class PortTypeCheck {
     String order = operation.attribute("parameterOrder");
     String message = output == null ? null : output.attribute("message");
     XmlNode answer =
-        output == null || message == null ? null : wsdl.messages().get(output.resolve(message));
+        output == null || message == null
+            ? null
+            : wsdl.parts().messages().get(output.resolve(message));
     if (order == null || answer == null) {
       return;
     }
@@ -88,8 +90,7 @@ final class PortTypeCheck {
       return;
     }
     QName name = node.resolve(value);
-    boolean isOwn = name.getNamespaceURI().equals(wsdl.targetNamespace());
-    if (!wsdl.knows(name.getNamespaceURI()) || (isOwn && !known.containsKey(name))) {
+    if (wsdl.isDangling(name, known.keySet())) {
       findings.add(Rule.R2101, node, attribute + " \"" + value + "\" is not there.");
     }
   }
@@ -107,10 +108,7 @@ final class PortTypeCheck {
         }
       }
       QName binding = port.resolve(port.attributeOr("binding", ""));
-      boolean isKnown =
-          wsdl.bindings().stream()
-              .anyMatch(b -> new QName(wsdl.targetNamespace(), b.name()).equals(binding));
-      if (binding.getNamespaceURI().equals(wsdl.targetNamespace()) && !isKnown) {
+      if (wsdl.isDangling(binding, wsdl.parts().bindings())) {
         findings.add(Rule.R2101, port, "binding " + binding + " is not there.");
       }
     }

@@ -109,7 +109,10 @@ public enum Rule {
       Level.ADVICE,
       "A fault message named as its element becomes an exception and a data class of one name."),
   NOT_FOLLOWED(
-      "CALM-407", Level.ADVICE, "What a document imports is not read here; judge it by itself."),
+      "CALM-407",
+      Level.ADVICE,
+      "What a document imports is judged with it if it can be read: files beside it, and URLs that"
+          + " are allowed."),
   NAMESPACE_PLACEHOLDER(
       "CALM-408",
       Level.ADVICE,

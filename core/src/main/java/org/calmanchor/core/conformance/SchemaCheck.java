@@ -10,18 +10,18 @@ import org.calmanchor.core.model.Names;
 /** Judges the schemas within a description. */
 final class SchemaCheck {
   private static final String ENCODING = "http://schemas.xmlsoap.org/soap/encoding/";
+  private static final Set<String> ONLY_IMPORTS = Set.of("import", "annotation");
   private static final Set<String> REFERENCES =
       Set.of("type", "ref", "base", "itemType", "memberTypes", "substitutionGroup", "refer");
 
-  private final WsdlView wsdl;
   private final Findings findings;
 
-  SchemaCheck(WsdlView wsdl, Findings findings) {
-    this.wsdl = wsdl;
+  SchemaCheck(Findings findings) {
     this.findings = findings;
   }
 
-  void run() {
+  /** Judges the schemas in a WSDL document. */
+  void types(WsdlView wsdl) {
     for (XmlNode child : wsdl.definitions().children()) {
       if (child.name().equals(new QName(Names.WSDL, "types"))) {
         for (XmlNode stray : child.children(Names.XSD, "import")) {
@@ -30,23 +30,25 @@ final class SchemaCheck {
       }
     }
     for (XmlNode schema : wsdl.schemas()) {
+      boolean onlyImports =
+          schema.children().stream()
+              .allMatch(each -> ONLY_IMPORTS.contains(each.name().getLocalPart()));
+      if (schema.attributeOr("targetNamespace", "").isBlank() && !onlyImports) {
+        findings.add(Rule.R2105, schema, "the schema has no targetNamespace.");
+      }
       schema(schema);
     }
   }
 
-  private void schema(XmlNode schema) {
+  /** Judges a schema, which may be a document of its own. */
+  void schema(XmlNode schema) {
     String target = schema.attributeOr("targetNamespace", "");
     Set<String> known = new LinkedHashSet<>(List.of(target, Names.XSD));
-    boolean onlyImports = true;
     for (XmlNode child : schema.children()) {
       String local = child.name().getLocalPart();
-      onlyImports &= local.equals("import") || local.equals("annotation");
       if (local.equals("import")) {
         known.add(child.attributeOr("namespace", ""));
       }
-    }
-    if (target.isBlank() && !onlyImports) {
-      findings.add(Rule.R2105, schema, "the schema has no targetNamespace.");
     }
     for (XmlNode child : schema.children(Names.XSD, "complexType")) {
       if (child.attributeOr("name", "").startsWith("ArrayOf")) {

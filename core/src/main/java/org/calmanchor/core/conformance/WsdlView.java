@@ -1,11 +1,8 @@
 package org.calmanchor.core.conformance;
 
 import java.util.ArrayList;
-import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.document.XmlNode;
@@ -13,15 +10,15 @@ import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
-/** The components of a WSDL document by name. Missing ones are left out. */
+/** One document of a description, which refers to the components of all. */
 final class WsdlView {
   private final XmlNode definitions;
+  private final WsdlParts parts;
   private final String targetNamespace;
-  private final Map<QName, XmlNode> messages = new LinkedHashMap<>();
-  private final Map<QName, XmlNode> portTypes = new LinkedHashMap<>();
+  private final List<XmlNode> messages;
+  private final List<XmlNode> portTypes;
   private final List<Binding> bindings = new ArrayList<>();
   private final List<XmlNode> schemas = new ArrayList<>();
-  private final Set<QName> elements = new LinkedHashSet<>();
   private final Set<String> imported = new LinkedHashSet<>();
 
   /** A binding; its version and its soap:binding element are null if it is not a SOAP binding. */
@@ -36,32 +33,19 @@ final class WsdlView {
     }
   }
 
-  WsdlView(XmlNode definitions) {
+  WsdlView(XmlNode definitions, WsdlParts parts) {
     this.definitions = definitions;
+    this.parts = parts;
     this.targetNamespace = definitions.attributeOr("targetNamespace", "");
-    for (XmlNode child : definitions.children()) {
-      if (child.name().getNamespaceURI().equals(Names.WSDL)) {
-        add(child);
-      }
-    }
-    for (XmlNode schema : schemas) {
-      String namespace = schema.attributeOr("targetNamespace", "");
-      schema
-          .children(Names.XSD, "element")
-          .forEach(e -> elements.add(new QName(namespace, e.attributeOr("name", ""))));
-    }
-  }
-
-  private void add(XmlNode child) {
-    QName name = new QName(targetNamespace, child.attributeOr("name", ""));
-    switch (child.name().getLocalPart()) {
-      case "import" -> imported.add(child.attributeOr("namespace", ""));
-      case "types" -> schemas.addAll(child.children(Names.XSD, "schema"));
-      case "message" -> messages.putIfAbsent(name, child);
-      case "portType" -> portTypes.putIfAbsent(name, child);
-      case "binding" -> bindings.add(binding(child));
-      default -> {}
-    }
+    this.messages = definitions.children(Names.WSDL, "message");
+    this.portTypes = definitions.children(Names.WSDL, "portType");
+    definitions.children(Names.WSDL, "binding").forEach(each -> bindings.add(binding(each)));
+    definitions
+        .children(Names.WSDL, "types")
+        .forEach(types -> schemas.addAll(types.children(Names.XSD, "schema")));
+    definitions
+        .children(Names.WSDL, "import")
+        .forEach(each -> imported.add(each.attributeOr("namespace", "")));
   }
 
   private static Binding binding(XmlNode node) {
@@ -75,12 +59,17 @@ final class WsdlView {
     return new Binding(node, null, null, portType);
   }
 
-  boolean isWsdl() {
-    return definitions.name().equals(new QName(Names.WSDL, "definitions"));
+  static boolean isWsdl(XmlNode root) {
+    return root.is(Names.WSDL, "definitions");
   }
 
   XmlNode definitions() {
     return definitions;
+  }
+
+  /** The components of all documents. */
+  WsdlParts parts() {
+    return parts;
   }
 
   String targetNamespace() {
@@ -91,11 +80,11 @@ final class WsdlView {
     return schemas;
   }
 
-  Map<QName, XmlNode> messages() {
+  List<XmlNode> messages() {
     return messages;
   }
 
-  Map<QName, XmlNode> portTypes() {
+  List<XmlNode> portTypes() {
     return portTypes;
   }
 
@@ -107,31 +96,10 @@ final class WsdlView {
     return definitions.children(Names.WSDL, "service");
   }
 
-  /** Whether the document may refer to WSDL components of that namespace. */
-  boolean knows(String namespace) {
-    return namespace.equals(targetNamespace) || imported.contains(namespace);
-  }
-
-  /**
-   * Whether the document contains the schema of that namespace, so that missing components can be
-   * reported.
-   */
-  boolean hasSchema(String namespace) {
-    return schemas.stream()
-        .anyMatch(schema -> schema.attributeOr("targetNamespace", "").equals(namespace));
-  }
-
-  boolean hasElement(QName name) {
-    return elements.contains(name);
-  }
-
-  Set<SoapVersion> versions() {
-    Set<SoapVersion> versions = EnumSet.noneOf(SoapVersion.class);
-    for (Binding binding : bindings) {
-      if (binding.version() != null) {
-        versions.add(binding.version());
-      }
-    }
-    return versions;
+  /** Whether a reference cannot be to anything: its namespace is not imported, or lacks it. */
+  boolean isDangling(QName name, Set<QName> known) {
+    String namespace = name.getNamespaceURI();
+    boolean isImported = namespace.equals(targetNamespace) || imported.contains(namespace);
+    return !isImported || (parts.isRead(namespace) && !known.contains(name));
   }
 }

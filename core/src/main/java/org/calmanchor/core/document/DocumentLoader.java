@@ -3,8 +3,6 @@ package org.calmanchor.core.document;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -100,7 +98,7 @@ public final class DocumentLoader {
     try {
       XmlNode.Document read = XmlNode.read(content, limits.components() - elements);
       elements += read.elements();
-      add(next.location(), read.root(), content, charset(read, content));
+      add(next.location(), read, content);
     } catch (XmlNode.TooManyElementsException tooMany) {
       return tooLarge(next, "more than " + limits.components() + " XML elements");
     } catch (XmlNode.UnreadableException malformed) {
@@ -145,16 +143,9 @@ public final class DocumentLoader {
     return new Problem(code, place, what, fix);
   }
 
-  private static Charset charset(XmlNode.Document read, byte[] content) {
-    boolean hasMark = content.length > 1 && (content[0] & content[1] & 0xFF) == 0xFE;
-    String declared = read.encoding();
-    return hasMark
-        ? StandardCharsets.UTF_16
-        : declared == null ? StandardCharsets.UTF_8 : Charset.forName(declared);
-  }
-
-  private void add(URI location, XmlNode root, byte[] content, Charset charset) {
-    documents.put(location, new DocumentSet.Document(location, root, content, charset));
+  private void add(URI location, XmlNode.Document read, byte[] content) {
+    documents.put(location, new DocumentSet.Document(location, read, content));
+    XmlNode root = read.root();
     if (root.is(Names.WSDL, "definitions")) {
       for (XmlNode reference : root.children(Names.WSDL, "import")) {
         want(location, reference, reference.attribute("location"), null);

@@ -2,6 +2,7 @@ package org.calmanchor.core.document;
 
 import java.net.URI;
 import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Objects;
@@ -17,19 +18,37 @@ public final class DocumentSet {
    * A document that was read.
    *
    * @param location where it is
-   * @param root its root element
+   * @param xml its elements
    * @param bytes its content, not copied
-   * @param charset the encoding of the content
    */
-  public record Document(URI location, XmlNode root, byte[] bytes, Charset charset) {
+  public record Document(URI location, XmlNode.Document xml, byte[] bytes) {
+    /** Its root element. */
+    public XmlNode root() {
+      return xml.root();
+    }
+
+    /** Its name: the last step of its location. */
+    public String name() {
+      return Place.name(location);
+    }
+
+    /** The encoding of its content. */
+    public Charset charset() {
+      boolean isWide = bytes.length > 1 && (bytes[0] & bytes[1] & 0xFF) == 0xFE;
+      String declared = xml.encoding();
+      return isWide
+          ? StandardCharsets.UTF_16
+          : declared == null ? StandardCharsets.UTF_8 : Charset.forName(declared);
+    }
+
     /** Its content as text. */
     public String text() {
-      return new String(bytes, charset);
+      return new String(bytes, charset());
     }
 
     /** The same document with another content. */
     Document with(byte[] changed) {
-      return new Document(location, root, changed, charset);
+      return new Document(location, xml, changed);
     }
   }
 

@@ -93,7 +93,9 @@ final class Bodies {
       TypeUse type = TypeUse.named(part.reference());
       particles.add(
           new Particle(
-              new ElementDeclaration(new QName(part.name()), type, false, "", Origin.NONE), 1, 1));
+              new ElementDeclaration(new QName(part.name()), type, false, "", part.origin()),
+              1,
+              1));
     }
     return new ElementDeclaration(
         name, ComplexType.sequence(particles, Origin.NONE), false, "", Origin.NONE);

@@ -21,8 +21,9 @@ public record Message(QName name, List<Part> parts) {
    * @param name its name
    * @param kind whether it is an element or has a type
    * @param reference the global element, or the type
+   * @param origin where it was declared
    */
-  public record Part(String name, Kind kind, QName reference) {
+  public record Part(String name, Kind kind, QName reference, Origin origin) {
     /**
      * The global element that the part is.
      *
@@ -46,7 +47,7 @@ public record Message(QName name, List<Part> parts) {
 
   /** Creates a message with one part. */
   public static Message of(QName name, String part, QName element) {
-    return new Message(name, List.of(new Part(part, Kind.ELEMENT, element)));
+    return new Message(name, List.of(new Part(part, Kind.ELEMENT, element, Origin.NONE)));
   }
 
   /**

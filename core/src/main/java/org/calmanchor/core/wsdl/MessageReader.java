@@ -9,11 +9,13 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.document.DocumentProblems;
 import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.lexical.BuiltIns;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Message;
 import org.calmanchor.core.model.Names;
+import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.problem.NearMiss;
@@ -121,6 +123,7 @@ final class MessageReader {
               "Declare it in the types, import its schema, or correct the name."));
       return null;
     }
-    return new Message.Part(name, kind, reference);
+    Origin origin = Origin.of(DocumentProblems.place(declared.location(), node));
+    return new Message.Part(name, kind, reference, origin);
   }
 }
