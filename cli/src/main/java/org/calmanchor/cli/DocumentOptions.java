@@ -11,6 +11,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.document.DocumentLimits;
+import org.calmanchor.core.document.DocumentLoader;
+import org.calmanchor.core.document.DocumentProblems;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.wsdl.ContractDocuments;
@@ -48,12 +51,25 @@ final class DocumentOptions {
    * @param text a file or a URL
    */
   ReadDocument read(String text) {
+    DocumentProblems problems = new DocumentProblems();
+    DocumentSet documents = load(text, problems);
+    problems.throwIfAny(documents.location());
+    return ContractDocuments.read(documents);
+  }
+
+  /**
+   * Loads a WSDL document and what it imports; what cannot be loaded is left out.
+   *
+   * @param text a file or a URL
+   */
+  DocumentSet load(String text, DocumentProblems problems) {
     SchemaCatalogue catalogue = SchemaCatalogue.STANDARDS;
     for (Map.Entry<String, Path> each : mapped.entrySet()) {
       catalogue = catalogue.with(each.getKey(), file(each.getValue().toString()));
     }
     URI location = isUrl(text) ? url(text) : file(text);
-    return ContractDocuments.read(location, source(location), catalogue, DocumentLimits.DEFAULT);
+    return DocumentLoader.load(
+        location, source(location), catalogue, DocumentLimits.DEFAULT, problems);
   }
 
   private static URI url(String text) {

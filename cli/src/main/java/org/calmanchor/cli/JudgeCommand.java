@@ -1,20 +1,23 @@
 package org.calmanchor.cli;
 
-import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.calmanchor.core.conformance.Conformance;
 import org.calmanchor.core.conformance.Finding;
 import org.calmanchor.core.conformance.Profile;
 import org.calmanchor.core.conformance.Rule;
+import org.calmanchor.core.document.DocumentProblems;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.problem.Problem;
+import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.read.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -27,7 +30,7 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "judge",
     description = {
-      "Judges annotated classes, and WSDL files of any origin.",
+      "Judges annotated classes, and WSDL documents of any origin with all that they import.",
       "Classes: all contract problems. Documents: the testable requirements of the WS-I Basic"
           + " Profiles 1.1 and 1.2 (SOAP 1.1) and 2.0 (SOAP 1.2), with their numbers, and advice"
           + " about what code generators have trouble with."
@@ -37,15 +40,21 @@ import picocli.CommandLine.Spec;
       "Example:  calm-anchor judge harbor.BerthDesk partner.wsdl --classpath target/classes"
     })
 final class JudgeCommand implements Callable<Integer> {
+  /** What breaks the rules of XML Schema or WSDL; all else is a matter of what we support. */
+  private static final Set<ProblemCode> BROKEN =
+      Set.of(ProblemCode.REFERENCE_UNKNOWN, ProblemCode.DECLARATION_INVALID);
+
   @Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(
-      paramLabel = "CLASS|FILE",
+      paramLabel = "CLASS|FILE|URL",
       arity = "1..*",
-      description = "Full names of classes with @PortType, or WSDL files.")
+      description = "Full names of classes with @PortType, or WSDL documents.")
   private List<String> targets = new ArrayList<>();
 
   @Mixin private ClassPathOption classPath = new ClassPathOption();
+
+  @Mixin private DocumentOptions documents = new DocumentOptions();
 
   @Option(names = "--strict", description = "Fail on advice too.")
   private boolean strict;
@@ -61,27 +70,49 @@ final class JudgeCommand implements Callable<Integer> {
   }
 
   private boolean judge(String target) {
-    boolean isFile = target.contains("/") || target.endsWith(".wsdl") || target.endsWith(".xml");
     try {
-      return report(target, isFile ? file(Path.of(target)) : document(target));
+      if (DocumentOptions.isDocument(target)) {
+        return document(target);
+      }
+      Reading reading = ContractReader.read(classPath.classes().named(target));
+      DocumentSet documents = reading.documents();
+      return documents == null
+          ? report(target, written(reading))
+          : report(target, documents, List.of());
     } catch (ContractException problems) {
       out().println(problems.getMessage());
       return false;
     }
   }
 
-  private byte[] document(String className) {
-    Class<?> type = classPath.classes().named(className);
-    return ContractDocuments.write(ContractReader.read(type), "http://address-not-set.invalid/")
+  private static byte[] written(Reading reading) {
+    return ContractDocuments.write(reading, "http://address-not-set.invalid/")
         .getBytes(StandardCharsets.UTF_8);
   }
 
-  private static byte[] file(Path file) {
-    try {
-      return Files.readAllBytes(file);
-    } catch (IOException unreadable) {
-      throw CommandException.usage("There is no file " + file + " that can be read.");
+  private boolean document(String target) {
+    DocumentProblems problems = new DocumentProblems();
+    DocumentSet documents = this.documents.load(target, problems);
+    if (documents.root() == null) {
+      problems.throwIfAny(documents.location());
     }
+    List<Problem> broken = new ArrayList<>();
+    List<Problem> notUsed = new ArrayList<>();
+    if (!problems.areFound()) {
+      try {
+        ContractDocuments.read(documents);
+      } catch (ContractException unreadable) {
+        unreadable
+            .problems()
+            .forEach(each -> (BROKEN.contains(each.code()) ? broken : notUsed).add(each));
+      }
+    }
+    boolean isFine = report(target, documents, broken);
+    problems.all().forEach(each -> out().println("Not judged: " + each));
+    if (isFine) {
+      notUsed.forEach(each -> out().println("It conforms, but cannot be used here: " + each));
+    }
+    return isFine;
   }
 
   private PrintWriter out() {
@@ -89,13 +120,19 @@ final class JudgeCommand implements Callable<Integer> {
   }
 
   private boolean report(String target, byte[] document) {
-    List<Finding> findings = Conformance.check(document);
+    return report(target, Conformance.check(document), Conformance.profilesOf(document), List.of());
+  }
+
+  private boolean report(String target, DocumentSet documents, List<Problem> broken) {
+    return report(target, Conformance.check(documents), Conformance.profilesOf(documents), broken);
+  }
+
+  private boolean report(
+      String target, List<Finding> findings, List<Profile> judgedBy, List<Problem> broken) {
     long problems = findings.stream().filter(f -> f.rule().level() == Rule.Level.PROBLEM).count();
     long advice = findings.size() - problems;
-    String profiles =
-        Conformance.profilesOf(document).stream()
-            .map(Profile::title)
-            .collect(Collectors.joining(", "));
+    problems += broken.size();
+    String profiles = judgedBy.stream().map(Profile::title).collect(Collectors.joining(", "));
     String verdict =
         problems > 0
             ? counted(problems, "problem", "problems")
@@ -109,6 +146,7 @@ final class JudgeCommand implements Callable<Integer> {
                 + verdict
                 + (advice > 0 ? ", " + counted(advice, "piece", "pieces") + " of advice" : "")
                 + ".");
+    broken.forEach(out()::println);
     findings.forEach(out()::println);
     return problems == 0 && (advice == 0 || !strict);
   }

@@ -102,10 +102,10 @@ final class WsdlCommand implements Callable<Integer> {
       spec.commandLine()
           .getOut()
           .printf(
-              "Wrote %s: service %s, %d operations, address %s%n",
+              "Wrote %s: service %s, %s, address %s%n",
               files.keySet().stream().map(Path::toString).collect(Collectors.joining(", ")),
               contract.services().get(0).name().getLocalPart(),
-              operations,
+              operations == 1 ? "1 operation" : operations + " operations",
               target);
     }
     String pointer = JudgeCommand.pointer(className, ContractDocuments.write(reading, target));

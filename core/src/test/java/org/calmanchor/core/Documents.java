@@ -9,6 +9,9 @@ import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.document.DocumentLimits;
+import org.calmanchor.core.document.DocumentLoader;
+import org.calmanchor.core.document.DocumentProblems;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.match.ContractMatcher;
@@ -85,7 +88,16 @@ public final class Documents {
         ROOT, source(documents), SchemaCatalogue.STANDARDS, DocumentLimits.DEFAULT);
   }
 
-  /** Compares part by part, so that a failure shows the part that differs. */
+  /** The documents themselves; what cannot be loaded is left out. */
+  public static DocumentSet load(Map<String, String> documents) {
+    return DocumentLoader.load(
+        ROOT,
+        source(documents),
+        SchemaCatalogue.STANDARDS,
+        DocumentLimits.DEFAULT,
+        new DocumentProblems());
+  }
+
   /** What would be read of the same code if its own document had come first. */
   public static Reading matched(Reading reading) {
     ReadDocument document =
@@ -105,6 +117,7 @@ public final class Documents {
         reading.service(), document.contract(), members, matcher.examples(), document.documents());
   }
 
+  /** Compares part by part, so that a failure shows the part that differs. */
   public static void requireEqual(Contract actual, Contract expected) {
     assertThat(actual.schemas()).isEqualTo(expected.schemas());
     assertThat(actual.messages()).isEqualTo(expected.messages());

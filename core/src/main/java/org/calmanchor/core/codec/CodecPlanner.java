@@ -49,8 +49,32 @@ public final class CodecPlanner<T> {
   private final NarrowerTypes narrower;
   private @Nullable AnyContent any;
 
-  /** {@code blocked} is null for the codec of the type itself, without those derived from it. */
-  private record Key<T>(QName type, T held, @Nullable Set<Derivation.Method> blocked) {}
+  /**
+   * Identifies a codec.
+   *
+   * @param type the type's name; of an anonymous type, which may contain itself by way of a global
+   *     element, the type itself
+   * @param blocked null for the codec of the type itself, without those derived from it
+   */
+  private record Key<T>(Object type, T held, @Nullable Set<Derivation.Method> blocked) {
+    static <T> Key<T> of(TypeUse type, T held, @Nullable Set<Derivation.Method> blocked) {
+      QName name = nameOf(type);
+      return new Key<>(name == null ? new Same(type) : name, held, blocked);
+    }
+  }
+
+  /** Equal for the same object only, since anonymous types can be large. */
+  private record Same(Object type) {
+    @Override
+    public boolean equals(@Nullable Object other) {
+      return other instanceof Same same && same.type == type;
+    }
+
+    @Override
+    public int hashCode() {
+      return System.identityHashCode(type);
+    }
+  }
 
   /** Creates a planner for one contract and one value model. */
   public CodecPlanner(Contract contract, ValueModel<T> values) {
@@ -115,11 +139,7 @@ public final class CodecPlanner<T> {
 
   private ElementCodec kept(
       TypeUse type, T held, @Nullable Set<Derivation.Method> blocked, Supplier<ElementCodec> plan) {
-    QName name = nameOf(type);
-    if (name == null) {
-      return plan.get();
-    }
-    Key<T> key = new Key<>(name, held, blocked);
+    Key<T> key = Key.of(type, held, blocked);
     ElementCodec known = planned.get(key);
     if (known != null) {
       return known;

@@ -47,6 +47,11 @@ public final class DocumentProblems {
     return List.copyOf(notices);
   }
 
+  /** The problems, in the order in which they were found. */
+  public List<Problem> all() {
+    return List.copyOf(problems);
+  }
+
   /** Whether there is a problem. */
   public boolean areFound() {
     return !problems.isEmpty();

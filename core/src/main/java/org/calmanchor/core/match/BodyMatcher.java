@@ -53,7 +53,7 @@ final class BodyMatcher {
               + "\", which is no"
               + " wrapper around parameters",
           wanted.origin(),
-          "Write one parameter for that element.");
+          "Write one parameter for that element: a record with its members, or its value.");
       return new Body(given, false);
     }
     ElementDeclaration own = Objects.requireNonNull(code.request(code.operation(operation.name())));

@@ -1,8 +1,9 @@
 package org.calmanchor.core.prefix;
 
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.Set;
-import javax.xml.namespace.QName;
 import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.AttributeUse;
@@ -16,7 +17,7 @@ import org.calmanchor.core.model.TypeUse;
 final class UsedNamespaces {
   private final Contract contract;
   private final Set<String> used = new HashSet<>();
-  private final Set<QName> seen = new HashSet<>();
+  private final Set<ComplexType> seen = Collections.newSetFromMap(new IdentityHashMap<>());
 
   UsedNamespaces(Contract contract) {
     this.contract = contract;
@@ -33,7 +34,7 @@ final class UsedNamespaces {
     if (!(contract.definition(use) instanceof ComplexType type)) {
       return;
     }
-    if (type.name() != null && !seen.add(type.name())) {
+    if (!seen.add(type)) {
       return;
     }
     if (type.equals(ComplexType.ANY_TYPE)) {

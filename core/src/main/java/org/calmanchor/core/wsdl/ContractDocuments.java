@@ -51,6 +51,15 @@ public final class ContractDocuments {
     return new WsdlReader(location).read(source, catalogue, limits);
   }
 
+  /**
+   * Reads the first of some documents, which must be complete.
+   *
+   * @throws org.calmanchor.core.problem.ContractException as for a document at a location
+   */
+  public static ReadDocument read(DocumentSet documents) {
+    return new WsdlReader(documents.location()).read(documents);
+  }
+
   /** Reads the WSDL document in a file, and the files that it imports and includes. */
   public static ReadDocument read(Path file) {
     return read(

@@ -40,6 +40,10 @@ final class WsdlReader {
   ReadDocument read(DocumentSource source, SchemaCatalogue catalogue, DocumentLimits limits) {
     DocumentSet documents = DocumentLoader.load(location, source, catalogue, limits, problems);
     problems.throwIfAny(location);
+    return read(documents);
+  }
+
+  ReadDocument read(DocumentSet documents) {
     XmlNode root = Objects.requireNonNull(documents.root()).root();
     checkRoot(root);
     checkImports(documents);

@@ -9,12 +9,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.calmanchor.core.Documents;
 import org.calmanchor.core.SignalBook;
+import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
@@ -256,6 +259,53 @@ class ConformanceTest {
     assertThat(Conformance.check(bytes(wsdl)))
         .filteredOn(finding -> finding.rule().level() == Rule.Level.PROBLEM)
         .isEmpty();
+  }
+
+  @Test
+  void judgesWhatADocumentImportsWithIt() {
+    String bindings =
+        """
+        <w:definitions xmlns:w="http://schemas.xmlsoap.org/wsdl/" xmlns:t="urn:saltmere:pilots"
+            xmlns:soap="http://schemas.xmlsoap.org/wsdl/soap/" targetNamespace="urn:saltmere:b"
+            xmlns:b="urn:saltmere:b">
+        <w:import namespace="urn:saltmere:pilots" location="types.wsdl"/>
+        <w:binding name="PilotsSoap" type="t:Pilots">
+          <soap:binding transport="http://schemas.xmlsoap.org/soap/http"/>
+          <w:operation name="send"><soap:operation soapAction=""/>
+            <w:input><soap:body use="literal"/></w:input>
+            <w:output><soap:body use="literal"/></w:output></w:operation></w:binding>
+        <w:binding name="LostSoap" type="t:Lost">
+          <soap:binding transport="http://schemas.xmlsoap.org/soap/http"/></w:binding>
+        </w:definitions>
+        """;
+    String types =
+        Documents.around("<xs:include schemaLocation='more.xsd'/>")
+            .replace("t:xs-string", "t:none")
+            .replaceFirst("(?s)<w:binding.*</w:service>", "");
+    DocumentSet documents =
+        Documents.load(
+            Map.of(
+                "partner.wsdl",
+                bindings,
+                "types.wsdl",
+                types,
+                "more.xsd",
+                "<s:schema xmlns:s='http://www.w3.org/2001/XMLSchema' xmlns:o='urn:other'>"
+                    + "<s:element name='some' type='o:Other'/></s:schema>"));
+
+    assertThat(Conformance.profilesOf(documents)).contains(Profile.BASIC_1_1);
+    assertThat(
+            Conformance.check(documents).stream()
+                .map(each -> each.toString().lines().findFirst().orElse("")))
+        .containsExactly(
+            "R2101 line 10: type \"t:Lost\" is not there.",
+            "R2206 types.wsdl line 8: there is no element {urn:saltmere:pilots}none.",
+            "R2102 more.xsd line 1: \"o:Other\" is in namespace \"urn:other\", which this schema"
+                + " does not import.");
+    assertThat(Conformance.check(bytes(bindings)))
+        .singleElement()
+        .extracting(Finding::rule)
+        .isEqualTo(Rule.NOT_FOLLOWED);
   }
 
   @Test

@@ -107,6 +107,21 @@ class ContractFirstTest {
   }
 
   @Test
+  void anElementMayContainItselfAndStandForAnother() {
+    String inner = "<g:convoy><g:light>free</g:light></g:convoy>";
+    assertThat(answer("", "<g:convoy>" + inner + "<g:horn>3</g:horn></g:convoy>"))
+        .contains("<tns:light>free</tns:light></tns:convoy><tns:horn>3</tns:horn></tns:convoy>");
+    assertThat(desk.last)
+        .hasToString(
+            "Convoy[convoy=[Convoy[convoy=[], horn=Optional.empty, light=FREE]],"
+                + " horn=Optional[3], light=null]");
+    assertThat(answer("", "<g:convoy><g:signal/></g:convoy>"))
+        .contains("expected one of convoy, horn, light");
+    assertThat(answer("", "<g:convoy><g:horn>99</g:horn></g:convoy>"))
+        .contains("<faultcode>soap:Server</faultcode>");
+  }
+
+  @Test
   void elementsOfAnyNameAreDomElements() {
     String other = "<x:seal xmlns:x='urn:saltmere:seals' x:no='7'><x:by/></x:seal>";
     String answer = answer("", "<g:extension><g:topic>a</g:topic>" + other + "</g:extension>");

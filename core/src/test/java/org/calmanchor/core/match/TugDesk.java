@@ -69,6 +69,9 @@ public class TugDesk {
   /** Elements of other schemas. */
   public record Extension(String topic, List<org.w3c.dom.Element> others) {}
 
+  /** An element that contains itself, and one of two that stand for an abstract one. */
+  public record Convoy(List<Convoy> convoy, Optional<Integer> horn, @Nullable State light) {}
+
   /** No tug is free. */
   @Fault(name = "noTug")
   public static class NoTug extends Exception {
@@ -135,6 +138,13 @@ public class TugDesk {
   @Operation(oneWay = true)
   public void release(LocalDate day) {
     last = day;
+  }
+
+  @Operation
+  public Convoy lead(Convoy convoy) {
+    last = convoy;
+    boolean isBoth = convoy.horn().equals(Optional.of(99));
+    return isBoth ? new Convoy(List.of(), convoy.horn(), State.FREE) : convoy;
   }
 
   @Operation
