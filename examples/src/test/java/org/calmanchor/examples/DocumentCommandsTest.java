@@ -101,6 +101,32 @@ class DocumentCommandsTest {
   }
 
   @Test
+  void judgesWhatADocumentImportsWithIt() throws Exception {
+    Tool.run(folder, "wsdl", CommandLineTest.DESK, "--out", "berths.wsdl", "--split");
+    Path schema = folder.resolve("berths-1.xsd");
+    String text = Files.readString(schema);
+    Files.writeString(
+        schema, text.replaceFirst("type=\"tns:BerthKind\"", "type=\"tns:BerthSort\""));
+    Tool broken = Tool.run(folder, "judge", "berths.wsdl");
+    assertThat(broken.out())
+        .startsWith("berths.wsdl: 1 problem.\nCALM-504 berths-1.xsd:")
+        .contains("there is no type {urn:lanternquay:berths}BerthSort.");
+    assertThat(broken.exitCode()).isEqualTo(1);
+    Files.delete(schema);
+    assertThat(Tool.run(folder, "judge", "berths.wsdl").out())
+        .contains("CALM-407 line ", "it imports berths-1.xsd.", "Not judged: CALM-502 berths.wsdl:")
+        .contains("there is no such document.");
+    Path folderOfPartner = Files.createDirectory(folder.resolve("partner"));
+    Path partner = folderOfPartner.resolve("p.wsdl");
+    Files.writeString(
+        partner,
+        Files.readString(folder.resolve("berths.wsdl"))
+            .replace("berths-1.xsd", "http://127.0.0.1:9/x.xsd"));
+    assertThat(Tool.run(folder, "judge", "partner/p.wsdl").out())
+        .contains("Allow it with --allow http://127.0.0.1:9/x.xsd.");
+  }
+
+  @Test
   void printsTheDocumentWithAPlaceholderThatNobodyTakesForAnAddress() throws Exception {
     Tool tool = Tool.run(folder, "wsdl", CommandLineTest.DESK);
     assertThat(tool.out())

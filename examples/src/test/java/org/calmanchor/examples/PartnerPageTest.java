@@ -72,6 +72,8 @@ class PartnerPageTest {
       URI page = pageIn(running.until("Page"));
       PageDriver driver = new PageDriver(browser, page);
       driver.open("orderPilot");
+      browser.textOf(
+          ".facts-box summary", "forwards to 127.0.0.1:" + partner.getAddress().getPort());
       driver.click("example-values");
       assertThat(browser.all(field("shipName"))).hasSize(1);
       browser.click("section:not([hidden]) .field[data-key=callSign] [data-include]");

@@ -122,7 +122,12 @@ final class ForwardingTarget implements ServiceTarget {
 
   @Override
   public List<ServiceSite> sites(String path) {
-    return List.of(new ServiceSite(path, service.contract(), service.document()));
+    return List.of(
+        new ServiceSite(
+            path,
+            service.contract(),
+            service.document(),
+            service.addresses().values().stream().distinct().sorted().toList()));
   }
 
   @Override

@@ -1,5 +1,6 @@
 package org.calmanchor.web.page;
 
+import java.net.URI;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -23,6 +24,7 @@ public final class ServiceSite {
   private final boolean isFirst;
   private final @Nullable Reading reading;
   private final @Nullable String document;
+  private final List<URI> forwardsTo;
   private final Contract contract;
   private final PortType portType;
   private final DynamicMessages messages;
@@ -40,16 +42,17 @@ public final class ServiceSite {
    * @param isFirst whether it is what the path itself shows, rather than by its name
    */
   public ServiceSite(String path, Reading reading, boolean isFirst) {
-    this(path, reading.contract(), reading.examples(), reading, null, isFirst);
+    this(path, reading.contract(), reading.examples(), reading, null, List.of(), isFirst);
   }
 
   /**
    * Creates the site of a service elsewhere.
    *
    * @param document the text of its WSDL document
+   * @param addresses where it answers, each once
    */
-  public ServiceSite(String path, Contract contract, String document) {
-    this(path, contract, Examples.NONE, null, document, true);
+  public ServiceSite(String path, Contract contract, String document, List<URI> addresses) {
+    this(path, contract, Examples.NONE, null, document, addresses, true);
   }
 
   private ServiceSite(
@@ -58,11 +61,13 @@ public final class ServiceSite {
       Examples examples,
       @Nullable Reading reading,
       @Nullable String document,
+      List<URI> forwardsTo,
       boolean isFirst) {
     this.path = path;
     this.isFirst = isFirst;
     this.reading = reading;
     this.document = document;
+    this.forwardsTo = List.copyOf(forwardsTo);
     this.contract = contract;
     this.portType = contract.portTypes().get(0);
     this.messages = DynamicMessages.of(contract);
@@ -81,6 +86,7 @@ public final class ServiceSite {
     this.isFirst = other.isFirst;
     this.reading = other.reading;
     this.document = other.document;
+    this.forwardsTo = other.forwardsTo;
     this.contract = other.contract;
     this.portType = other.portType;
     this.messages = other.messages;
@@ -122,9 +128,17 @@ public final class ServiceSite {
             .filter(operation -> !isOpen(operation))
             .map(OperationView::name)
             .toList();
+    if (!forwardsTo.isEmpty()) {
+      return "forwards to " + forwardsTo.get(0).getAuthority();
+    }
     return off.isEmpty()
         ? "open"
         : off.size() == operations.size() ? "switched off" : "open, but for " + listed(off);
+  }
+
+  /** Where its messages are forwarded to; empty if it answers them here. */
+  public List<URI> forwardsTo() {
+    return forwardsTo;
   }
 
   /** Its name. */
