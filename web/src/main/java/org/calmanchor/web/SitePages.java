@@ -114,7 +114,8 @@ final class SitePages {
     } else if (site == null) {
       PageResponses.plain(response, 404, "There is no such service.");
     } else {
-      new QuestionHandler(site, settings.checks(), log, hosts.baseOf(request) + service.path())
+      new QuestionHandler(
+              site, rendered, settings.checks(), log, hosts.baseOf(request) + service.path())
           .answer(String.valueOf(query.value("page")), request, response);
     }
   }

@@ -40,6 +40,7 @@ final class Forms {
   private final Samples samples;
   private final TypeNames names;
   private final Map<Structure, String> ids = new LinkedHashMap<>();
+  private final List<Structure> known = new ArrayList<>();
 
   Forms(Contract contract, Samples samples) {
     this.contract = contract;
@@ -103,8 +104,8 @@ final class Forms {
   /** All structures that the forms need, including those within structures. */
   List<TypeView> types() {
     List<TypeView> views = new ArrayList<>();
-    while (views.size() < ids.size()) {
-      Structure next = List.copyOf(ids.keySet()).get(views.size());
+    while (views.size() < known.size()) {
+      Structure next = known.get(views.size());
       List<FieldView> fields =
           next.item() == null ? fields(next.type()) : List.of(item(next.type(), next.item()));
       views.add(new TypeView(id(next), fields));
@@ -120,7 +121,12 @@ final class Forms {
   private record Structure(ComplexType type, @Nullable String item) {}
 
   private String id(Structure structure) {
-    return ids.computeIfAbsent(structure, key -> "t" + (ids.size() + 1));
+    return ids.computeIfAbsent(
+        structure,
+        key -> {
+          known.add(key);
+          return "t" + known.size();
+        });
   }
 
   private List<FieldView> fields(ComplexType type) {

@@ -30,6 +30,7 @@ public final class PageScripts {
           "rows",
           "sending",
           "server",
+          "structures",
           "values",
           "versions",
           "wire",

@@ -25,6 +25,16 @@ public final class Pages {
     return render("service.jte", Map.of("service", service, "address", address));
   }
 
+  /** The form of an operation, with all around it. */
+  public String operation(ServiceSite service, OperationView operation) {
+    return render("operation.jte", Map.of("service", service, "operation", operation));
+  }
+
+  /** The fields of structures, which forms copy. */
+  public String structures(List<TypeView> structures) {
+    return render("structures.jte", Map.of("structures", structures));
+  }
+
   /** A service's page if the test page is switched off. */
   public String closed(ServiceSite service, String address) {
     return render("closed.jte", Map.of("service", service, "address", address));

@@ -1,6 +1,10 @@
 package org.calmanchor.web.page;
 
 import java.net.URI;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -20,6 +24,8 @@ import org.jspecify.annotations.Nullable;
 
 /** All that the pages need to know about one service. Immutable, safe for any number of threads. */
 public final class ServiceSite {
+  private static final int MOST_AT_ONCE = 300;
+
   private final String path;
   private final boolean isFirst;
   private final @Nullable Reading reading;
@@ -249,9 +255,44 @@ public final class ServiceSite {
     return OperationGroup.of(operations);
   }
 
-  /** Its named structures. */
-  public List<TypeView> types() {
+  /** The structures that its forms need. */
+  public List<TypeView> structures() {
     return types;
+  }
+
+  /** Whether the page loads the form of an operation when it is opened, since there are many. */
+  public boolean loadsForms() {
+    return operations.size() + types.size() > MOST_AT_ONCE;
+  }
+
+  /**
+   * An operation as the page shows it.
+   *
+   * @throws IllegalArgumentException when there is no such operation
+   */
+  public OperationView operation(String name) {
+    return operations.stream()
+        .filter(each -> each.name().equals(name))
+        .findFirst()
+        .orElseThrow(() -> new IllegalArgumentException("There is no operation \"" + name + "\"."));
+  }
+
+  /** The structures that the form of an operation needs. */
+  public List<TypeView> structures(OperationView view) {
+    Map<String, TypeView> byId = new HashMap<>();
+    types.forEach(type -> byId.put(type.id(), type));
+    Map<String, TypeView> reached = new LinkedHashMap<>();
+    Deque<FieldView> waiting = new ArrayDeque<>(view.fields());
+    waiting.addAll(view.headerBlocks());
+    while (!waiting.isEmpty()) {
+      for (FieldView.TypeChoice choice : waiting.remove().structures()) {
+        TypeView type = byId.get(choice.id());
+        if (type != null && reached.putIfAbsent(choice.id(), type) == null) {
+          waiting.addAll(type.fields());
+        }
+      }
+    }
+    return List.copyOf(reached.values());
   }
 
   /** Its messages as maps and lists. */

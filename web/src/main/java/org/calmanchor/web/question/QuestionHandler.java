@@ -16,6 +16,8 @@ import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.calmanchor.web.http.PageResponses;
 import org.calmanchor.web.page.JavaCall;
+import org.calmanchor.web.page.OperationView;
+import org.calmanchor.web.page.Pages;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
 
@@ -25,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class QuestionHandler {
   private final ServiceSite service;
+  private final Pages pages;
   private final CheckQuestions checks;
   private final @Nullable ExchangeLog log;
   private final String address;
@@ -32,13 +35,19 @@ public final class QuestionHandler {
   /**
    * Creates a handler for one service.
    *
+   * @param pages renders the fields of structures
    * @param folder where checks are kept, or null for nowhere
    * @param log the last exchanges, or null where none are kept
    * @param address where the service answers
    */
   public QuestionHandler(
-      ServiceSite service, @Nullable Path folder, @Nullable ExchangeLog log, String address) {
+      ServiceSite service,
+      Pages pages,
+      @Nullable Path folder,
+      @Nullable ExchangeLog log,
+      String address) {
     this.service = service;
+    this.pages = pages;
     this.checks = new CheckQuestions(service, folder);
     this.log = log;
     this.address = address;
@@ -83,9 +92,18 @@ public final class QuestionHandler {
       case "check" -> checks.write(question);
       case "keep" -> checks.keep(question);
       case "checks" -> checks.kept();
+      case "form" -> form(service.operation(question.text("operation")));
       case "exchanges" -> log == null ? null : log.shown(service.path());
       default -> null;
     };
+  }
+
+  private Map<String, Object> form(OperationView operation) {
+    return Map.of(
+        "form",
+        pages.operation(service, operation),
+        "structures",
+        pages.structures(service.structures(operation)));
   }
 
   private Map<String, Object> envelope(Question question) {

@@ -4,6 +4,7 @@ import { makeReady, misfit, putText, textOf } from "./controls.js";
 import { button, element } from "./dom.js";
 import { foldable } from "./folding.js";
 import { pasteLines, pasteRows } from "./paste.js";
+import { fieldsOfStructure } from "./structures.js";
 
 /** A list that must be longer begins with so many items all the same. */
 const MOST_ITEMS = 20;
@@ -152,8 +153,7 @@ function control(field) {
 
 /** Puts the fields of a structure into a container. */
 function structure(container, id) {
-  const fields = document.querySelector(`template[data-fields-of="${CSS.escape(id)}"]`);
-  container.replaceChildren(fields.content.cloneNode(true));
+  container.replaceChildren(fieldsOfStructure(id).content.cloneNode(true));
   delete container.dataset.pending;
   prepare(container);
 }

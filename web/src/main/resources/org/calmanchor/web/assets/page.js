@@ -12,7 +12,8 @@ import { listen, showKeys } from "./keys.js";
 import { unmark } from "./marks.js";
 import { draft, question, restore, speak } from "./request.js";
 import { send } from "./sending.js";
-import { ask } from "./server.js";
+import { ask, reachable } from "./server.js";
+import { hasForm, loadForm } from "./structures.js";
 import { compareVersions } from "./versions.js";
 import { isPinned, isWireOpen, prepareWire, setWire } from "./wiredrawer.js";
 
@@ -22,9 +23,10 @@ const views = [...document.querySelectorAll("section.view")];
 // --- opening -----------------------------------------------------------------------------------
 
 /** Opens an operation with given values, as a kept check or an earlier exchange has them. */
-function open({ operation, version, values, headerBlocks, expect, name }) {
+async function open({ operation, version, values, headerBlocks, expect, name }) {
   const section = sections.find((each) => each.dataset.operation === operation);
   if (!section) return;
+  if (!hasForm(section) && !(await load(section))) return;
   ready(section);
   setByHand(section, false);
   speak(section, version);
@@ -39,10 +41,21 @@ function open({ operation, version, values, headerBlocks, expect, name }) {
   choose();
 }
 
+/** Loads the form of an operation; whether it came. */
+async function load(section) {
+  try {
+    await loadForm(section);
+    return true;
+  } catch (failure) {
+    say(reachable(failure));
+    return false;
+  }
+}
+
 /** Opens a message again: in the form where it fits, else for editing by hand. */
 async function openMessage({ request }) {
   try {
-    open(await ask("values", { message: request }));
+    await open(await ask("values", { message: request }));
   } catch (failure) {
     const section = sections.find((each) => request.includes(each.dataset.operation)) ?? sections[0];
     location.hash = `#${section.dataset.operation}`;
@@ -134,7 +147,9 @@ function choose() {
   if (view?.dataset.view === "exchanges") showExchanges();
   follow();
   if (view?.dataset.view === "checks") loadChecks();
-  if (chosen) {
+  if (chosen && !hasForm(chosen)) {
+    load(chosen).then((isLoaded) => isLoaded && !chosen.hidden && choose());
+  } else if (chosen) {
     ready(chosen);
     if (!chosen.request) {
       // Seen when its request is there, so that nothing jumps; or soon, should that take long.

@@ -1,6 +1,7 @@
 // Many values at once, out of the clipboard: lines for a list, rows for a list of structures.
 
 import { button, element } from "./dom.js";
+import { fieldsOfStructure } from "./structures.js";
 
 /**
  * Opens a box for pasted text behind a button. What `take` makes of the text is a mistake to show,
@@ -67,7 +68,7 @@ export function pasteLines(opener, taken) {
 
 /** Takes a table's rows at once, an item of the list each. */
 export function pasteRows(field, opener, taken) {
-  const row = document.querySelector(`template[data-fields-of="${CSS.escape(field.dataset.structure)}"]`);
+  const row = fieldsOfStructure(field.dataset.structure);
   const cells = [...row.content.children].filter((each) => each.dataset.control !== "structure");
   const nameOf = (each) => each.querySelector(".name").textContent;
   const keys = new Map(cells.map((each) => [nameOf(each), each.dataset.key]));

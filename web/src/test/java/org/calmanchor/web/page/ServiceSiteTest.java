@@ -29,7 +29,10 @@ class ServiceSiteTest {
   private final ServiceSite site = new ServiceSite("/charts", endpoint.readings().get(0), true);
 
   private TypeView type(String id) {
-    return site.types().stream().filter(each -> each.id().equals(id)).findFirst().orElseThrow();
+    return site.structures().stream()
+        .filter(each -> each.id().equals(id))
+        .findFirst()
+        .orElseThrow();
   }
 
   private static FieldView field(List<FieldView> fields, String name) {
