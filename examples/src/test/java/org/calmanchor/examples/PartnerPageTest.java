@@ -90,6 +90,75 @@ class PartnerPageTest {
     }
   }
 
+  /** A document with so many operations that the page loads their forms one by one. */
+  private static String large() {
+    StringBuilder elements = new StringBuilder();
+    StringBuilder messages = new StringBuilder();
+    StringBuilder operations = new StringBuilder();
+    StringBuilder bound = new StringBuilder();
+    for (int i = 1; i <= 301; i++) {
+      elements.append(
+          "<x:element name='op%d'><x:complexType><x:sequence><x:element name='ship' type='t:Ship'/>"
+                  .formatted(i)
+              + "</x:sequence></x:complexType></x:element>");
+      messages.append(
+          "<message name='m%d'><part name='p' element='t:op%<d'/></message>".formatted(i));
+      operations.append(
+          "<operation name='op%d'><input message='t:m%<d'/><output message='t:m%<d'/></operation>"
+              .formatted(i));
+      bound.append(
+          "<operation name='op%d'><s:operation soapAction=''/><input><s:body use='literal'/></input>"
+                  .formatted(i)
+              + "<output><s:body use='literal'/></output></operation>");
+    }
+    return """
+        <definitions xmlns="http://schemas.xmlsoap.org/wsdl/" targetNamespace="urn:saltmere:all"
+            xmlns:s="http://schemas.xmlsoap.org/wsdl/soap/" xmlns:t="urn:saltmere:all">
+        <types><x:schema xmlns:x="http://www.w3.org/2001/XMLSchema"
+            targetNamespace="urn:saltmere:all" elementFormDefault="qualified">
+        <x:complexType name="Ship"><x:sequence><x:element name="name" type="x:string"/>
+        <x:element name="tow" type="t:Ship" minOccurs="0"/></x:sequence></x:complexType>%s
+        </x:schema></types>%s<portType name="All">%s</portType>
+        <binding name="B" type="t:All">
+        <s:binding transport="http://schemas.xmlsoap.org/soap/http"/>%s</binding>
+        </definitions>
+        """
+        .formatted(elements, messages, operations, bound);
+  }
+
+  @Test
+  void loadsTheFormsOfALargeServiceWhenTheyAreOpened() throws Exception {
+    Files.writeString(folder.resolve("all.wsdl"), large());
+    String address = "http://127.0.0.1:" + partner.getAddress().getPort() + "/soap";
+    try (Tool.Running running =
+            new Tool.Running(folder, "page", "all.wsdl", "--address", address, "--port", "0");
+        Browser browser = Browser.in(folder)) {
+      PageDriver driver = new PageDriver(browser, pageIn(running.until("Page")));
+      driver.open("op301");
+      assertThat(browser.run("return document.querySelectorAll('form').length")).isEqualTo(1L);
+      driver.click("example-values");
+      driver.type(field("ship", "name"), "Heron");
+      driver.click("send");
+      browser.until(() -> received.contains("Heron"));
+      assertThat(received).contains("<tns:name>Heron</tns:name>");
+      // A new page has the values of the last visit.
+      driver.open("op301");
+      assertThat(browser.visible(field("ship", "name")).getAttribute("value")).isEqualTo("Heron");
+      // A message of another operation is opened again, whose form is not there yet.
+      browser.run(
+          "document.dispatchEvent(new CustomEvent('reopen', {detail: {operation: 'op7', version:"
+              + " 'SOAP 1.1', values: {ship: {name: 'Tern'}}}}))");
+      browser.until(
+          () ->
+              Boolean.TRUE.equals(
+                  browser.run(
+                      "return document.querySelector('#operation-op7:not([hidden])"
+                          + " [data-request-envelope]')?.textContent.includes('Tern')")));
+      assertThat(browser.run("return document.querySelectorAll('form').length")).isEqualTo(2L);
+      assertThat(browser.complaints()).isEmpty();
+    }
+  }
+
   @Test
   void copiesThePartnersDocuments() throws Exception {
     Tool copied = Tool.run(folder, "wsdl", PILOTS, "--out", "pilots");

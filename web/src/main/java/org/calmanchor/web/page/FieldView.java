@@ -150,7 +150,7 @@ public record FieldView(
 
   /** Whether its pattern is short enough to be shown beside the control. */
   public boolean isPatternShort() {
-    return pattern.length() <= SHORT_PATTERN;
+    return !pattern.isEmpty() && pattern.length() <= SHORT_PATTERN;
   }
 
   /** The branches of choices, as the page's script reads them: {@code 1.2 3.1}. */

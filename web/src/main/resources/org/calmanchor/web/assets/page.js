@@ -140,9 +140,12 @@ function choose() {
   for (const each of views) each.hidden = each !== view;
   const target = view ? `#!${view.dataset.view}` : `#${chosen.dataset.operation}`;
   for (const link of document.querySelectorAll(".operations li a")) {
-    link.getAttribute("href") === target
-      ? link.setAttribute("aria-current", "true")
-      : link.removeAttribute("aria-current");
+    if (link.getAttribute("href") === target) {
+      link.setAttribute("aria-current", "true");
+      link.scrollIntoView({ block: "nearest" });
+    } else {
+      link.removeAttribute("aria-current");
+    }
   }
   if (view?.dataset.view === "exchanges") showExchanges();
   follow();

@@ -112,7 +112,7 @@ async function read(section, answer) {
 function arrived(answer) {
   const incident = answer.headers["incident-id"];
   return answer.status < 300
-    ? { read: { kind: "accepted", nodes: [] }, title: "Arrived", words: "The message was accepted. This operation has no answer." }
+    ? { read: { kind: "accepted", nodes: [] }, title: "Arrived", words: "The message was accepted. There is no answer to it." }
     : {
         isFailed: true,
         title: `Refused (${answer.status})`,
