@@ -15,6 +15,7 @@ module org.calmanchor.core {
   exports org.calmanchor.core.problem;
   exports org.calmanchor.core.constraint;
   exports org.calmanchor.core.read;
+  exports org.calmanchor.core.reading;
   exports org.calmanchor.core.content;
   exports org.calmanchor.core.simple;
   exports org.calmanchor.core.document;

@@ -17,7 +17,7 @@ import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -152,8 +152,12 @@ final class JudgeCommand implements Callable<Integer> {
   }
 
   /** A line that mentions the advice on a conforming document; empty if there is none. */
-  static String pointer(String className, String wsdl) {
-    long advice = Conformance.check(wsdl.getBytes(StandardCharsets.UTF_8)).size();
+  static String pointer(String className, Reading reading) {
+    DocumentSet documents = reading.documents();
+    int advice =
+        documents == null
+            ? Conformance.check(written(reading)).size()
+            : Conformance.check(documents).size();
     return advice == 0
         ? ""
         : counted(advice, "piece", "pieces")

@@ -10,7 +10,7 @@ import java.util.concurrent.Callable;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;

@@ -19,7 +19,7 @@ import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
 import org.jspecify.annotations.Nullable;
@@ -89,6 +89,11 @@ final class WsdlCommand implements Callable<Integer> {
     Reading reading = ContractReader.read(type);
     Contract contract = reading.contract();
     String target = location.isEmpty() ? PLACEHOLDER + type.getSimpleName() : location;
+    if (split && reading.documents() != null) {
+      throw CommandException.usage(
+          "--split is for documents that are made from code. This one came first; --out FILE copies"
+              + " it with all that it imports.");
+    }
     if (out == null && split) {
       throw CommandException.usage("--split writes several files: say where with --out FILE.");
     }
@@ -108,7 +113,7 @@ final class WsdlCommand implements Callable<Integer> {
               operations == 1 ? "1 operation" : operations + " operations",
               target);
     }
-    String pointer = JudgeCommand.pointer(className, ContractDocuments.write(reading, target));
+    String pointer = JudgeCommand.pointer(className, reading);
     if (!pointer.isEmpty()) {
       spec.commandLine().getErr().println(pointer);
     }

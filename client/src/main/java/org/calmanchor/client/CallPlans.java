@@ -20,10 +20,10 @@ import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.objects.MethodCodecPlanner;
 import org.calmanchor.core.objects.MethodCodecs;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.jspecify.annotations.Nullable;
 

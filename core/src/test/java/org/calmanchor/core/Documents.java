@@ -17,8 +17,8 @@ import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.match.ContractMatcher;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.problem.Problems;
-import org.calmanchor.core.read.Members;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Members;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
 

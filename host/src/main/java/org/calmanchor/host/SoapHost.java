@@ -20,7 +20,7 @@ import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;

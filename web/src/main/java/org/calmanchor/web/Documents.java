@@ -73,8 +73,9 @@ final class Documents {
       known = DocumentCopy.published(given, site.contract(), address, this::documentLocation);
       published = known;
     }
-    int number = query.has("document") ? number(query.value("document")) : 0;
-    if (number >= known.size() || (number < 1 && query.has("document"))) {
+    boolean isMain = query.has("wsdl") && !query.has("document");
+    int number = isMain ? 0 : number(query.value("document"));
+    if (number >= known.size() || (number < 1 && !isMain)) {
       PageResponses.plain(
           response,
           404,

@@ -7,7 +7,7 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.web.page.ServiceSite;
 
 /** Services of this process. */

@@ -77,12 +77,14 @@ final class AttributeCodec {
     return isKept ? new Holder.Nil(composite.assemble(values)) : Holder.NIL;
   }
 
-  /** Writes the attributes of a nil element into the element just opened. */
-  void writeNil(XmlOut out, Composite composite, Holder.Nil nil) {
+  /** Writes a nil element with its attributes. */
+  void writeNil(XmlOut out, Tag tag, Composite composite, Holder.Nil nil) {
+    out.open(tag);
     if (nil.attributes() != null) {
       write(out, composite, nil.attributes());
     }
     out.attribute(ElementCodec.NIL_MARK, "true");
+    out.empty();
   }
 
   private static Object read(XmlIn in, AttributeSlot slot, String text) {

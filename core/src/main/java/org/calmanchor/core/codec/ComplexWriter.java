@@ -49,9 +49,7 @@ final class ComplexWriter {
   }
 
   void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
-    out.open(tag);
-    attributes.writeNil(out, composite, nil);
-    out.empty();
+    attributes.writeNil(out, tag, composite, nil);
   }
 
   private void writeAll(XmlOut out, ElementSlot slot, @Nullable Object held) {

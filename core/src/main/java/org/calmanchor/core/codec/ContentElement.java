@@ -141,9 +141,7 @@ final class ContentElement implements ElementCodec {
 
   @Override
   public void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
-    out.open(tag);
-    attributes.writeNil(out, composite, nil);
-    out.empty();
+    attributes.writeNil(out, tag, composite, nil);
   }
 
   @Override

@@ -40,9 +40,7 @@ record SimpleContentElement(
 
   @Override
   public void writeNil(XmlOut out, Tag tag, Holder.Nil nil) {
-    out.open(tag);
-    attributes.writeNil(out, composite, nil);
-    out.empty();
+    attributes.writeNil(out, tag, composite, nil);
   }
 
   @Override

@@ -10,7 +10,7 @@ import java.util.function.Supplier;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 
 /**
  * One or more services at one address: message in, message out, without transport. Everything is

@@ -15,8 +15,8 @@ import org.calmanchor.core.objects.Handles;
 import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.objects.MethodCodecPlanner;
 import org.calmanchor.core.objects.MethodCodecs;
-import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.soap.FaultCode;
 import org.jspecify.annotations.Nullable;
 

@@ -7,7 +7,7 @@ import java.util.stream.Collectors;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.soap.EnvelopeWriter;
 
 /** What all operations of one contract share. */

@@ -2,6 +2,7 @@ package org.calmanchor.core.lexical;
 
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -119,6 +120,24 @@ public final class Lexical<T> {
    */
   public String print(T value) {
     return printer.apply(value);
+  }
+
+  /**
+   * The same values, as far as another type takes their texts.
+   *
+   * @param form what a text must look like
+   * @param whiteSpace that of the other type
+   * @param check gives the text to parse or to write; throws {@link LexicalException} for one that
+   *     is not taken
+   */
+  public Lexical<T> restricted(String form, WhiteSpace whiteSpace, UnaryOperator<String> check) {
+    return new Lexical<>(
+        form,
+        whiteSpace,
+        text -> parse(check.apply(text)),
+        value -> check.apply(print(value)),
+        FastLexical.none(),
+        isNumber);
   }
 
   /**

@@ -13,9 +13,9 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
 /** Matches what stands in bodies and details: parameters, results, and members of exceptions. */
@@ -121,7 +121,7 @@ final class BodyMatcher {
     Set<QName> found = new HashSet<>();
     for (PropertyMember property : given) {
       JavaMember member = property.member();
-      Member is = StructureMatcher.named(property.wireName(), asked);
+      Member is = MemberMatcher.named(property.wireName(), asked);
       if (is == null) {
         differences.notInDocument(
             member.signature(),
@@ -131,7 +131,7 @@ final class BodyMatcher {
         continue;
       }
       found.add(is.element().name());
-      Member from = Objects.requireNonNull(StructureMatcher.named(property.wireName(), known));
+      Member from = Objects.requireNonNull(MemberMatcher.named(property.wireName(), known));
       JavaForm form = values.element(property.use(), from, is, member.signature());
       matched[asked.indexOf(is)] = with(property, is, form);
     }

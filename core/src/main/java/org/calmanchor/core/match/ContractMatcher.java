@@ -15,12 +15,12 @@ import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.problem.Problems;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.HeaderMember;
-import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.HeaderMember;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -34,6 +34,7 @@ public final class ContractMatcher {
   private final Contract document;
   private final String service;
   private final Differences differences;
+  private final StructureMatcher structures;
   private final ValueMatcher values;
   private final BodyMatcher bodies;
 
@@ -58,7 +59,8 @@ public final class ContractMatcher {
     this.document = document;
     this.sources = new Sources(code, members, examples, document);
     this.differences = new Differences(problems);
-    this.values = new ValueMatcher(sources, differences);
+    this.structures = new StructureMatcher(sources, differences);
+    this.values = structures.values();
     this.bodies = new BodyMatcher(sources, values, differences);
   }
 
@@ -95,7 +97,7 @@ public final class ContractMatcher {
         .values()
         .forEach(
             own -> differences.notInDocument(own.origin().place(), "operation", own.name(), names));
-    return new Members(operations, values.structures().matched(), faults);
+    return new Members(operations, structures.matched(), faults);
   }
 
   private OperationMember operation(Operation own, Operation wanted, ElementDeclaration request) {

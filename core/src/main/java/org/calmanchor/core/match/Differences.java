@@ -1,6 +1,7 @@
 package org.calmanchor.core.match;
 
 import java.util.Collection;
+import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.problem.ProblemCode;
@@ -45,5 +46,10 @@ final class Differences {
 
   private static String at(Origin origin) {
     return origin.place().isEmpty() ? "" : " (" + origin.place() + ")";
+  }
+
+  /** What a type is called in a sentence. */
+  static String words(ComplexType type) {
+    return type.name() == null ? "the type" : "type \"" + type.name().getLocalPart() + "\"";
   }
 }

@@ -19,7 +19,7 @@ import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.ValueConstraint;
-import org.calmanchor.core.read.JavaForm;
+import org.calmanchor.core.reading.JavaForm;
 import org.calmanchor.core.simple.SimpleTypes;
 import org.jspecify.annotations.Nullable;
 

@@ -2,7 +2,7 @@ package org.calmanchor.core.match;
 
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
-import org.calmanchor.core.read.Members;
+import org.calmanchor.core.reading.Members;
 
 /**
  * What is matched.

@@ -1,27 +1,16 @@
 package org.calmanchor.core.match;
 
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import javax.xml.namespace.QName;
-import org.calmanchor.core.content.ContentModel;
-import org.calmanchor.core.content.ContentModelBuilder;
-import org.calmanchor.core.content.ContentPosition;
-import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.Member;
-import org.calmanchor.core.model.NodeKind;
-import org.calmanchor.core.model.Origin;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Members.StructureMember;
-import org.jspecify.annotations.Nullable;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.StructureMember;
 
 /** Matches Java data types with complex types of the document. */
 final class StructureMatcher {
@@ -29,17 +18,24 @@ final class StructureMatcher {
   private final Contract code;
   private final Contract document;
   private final ValueMatcher values;
+  private final MemberMatcher members;
   private final Differences differences;
   private final Map<QName, StructureMember> matched = new LinkedHashMap<>();
   private final Map<QName, QName> owners = new LinkedHashMap<>();
   private final IdentityHashMap<ComplexType, Map<QName, QName>> anonymous = new IdentityHashMap<>();
 
-  StructureMatcher(Sources sources, ValueMatcher values, Differences differences) {
+  StructureMatcher(Sources sources, Differences differences) {
     this.sources = sources;
     this.code = sources.code();
     this.document = sources.document();
-    this.values = values;
+    this.values = new ValueMatcher(sources, differences, this::match);
+    this.members = new MemberMatcher(sources, values, differences);
     this.differences = differences;
+  }
+
+  /** The matcher of values, among them such structures. */
+  ValueMatcher values() {
+    return values;
   }
 
   /** The members of all structures that were matched, by the keys in their forms. */
@@ -62,13 +58,15 @@ final class StructureMatcher {
       differences.differs(
           place,
           type.isAbstract() ? "it is abstract" : "it is not abstract",
-          words(wanted) + (wanted.isAbstract() ? " is abstract" : " is not") + " in the document",
+          Differences.words(wanted)
+              + (wanted.isAbstract() ? " is abstract" : " is not")
+              + " in the document",
           wanted.origin(),
           wanted.isAbstract()
               ? "Make it a sealed interface or an abstract class."
               : "Make it a record or class of which there can be objects.");
     } else if (!wanted.isAbstract()) {
-      matched.put(key, matched(given, type, wanted, place));
+      matched.put(key, members.match(given, type, wanted, place));
     }
     derived(type, wanted, place);
     return held;
@@ -87,7 +85,7 @@ final class StructureMatcher {
       differences.differs(
           where,
           "it is " + form.type().signature(),
-          words(wanted)
+          Differences.words(wanted)
               + " is "
               + Objects.requireNonNull(sources.members().types().get(owner)).javaType().signature()
               + " elsewhere in the code",
@@ -95,10 +93,6 @@ final class StructureMatcher {
           "Use one Java type for it.");
     }
     return name;
-  }
-
-  private static String words(ComplexType type) {
-    return type.name() == null ? "the type" : "type \"" + type.name().getLocalPart() + "\"";
   }
 
   private void derived(ComplexType type, ComplexType wanted, String place) {
@@ -131,245 +125,5 @@ final class StructureMatcher {
         differences.notInDocument(place, "the subtype", each.getKey(), asked);
       }
     }
-  }
-
-  private StructureMember matched(
-      StructureMember given, ComplexType type, ComplexType wanted, String place) {
-    if (document.anyAttribute(wanted) != null) {
-      differences.notHostable(
-          place,
-          words(wanted) + " has attributes of any name, for which there is no Java form",
-          wanted.origin(),
-          "Serve another port type, or ask for a document without xsd:anyAttribute.");
-    }
-    List<PropertyMember> properties = new ArrayList<>();
-    List<Member> elements = elements(wanted, place);
-    Set<QName> found = new HashSet<>();
-    for (PropertyMember property : given.properties()) {
-      PropertyMember held =
-          switch (property.kind()) {
-            case ATTRIBUTE -> attribute(property, type, wanted, found);
-            case TEXT -> text(property, type, wanted);
-            default -> element(property, code.members(type), elements, wanted, found);
-          };
-      properties.add(held == null ? property : held);
-    }
-    reportMissing(given, properties, wanted, elements, found, place);
-    return new StructureMember(
-        given.javaType(), properties, given.omitted(), given.needsProvider());
-  }
-
-  private void reportMissing(
-      StructureMember given,
-      List<PropertyMember> properties,
-      ComplexType wanted,
-      List<Member> elements,
-      Set<QName> found,
-      String place) {
-    for (AttributeUse attribute : document.attributes(wanted)) {
-      if (!found.contains(attributeKey(attribute.name()))) {
-        missing(
-            place,
-            "attribute",
-            attribute.name(),
-            attribute.origin(),
-            "@Attribute " + SimpleMatcher.suggestion(document.builtIn(attribute.type())));
-      }
-    }
-    for (Member element : elements) {
-      if (!found.contains(element.element().name())) {
-        missing(
-            place,
-            "member for element",
-            element.element().name(),
-            element.element().origin(),
-            values.suggestion(element));
-      }
-    }
-    boolean hasAny = properties.stream().anyMatch(each -> each.kind() == NodeKind.ANY);
-    if (!hasAny && hasWildcard(wanted)) {
-      differences.notInCode(
-          place,
-          "member for the elements of any name that " + words(wanted) + " may have",
-          wanted.origin(),
-          "Add it: a List<org.w3c.dom.Element>.");
-    }
-    boolean hasText = given.properties().stream().anyMatch(each -> each.kind() == NodeKind.TEXT);
-    if (wanted.content() instanceof ComplexType.Text && !hasText) {
-      differences.notInCode(
-          place, "member for its text", wanted.origin(), "Add one with @SimpleContent.");
-    }
-  }
-
-  private void missing(String place, String what, QName name, Origin origin, String type) {
-    String local = name.getLocalPart();
-    differences.notInCode(
-        place, what + " \"" + local + "\"", origin, "Add it: " + type + " " + local + ".");
-  }
-
-  /** Keeps attributes and elements of one name apart. */
-  private static QName attributeKey(QName name) {
-    return new QName("@" + name.getNamespaceURI(), name.getLocalPart());
-  }
-
-  /** The elements of a type with how often each may stand; reports content without a Java form. */
-  List<Member> elements(ComplexType wanted, String place) {
-    if (wanted.content() instanceof ComplexType.Text) {
-      return List.of();
-    }
-    if (document.isPlain(wanted)) {
-      return document.members(wanted);
-    }
-    ContentModel model = ContentModelBuilder.build(document, wanted);
-    if (model.isOrdered()) {
-      differences.notHostable(
-          place,
-          words(wanted)
-              + (model.isMixed()
-                  ? " has text between its elements"
-                  : " has elements whose order says something that their names do not")
-              + ", for which there is no Java form",
-          wanted.origin(),
-          model.isMixed()
-              ? "Serve another port type, or ask for a document without mixed content."
-              : "Serve another port type, or ask for a document in which each element has a name of"
-                  + " its own.");
-      return List.of();
-    }
-    return model.positions().stream()
-        .filter(position -> position.element() != null)
-        .map(
-            position ->
-                new Member(
-                    Objects.requireNonNull(position.element()), position.min(), position.max()))
-        .toList();
-  }
-
-  private @Nullable PropertyMember element(
-      PropertyMember property,
-      List<Member> given,
-      List<Member> wanted,
-      ComplexType owner,
-      Set<QName> found) {
-    String where = property.member().signature();
-    Member member = named(property.wireName(), given);
-    Member asked = named(property.wireName(), wanted);
-    if (asked == null && isAny(property.use()) && hasWildcard(owner)) {
-      return new PropertyMember(
-          NodeKind.ANY, new QName("#any"), property.member(), property.use(), property.position());
-    }
-    if (member == null || asked == null) {
-      differences.notInDocument(
-          where,
-          "element",
-          property.wireName().getLocalPart(),
-          wanted.stream().map(Member::name).toList());
-      return null;
-    }
-    found.add(asked.element().name());
-    return new PropertyMember(
-        NodeKind.ELEMENT,
-        asked.element().name(),
-        property.member(),
-        values.element(property.use(), member, asked, where),
-        property.position());
-  }
-
-  private boolean hasWildcard(ComplexType type) {
-    return type.content() instanceof ComplexType.Elements
-        && ContentModelBuilder.build(document, type).positions().stream()
-            .map(ContentPosition::wildcard)
-            .anyMatch(Objects::nonNull);
-  }
-
-  private static boolean isAny(JavaForm form) {
-    return form instanceof JavaForm.Any
-        || (form instanceof JavaForm.Maybe maybe && isAny(maybe.of()))
-        || (form instanceof JavaForm.Many many && isAny(many.of()));
-  }
-
-  /** The member of that name; of any namespace if only one has the local name. */
-  static @Nullable Member named(QName name, List<Member> members) {
-    List<Member> same =
-        members.stream().filter(member -> member.name().equals(name.getLocalPart())).toList();
-    return same.stream()
-        .filter(member -> member.element().name().equals(name))
-        .findFirst()
-        .orElse(same.size() == 1 ? same.get(0) : null);
-  }
-
-  private @Nullable PropertyMember attribute(
-      PropertyMember property, ComplexType type, ComplexType wanted, Set<QName> found) {
-    AttributeUse given = attribute(property.wireName(), code.attributes(type));
-    AttributeUse asked = attribute(property.wireName(), document.attributes(wanted));
-    String where = property.member().signature();
-    if (given == null || asked == null) {
-      differences.notInDocument(
-          where,
-          "attribute",
-          property.wireName().getLocalPart(),
-          document.attributes(wanted).stream().map(each -> each.name().getLocalPart()).toList());
-      return null;
-    }
-    found.add(attributeKey(asked.name()));
-    boolean givenMayBeAbsent = !given.required() && given.value() == null;
-    boolean mayBeAbsent = !asked.required() && asked.value() == null;
-    if (mayBeAbsent && !givenMayBeAbsent) {
-      differences.differs(
-          where,
-          "it is required or has a default value",
-          "\"" + asked.name().getLocalPart() + "\" may be absent in the document",
-          asked.origin(),
-          "Mark it @Nullable, or make it an Optional; leave defaultValue out.");
-    } else if (asked.required() && givenMayBeAbsent) {
-      differences.differs(
-          where,
-          "it may be absent",
-          "\"" + asked.name().getLocalPart() + "\" is required in the document",
-          asked.origin(),
-          "Leave Optional, @Nullable and use = OPTIONAL out.");
-    }
-    String example = sources.examples().of(given.origin());
-    if (example != null) {
-      values.example(example, asked.type(), asked.origin(), where);
-    }
-    JavaForm form = property.use();
-    JavaForm inner = form instanceof JavaForm.Maybe maybe ? maybe.of() : form;
-    JavaForm held =
-        values.type(inner, given.type(), asked.type(), asked.value(), where, asked.origin());
-    return new PropertyMember(
-        NodeKind.ATTRIBUTE,
-        asked.name(),
-        property.member(),
-        form instanceof JavaForm.Maybe ? new JavaForm.Maybe(held) : held,
-        property.position());
-  }
-
-  private static @Nullable AttributeUse attribute(QName name, List<AttributeUse> attributes) {
-    return attributes.stream()
-        .filter(attribute -> attribute.name().getLocalPart().equals(name.getLocalPart()))
-        .findFirst()
-        .orElse(null);
-  }
-
-  private @Nullable PropertyMember text(
-      PropertyMember property, ComplexType type, ComplexType wanted) {
-    String where = property.member().signature();
-    if (!(wanted.content() instanceof ComplexType.Text asked)
-        || !(type.content() instanceof ComplexType.Text given)) {
-      differences.differs(
-          where,
-          "it is the text of " + type.origin(),
-          words(wanted) + " has elements in the document",
-          wanted.origin(),
-          "Leave @SimpleContent out.");
-      return null;
-    }
-    return new PropertyMember(
-        NodeKind.TEXT,
-        property.wireName(),
-        property.member(),
-        values.type(property.use(), given.type(), asked.type(), null, where, wanted.origin()),
-        property.position());
   }
 }

@@ -14,26 +14,28 @@ import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.ValueConstraint;
-import org.calmanchor.core.read.JavaForm;
+import org.calmanchor.core.reading.JavaForm;
 import org.jspecify.annotations.Nullable;
 
 /** Matches the forms of Java values with elements and types of the document. */
 final class ValueMatcher {
   private final Sources sources;
   private final SimpleMatcher simple;
-  private final StructureMatcher structures;
+  private final Structures structures;
   private final Differences differences;
   private final Map<String, String> examples = new HashMap<>();
 
-  ValueMatcher(Sources sources, Differences differences) {
+  /** Matches a structure with a complex type. */
+  @FunctionalInterface
+  interface Structures {
+    JavaForm match(JavaForm.Structure form, ComplexType wanted, String where);
+  }
+
+  ValueMatcher(Sources sources, Differences differences, Structures structures) {
     this.sources = sources;
     this.differences = differences;
     this.simple = new SimpleMatcher(sources.code(), sources.document(), differences);
-    this.structures = new StructureMatcher(sources, this, differences);
-  }
-
-  StructureMatcher structures() {
-    return structures;
+    this.structures = structures;
   }
 
   /** The examples in the code, at the places of the document. */

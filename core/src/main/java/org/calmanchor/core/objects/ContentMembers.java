@@ -3,6 +3,7 @@ package org.calmanchor.core.objects;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.function.Function;
 import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.codec.Holder;
 import org.calmanchor.core.codec.ValueModel.Member;
@@ -12,8 +13,6 @@ import org.calmanchor.core.content.ContentItem;
 import org.calmanchor.core.content.ContentModel;
 import org.calmanchor.core.content.ContentPosition;
 import org.calmanchor.core.model.NodeKind;
-import org.calmanchor.core.objects.JavaValueModel.Java;
-import org.calmanchor.core.read.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -36,11 +35,17 @@ final class ContentMembers implements Composite {
     this.count = count;
   }
 
-  /** The attributes come first, as the codec expects it. */
-  static Structure<Java> structure(
-      ContentModel model, List<PropertyMember> properties, Composite composite) {
-    List<Member<Java>> all = JavaValueModel.membersOf(properties);
-    List<Member<Java>> sorted = new ArrayList<>();
+  /**
+   * The members, with the attributes first, as the codec expects it.
+   *
+   * @param positions how values are held
+   */
+  static <T> Structure<T> structure(
+      ContentModel model,
+      List<Member<T>> all,
+      Composite composite,
+      Function<T, Position<T>> positions) {
+    List<Member<T>> sorted = new ArrayList<>();
     List<Integer> attributes = new ArrayList<>();
     for (int i = 0; i < all.size(); i++) {
       if (all.get(i).kind() == NodeKind.ATTRIBUTE) {
@@ -50,7 +55,9 @@ final class ContentMembers implements Composite {
     }
     all.stream().filter(member -> member.kind() != NodeKind.ATTRIBUTE).forEach(sorted::add);
     Slot[] slots =
-        model.positions().stream().map(position -> slot(position, all)).toArray(Slot[]::new);
+        model.positions().stream()
+            .map(position -> slot(position, all, positions))
+            .toArray(Slot[]::new);
     return new Structure<>(
         sorted,
         new ContentMembers(
@@ -60,16 +67,17 @@ final class ContentMembers implements Composite {
             all.size()));
   }
 
-  private static Slot slot(ContentPosition position, List<Member<Java>> members) {
+  private static <T> Slot slot(
+      ContentPosition position, List<Member<T>> members, Function<T, Position<T>> positions) {
     for (int i = 0; i < members.size(); i++) {
-      Member<Java> member = members.get(i);
+      Member<T> member = members.get(i);
       boolean isHere =
           position.element() == null
               ? member.kind() == NodeKind.ANY
               : member.kind() == NodeKind.ELEMENT
                   && member.wireName().equals(position.element().name());
       if (isHere) {
-        Position<Java> held = JavaValueModel.position(member.held());
+        Position<T> held = positions.apply(member.held());
         boolean isNilled =
             position.element() != null && position.element().nillable() && position.min() > 0;
         return new Slot(i, held.holder(), held.isMany(), isNilled);

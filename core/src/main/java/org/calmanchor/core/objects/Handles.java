@@ -24,10 +24,10 @@ import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.WhiteSpace;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Members.StructureMember;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
+import org.calmanchor.core.reading.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
 
 /** Creates method handles for Java members while planning, so that calls do no look-ups. */

@@ -12,7 +12,7 @@ import org.calmanchor.core.codec.Holder;
 import org.calmanchor.core.codec.PlainHolder;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.lexical.LexicalException;
-import org.calmanchor.core.read.JavaForm;
+import org.calmanchor.core.reading.JavaForm;
 import org.jspecify.annotations.Nullable;
 
 /** The Java containers, except for those that {@link PlainHolder} handles. */

@@ -23,13 +23,13 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.ValueConstraint;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Members.StructureMember;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
+import org.calmanchor.core.reading.Members.StructureMember;
+import org.calmanchor.core.reading.Reading;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
@@ -183,7 +183,11 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
       ComplexType type, List<PropertyMember> properties, Composite composite) {
     boolean hasContent = type.content() instanceof ComplexType.Elements;
     return hasContent && !contract.isPlain(type)
-        ? ContentMembers.structure(ContentModelBuilder.build(contract, type), properties, composite)
+        ? ContentMembers.structure(
+            ContentModelBuilder.build(contract, type),
+            membersOf(properties),
+            composite,
+            JavaValueModel::position)
         : new Structure<>(membersOf(properties), composite);
   }
 
@@ -203,7 +207,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     return members;
   }
 
-  static List<Member<Java>> membersOf(List<PropertyMember> properties) {
+  private static List<Member<Java>> membersOf(List<PropertyMember> properties) {
     return properties.stream()
         .map(p -> new Member<Java>(p.kind(), p.wireName(), new Held(p.use())))
         .toList();
@@ -214,7 +218,7 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
     return position(held);
   }
 
-  static Position<Java> position(Java held) {
+  private static Position<Java> position(Java held) {
     if (held instanceof Entries entries) {
       return new Position<>(PlainHolder.PLAIN, new Held(entries.entry()), true, false);
     }

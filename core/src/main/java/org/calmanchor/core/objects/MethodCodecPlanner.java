@@ -11,13 +11,13 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.objects.MethodCodecs.FaultCodec;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.HeaderMember;
-import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.HeaderMember;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
+import org.calmanchor.core.reading.Reading;
 import org.jspecify.annotations.Nullable;
 
 /** Plans the codecs of the operations of one reading. Used once, by one thread. */

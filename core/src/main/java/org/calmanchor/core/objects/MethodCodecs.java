@@ -2,8 +2,8 @@ package org.calmanchor.core.objects;
 
 import java.util.List;
 import org.calmanchor.core.codec.MessageCodec;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.OperationMember;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.OperationMember;
 import org.jspecify.annotations.Nullable;
 
 /**

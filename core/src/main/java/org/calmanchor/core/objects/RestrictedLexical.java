@@ -10,17 +10,10 @@ import org.jspecify.annotations.Nullable;
 final class RestrictedLexical {
   private RestrictedLexical() {}
 
+  /** The forms; {@code constraint} is the default or fixed value, or null. */
   static Lexical<Object> of(
       Lexical<Object> java, SimpleRule rule, @Nullable ValueConstraint constraint) {
-    return new Lexical<>(
-        rule.form(),
-        rule.whiteSpace(),
-        text -> java.parse(checked(text, rule, constraint)),
-        value -> {
-          String text = java.print(value);
-          checked(text, rule, constraint);
-          return text;
-        });
+    return java.restricted(rule.form(), rule.whiteSpace(), text -> checked(text, rule, constraint));
   }
 
   private static String checked(

@@ -14,6 +14,7 @@ import org.calmanchor.core.model.ValueConstraint;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.TypeReader.ReadType;
+import org.calmanchor.core.reading.JavaForm;
 
 /** Reads components and properties into attributes, and into the text of simple content. */
 final class AttributeReader {

@@ -13,6 +13,7 @@ import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.read.TypeReader.ReadType;
+import org.calmanchor.core.reading.JavaForm;
 
 /**
  * Reads maps, and containers that stand where one value is expected (within another container, as a

@@ -19,9 +19,11 @@ import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.problem.Uris;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.OperationMember;
 import org.calmanchor.core.read.OperationReader.ReadOperation;
+import org.calmanchor.core.reading.Members;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Reading;
 import org.jspecify.annotations.Nullable;
 
 /** Reads an annotated service class into its contract, and finds all its problems in one go. */

@@ -18,6 +18,7 @@ import org.calmanchor.core.introspection.AddedAnnotations;
 import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.reading.Reading;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -7,6 +7,7 @@ import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
+import org.calmanchor.core.reading.JavaForm;
 
 /** Reads the example values of annotations, and checks that they are values of their types. */
 final class ExampleReader {

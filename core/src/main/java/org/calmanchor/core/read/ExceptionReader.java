@@ -22,8 +22,8 @@ import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.MemberReader.ReadElement;
-import org.calmanchor.core.read.Members.FaultMember;
-import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.reading.Members.FaultMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
 /** Reads exceptions with {@link Fault} into detail elements. */

@@ -34,9 +34,9 @@ record GivenContract(Contract contract, DocumentSet documents) {
           service.signature(),
           "its document \"" + given.document() + "\" is not on the class path.",
           given.document().startsWith("/")
-              ? "Put it there, below src/main/resources."
-              : "Put it beside the class, in the same package below src/main/resources; or begin"
-                  + " with a slash: @PortType(document = \"/"
+              ? "Put it there, below src/main/resources. A module has to open its package."
+              : "Put it beside the class, in the same package below src/main/resources, which a"
+                  + " module has to open; or begin with a slash: @PortType(document = \"/"
                   + given.document()
                   + "\").");
       return null;

@@ -11,8 +11,9 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
-import org.calmanchor.core.read.Members.HeaderMember;
 import org.calmanchor.core.read.TypeReader.ReadType;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.HeaderMember;
 
 /** Reads parameters that are header blocks. */
 final class HeaderReader {

@@ -16,8 +16,8 @@ import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Members.StructureMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
+import org.calmanchor.core.reading.Members.StructureMember;
 
 /**
  * Checks that objects can be created for all types that requests contain: members that are left out

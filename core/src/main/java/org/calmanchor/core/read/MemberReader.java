@@ -20,6 +20,7 @@ import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.TypeReader.ReadType;
+import org.calmanchor.core.reading.JavaForm;
 import org.jspecify.annotations.Nullable;
 
 /** Reads parameters, components, properties and results into elements and attributes. */

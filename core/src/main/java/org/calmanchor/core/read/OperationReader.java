@@ -19,8 +19,8 @@ import org.calmanchor.core.problem.Uris;
 import org.calmanchor.core.read.ExceptionReader.DeclaredFault;
 import org.calmanchor.core.read.HeaderReader.ReadHeader;
 import org.calmanchor.core.read.MemberReader.ReadElement;
-import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
 /** Reads one method into an operation. */

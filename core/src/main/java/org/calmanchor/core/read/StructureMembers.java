@@ -28,7 +28,8 @@ import org.calmanchor.core.problem.Problems;
 import org.calmanchor.core.read.AttributeReader.ReadAttribute;
 import org.calmanchor.core.read.AttributeReader.ReadText;
 import org.calmanchor.core.read.MemberReader.ReadElement;
-import org.calmanchor.core.read.Members.PropertyMember;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.PropertyMember;
 import org.jspecify.annotations.Nullable;
 
 /** Reads the members of one record or class. Used once. */

@@ -17,9 +17,11 @@ import org.calmanchor.core.model.Origin;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
-import org.calmanchor.core.read.Members.StructureMember;
 import org.calmanchor.core.read.StructureMembers.Content;
 import org.calmanchor.core.read.TypeReader.ReadType;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members;
+import org.calmanchor.core.reading.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
 
 /** Reads records, classes and their common supertypes into complex types. */

@@ -22,7 +22,8 @@ import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.Wildcard;
 import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
-import org.calmanchor.core.read.Members.StructureMember;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.StructureMember;
 import org.jspecify.annotations.Nullable;
 
 /** Maps the Java types that operations use to types of XML Schema. */

@@ -13,7 +13,7 @@ import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Schema;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -21,7 +21,7 @@ import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;

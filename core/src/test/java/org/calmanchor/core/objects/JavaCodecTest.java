@@ -32,7 +32,7 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.wsdl.ContractDocuments;

@@ -15,7 +15,7 @@ import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.junit.jupiter.api.Test;
 
 class ExamplesTest {

@@ -13,7 +13,7 @@ import org.calmanchor.core.Standards;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.objects.MethodCodecPlanner;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.junit.jupiter.api.Test;
 
 class ContractDocumentsTest {

@@ -6,7 +6,7 @@ import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
 import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine;

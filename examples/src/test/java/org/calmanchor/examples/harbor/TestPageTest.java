@@ -125,7 +125,7 @@ class TestPageTest extends HarborPage {
   void saysThatAOneWayMessageArrived() {
     open("reportPosition");
     send();
-    assertThat(browser.textOf("[data-outcome]", "Arrived")).contains("has no answer");
+    assertThat(browser.textOf("[data-outcome]", "Arrived")).contains("There is no answer to it.");
     open("lastPosition");
     browser.fill(field("boat"), "Patient Otter");
     send();

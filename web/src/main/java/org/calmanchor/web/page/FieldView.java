@@ -90,6 +90,73 @@ public record FieldView(
     STRUCTURE
   }
 
+  /** A field for a simple value. */
+  static FieldView simple(
+      String key,
+      String name,
+      String type,
+      String pattern,
+      Kind kind,
+      Presence presence,
+      String doc,
+      String example,
+      List<Choice> choices) {
+    return new FieldView(
+        key, name, type, pattern, kind, presence, doc, example, choices, List.of(), false, false,
+        List.of(), List.of());
+  }
+
+  /** A field for an element of any name. */
+  static FieldView markup(
+      String key, String name, String type, Presence presence, String doc, String example) {
+    return simple(key, name, type, "", Kind.MARKUP, presence, doc, example, List.of());
+  }
+
+  /** A field for a structure of one of some types. */
+  static FieldView structure(
+      String key,
+      String name,
+      String type,
+      Presence presence,
+      String doc,
+      List<TypeChoice> structures,
+      boolean takesRows) {
+    return new FieldView(
+        key,
+        name,
+        type,
+        "",
+        Kind.STRUCTURE,
+        presence,
+        doc,
+        "",
+        List.of(),
+        structures,
+        takesRows,
+        false,
+        List.of(),
+        List.of());
+  }
+
+  /** A field for a list of elements that may have different names. */
+  static FieldView content(String key, String example, List<TypeChoice> elements) {
+    return new FieldView(
+        key,
+        "content",
+        "",
+        "",
+        Kind.STRUCTURE,
+        new Presence(0, Particle.UNBOUNDED, false),
+        "",
+        example,
+        List.of(),
+        elements,
+        false,
+        true,
+        List.of(),
+        List.of());
+  }
+
   /** The same field in branches of choices, with other members instead of which it stands. */
   FieldView among(List<ContentPosition.Alternative> branches, List<String> instead) {
     return new FieldView(

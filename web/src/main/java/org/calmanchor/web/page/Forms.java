@@ -8,7 +8,6 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.calmanchor.core.content.ContentModel;
 import org.calmanchor.core.content.ContentModelBuilder;
 import org.calmanchor.core.content.ContentPosition;
@@ -18,27 +17,21 @@ import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.model.Particle;
-import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.Wildcard;
 import org.calmanchor.core.sample.Samples;
-import org.calmanchor.web.page.FieldView.Kind;
 import org.calmanchor.web.page.FieldView.Presence;
 import org.jspecify.annotations.Nullable;
 
 /** Makes forms from a contract. */
 final class Forms {
-  private static final Set<String> NUMBERS =
-      Set.of("byte", "short", "int", "long", "integer", "decimal", "float", "double");
-
   private final Contract contract;
   private final Samples samples;
   private final TypeNames names;
+  private final SimpleFields simple;
   private final Map<Structure, String> ids = new LinkedHashMap<>();
   private final List<Structure> known = new ArrayList<>();
 
@@ -46,6 +39,7 @@ final class Forms {
     this.contract = contract;
     this.samples = samples;
     this.names = new TypeNames(contract);
+    this.simple = new SimpleFields(contract, names);
   }
 
   List<OperationView> operations() {
@@ -136,13 +130,13 @@ final class Forms {
       String name = attribute.name().getLocalPart();
       Presence presence = new Presence(attribute.required() ? 1 : 0, 1, false);
       String example = samples.text(attribute);
-      fields.add(simple(key, name, attribute.type(), presence, attribute.doc(), example));
+      fields.add(simple.text(key, name, attribute.type(), presence, attribute.doc(), example));
     }
     if (type.content() instanceof ComplexType.Text text) {
       Presence presence = new Presence(1, 1, false);
       String example = samples.text(text.type(), "text");
       String key = DynamicMessages.textKey(type);
-      fields.add(simple(key, "text", text.type(), presence, "", example));
+      fields.add(simple.text(key, "text", text.type(), presence, "", example));
     } else if (contract.isPlain(type)) {
       contract.members(type).forEach(member -> fields.add(field(member.name(), member)));
     } else {
@@ -163,23 +157,12 @@ final class Forms {
         .filter(key -> !keys.contains(key))
         .forEach(keys::add);
     fields.add(
-        new FieldView(
+        FieldView.content(
             DynamicMessages.CONTENT_KEY,
-            "content",
-            "",
-            "",
-            Kind.STRUCTURE,
-            new Presence(0, Particle.UNBOUNDED, false),
-            "",
             json(samples.content(type)),
-            List.of(),
             keys.stream()
                 .map(key -> new FieldView.TypeChoice(id(new Structure(type, key)), key))
-                .toList(),
-            false,
-            true,
-            List.of(),
-            List.of()));
+                .toList()));
   }
 
   private static String json(List<?> values) {
@@ -211,21 +194,8 @@ final class Forms {
 
   private FieldView wildcard(ContentPosition position, Presence presence) {
     Wildcard wildcard = position.wildcard();
-    return new FieldView(
-        position.key(),
-        "any element",
-        "markup",
-        "",
-        Kind.MARKUP,
-        presence,
-        "",
-        samples.markup(wildcard == null ? Wildcard.ANY : wildcard),
-        List.of(),
-        List.of(),
-        false,
-        false,
-        List.of(),
-        List.of());
+    String example = samples.markup(wildcard == null ? Wildcard.ANY : wildcard);
+    return FieldView.markup(position.key(), "any element", "markup", presence, "", example);
   }
 
   /** The field of one item in a content. */
@@ -233,7 +203,7 @@ final class Forms {
     Presence once = new Presence(1, 1, false);
     if (key.equals(DynamicMessages.MIXED_KEY)) {
       TypeUse text = TypeUse.named(Names.xsd("string"));
-      return simple(key, "text", text, Kind.PROSE, once, "", "text");
+      return simple.prose(key, "text", text, once, "text");
     }
     ContentPosition position =
         ContentModelBuilder.build(contract, type).positions().stream()
@@ -244,82 +214,24 @@ final class Forms {
     return element == null ? wildcard(position, once) : field(key, new Member(element, 1, 1));
   }
 
-  private FieldView simple(
-      String key, String name, TypeUse type, Presence presence, String doc, String example) {
-    return simple(key, name, type, kind(type, choices(type)), presence, doc, example);
-  }
-
-  private FieldView simple(
-      String key,
-      String name,
-      TypeUse type,
-      Kind kind,
-      Presence presence,
-      String doc,
-      String example) {
-    return new FieldView(
-        key,
-        name,
-        names.described(type),
-        names.pattern(type),
-        kind,
-        presence,
-        doc,
-        example,
-        choices(type),
-        List.of(),
-        false,
-        false,
-        List.of(),
-        List.of());
-  }
-
   private FieldView field(String key, Member member) {
     ElementDeclaration element = member.element();
     TypeUse type = element.type();
     Presence presence = new Presence(member.min(), member.max(), element.nillable());
     if (contract.holdsAny(type)) {
-      return new FieldView(
-          key,
-          member.name(),
-          "any element",
-          "",
-          Kind.MARKUP,
-          presence,
-          element.doc(),
-          samples.markup(Wildcard.ANY),
-          List.of(),
-          List.of(),
-          false,
-          false,
-          List.of(),
-          List.of());
+      String example = samples.markup(Wildcard.ANY);
+      return FieldView.markup(key, member.name(), "any element", presence, element.doc(), example);
     }
-    if (!(contract.definition(type) instanceof ComplexType complex)) {
-      Kind kind = kind(type, choices(type));
-      Kind held = kind == Kind.TEXT && isProse(type) ? Kind.PROSE : kind;
-      return simple(key, member.name(), type, held, presence, element.doc(), samples.text(element));
-    }
-    return new FieldView(
-        key,
-        member.name(),
-        names.shown(type),
-        "",
-        Kind.STRUCTURE,
-        presence,
-        element.doc(),
-        "",
-        List.of(),
-        structures(complex),
-        member.repeats() && isRow(complex),
-        false,
-        List.of(),
-        List.of());
-  }
-
-  /** Whether a text may have several lines. */
-  private boolean isProse(TypeUse type) {
-    return names.builtIn(type).equals("string") && names.pattern(type).isEmpty();
+    return contract.definition(type) instanceof ComplexType complex
+        ? FieldView.structure(
+            key,
+            member.name(),
+            names.shown(type),
+            presence,
+            element.doc(),
+            structures(complex),
+            member.repeats() && isRow(complex))
+        : simple.element(key, member.name(), type, presence, element.doc(), samples.text(element));
   }
 
   /**
@@ -349,35 +261,5 @@ final class Forms {
 
   private static String nameOf(ComplexType type) {
     return type.name() == null ? "" : type.name().getLocalPart();
-  }
-
-  private Kind kind(TypeUse type, List<FieldView.Choice> choices) {
-    if (contract.definition(type) instanceof ComplexType) {
-      return Kind.STRUCTURE;
-    }
-    if (!choices.isEmpty()) {
-      return Kind.CHOICE;
-    }
-    String builtIn = names.builtIn(type);
-    if (builtIn.equals("date")) {
-      return Kind.DATE;
-    }
-    if (builtIn.equals("base64Binary")) {
-      return Kind.BINARY;
-    }
-    return NUMBERS.contains(builtIn) ? Kind.NUMBER : Kind.TEXT;
-  }
-
-  private List<FieldView.Choice> choices(TypeUse type) {
-    if (contract.definition(type) instanceof SimpleType simple
-        && simple.variety() instanceof SimpleType.Restriction restriction) {
-      return restriction.facets().stream()
-          .filter(facet -> facet.kind() == Facet.Kind.ENUMERATION)
-          .map(facet -> new FieldView.Choice(facet.value(), facet.doc()))
-          .toList();
-    }
-    return names.builtIn(type).equals("boolean")
-        ? List.of(new FieldView.Choice("true", ""), new FieldView.Choice("false", ""))
-        : List.of();
   }
 }

@@ -9,11 +9,11 @@ import org.calmanchor.core.introspection.JavaMethod;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members.HeaderMember;
-import org.calmanchor.core.read.Members.OperationMember;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.HeaderMember;
+import org.calmanchor.core.reading.Members.OperationMember;
+import org.calmanchor.core.reading.Members.PropertyMember;
+import org.calmanchor.core.reading.Reading;
 import org.jspecify.annotations.Nullable;
 
 /**

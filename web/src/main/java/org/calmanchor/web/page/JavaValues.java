@@ -16,10 +16,10 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.read.JavaForm;
-import org.calmanchor.core.read.Members.PropertyMember;
-import org.calmanchor.core.read.Members.StructureMember;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.reading.Members.PropertyMember;
+import org.calmanchor.core.reading.Members.StructureMember;
+import org.calmanchor.core.reading.Reading;
 import org.jspecify.annotations.Nullable;
 
 /**

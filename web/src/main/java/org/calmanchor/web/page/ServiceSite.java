@@ -17,7 +17,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
-import org.calmanchor.core.read.Reading;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.jspecify.annotations.Nullable;

@@ -1,4 +1,4 @@
-package org.calmanchor.core.read;
+package org.calmanchor.core.reading;
 
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.introspection.JavaType;

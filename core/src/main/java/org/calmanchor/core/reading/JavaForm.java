@@ -1,4 +1,4 @@
-package org.calmanchor.core.read;
+package org.calmanchor.core.reading;
 
 import java.util.List;
 import java.util.Map;
