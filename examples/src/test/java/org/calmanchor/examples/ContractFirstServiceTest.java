@@ -15,16 +15,25 @@ import javax.xml.namespace.QName;
 import org.calmanchor.client.TypedClient;
 import org.calmanchor.core.document.DocumentLimits;
 import org.calmanchor.core.document.SchemaCatalogue;
+import org.calmanchor.core.match.ContractMatcher;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.problem.Problems;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.examples.harbor.BerthDesk;
+import org.calmanchor.examples.harbor.BerthPort;
 import org.calmanchor.examples.pilots.DepthDesk;
 import org.calmanchor.examples.pilots.Depths;
+import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** A service whose contract came first as a document: host, client, documents and commands. */
 class ContractFirstServiceTest {
@@ -72,6 +81,28 @@ class ContractFirstServiceTest {
     assertThat(published.of(depths)).isEqualTo(original.of(depths).withAddress(address.toString()));
     assertThat(published.services().get(0).ports().get(0).address())
         .isEqualTo("http://pilots.saltmere.test/soap");
+  }
+
+  @ParameterizedTest
+  @ValueSource(classes = {BerthPort.class, BerthDesk.class, TideTable.class})
+  void everyExampleIsReadBackAndFitsItsOwnDocument(Class<?> service) throws Exception {
+    Reading reading = ContractReader.read(service);
+    String address = "https://lanternquay.test/";
+    Path file = folder.resolve("service.wsdl");
+    Files.writeString(file, ContractDocuments.write(reading, address));
+    Contract read = ContractDocuments.read(file).contract();
+    Problems problems = new Problems(() -> true);
+
+    assertThat(read).isEqualTo(reading.contract().withAddress(address));
+    new ContractMatcher(
+            service.getSimpleName(),
+            reading.contract(),
+            reading.members(),
+            reading.examples(),
+            read,
+            problems)
+        .match();
+    assertThat(problems.all()).isEmpty();
   }
 
   @Test

@@ -227,7 +227,7 @@ final class Answer {
 
   private CallEnd fault(SoapFault fault, Throwable cause) {
     if (isOneWay()) {
-      CallLog.refusedOneWay(context, name(), fault);
+      CallLog.refusedOneWay(anyService.refusals(), context, name(), fault);
       return refuse(new Refusal(fault.code() == FaultCode.SENDER ? 400 : 500, ""), cause);
     }
     try {

@@ -15,7 +15,6 @@ import org.slf4j.event.Level;
  */
 final class CallLog {
   private static final Logger LOG = LoggerFactory.getLogger(CallLog.class);
-  private static final RateLimitedLog REFUSED = new RateLimitedLog(LOG, Level.WARN);
   private static final RateLimitedLog SLOW = new RateLimitedLog(LOG, Level.WARN);
   private static final RateLimitedLog OTHER_ACTION = new RateLimitedLog(LOG, Level.INFO);
 
@@ -41,9 +40,15 @@ final class CallLog {
         Loggable.failure(cause));
   }
 
+  /** Limits the entries about one-way messages that one service refuses. */
+  static RateLimitedLog refusals() {
+    return new RateLimitedLog(LOG, Level.WARN);
+  }
+
   /** A one-way message gets no fault, so only the log says why it was refused. */
-  static void refusedOneWay(CallContext context, String name, SoapFault fault) {
-    REFUSED.log(
+  static void refusedOneWay(
+      RateLimitedLog refusals, CallContext context, String name, SoapFault fault) {
+    refusals.log(
         "incident {} in {} called from {}: {}",
         context.incidentId(),
         name,

@@ -104,19 +104,36 @@ public final class Endpoint {
    * Combines this endpoint with another one at one address; the body element decides which of them
    * handles a message.
    *
-   * @throws IllegalArgumentException when both have an operation of one request element
+   * @throws IllegalArgumentException when both have an operation of one request element, or a
+   *     service of one name
    */
   public Endpoint and(Endpoint other) {
     List<OperationPlan> all = new ArrayList<>(plan.operations().plans());
     all.addAll(other.plan.operations().plans());
     Set<String> off = new TreeSet<>(switchedOff());
     off.addAll(other.switchedOff());
-    return new Endpoint(all, plan.settings(), Collections.unmodifiableSet(off));
+    Endpoint both = new Endpoint(all, plan.settings(), Collections.unmodifiableSet(off));
+    for (String name : serviceNames()) {
+      if (other.serviceNames().stream().anyMatch(name::equalsIgnoreCase)) {
+        throw new IllegalArgumentException(
+            "two services have the name "
+                + name
+                + ", by which their documents and pages are asked for; give one service a path of"
+                + " its own");
+      }
+    }
+    return both;
   }
 
   /** The reading of each service. */
   public List<Reading> readings() {
     return readings;
+  }
+
+  private List<String> serviceNames() {
+    return contracts.stream()
+        .map(contract -> contract.services().get(0).name().getLocalPart())
+        .toList();
   }
 
   /** The contract of each service. */

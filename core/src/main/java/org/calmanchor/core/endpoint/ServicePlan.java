@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
@@ -15,6 +16,7 @@ final class ServicePlan {
   private final Reading reading;
   private final Contract contract;
   private final List<SoapVersion> versions;
+  private final RateLimitedLog refusals = CallLog.refusals();
   private final Map<SoapVersion, EnvelopeWriter> writers = new EnumMap<>(SoapVersion.class);
 
   ServicePlan(Reading reading) {
@@ -37,6 +39,11 @@ final class ServicePlan {
   /** The name of its {@code wsdl:service}. */
   String name() {
     return contract.services().get(0).name().getLocalPart();
+  }
+
+  /** The log for one-way messages that are refused. */
+  RateLimitedLog refusals() {
+    return refusals;
   }
 
   boolean speaks(SoapVersion version) {

@@ -48,6 +48,9 @@ final class MemberMatcher {
     }
     List<PropertyMember> properties = new ArrayList<>();
     List<Member> elements = elements(wanted, place);
+    if (elements == null) {
+      return given;
+    }
     Set<QName> found = new HashSet<>();
     for (PropertyMember property : given.properties()) {
       PropertyMember held =
@@ -91,7 +94,7 @@ final class MemberMatcher {
       }
     }
     boolean hasAny = properties.stream().anyMatch(each -> each.kind() == NodeKind.ANY);
-    if (!hasAny && hasWildcard(wanted)) {
+    if (!hasAny && wildcard(wanted) != null) {
       differences.notInCode(
           place,
           "member for the elements of any name that " + Differences.words(wanted) + " may have",
@@ -111,8 +114,8 @@ final class MemberMatcher {
         place, what + " \"" + local + "\"", origin, "Add it: " + type + " " + local + ".");
   }
 
-  /** The elements of a type with how often each may stand; reports content without a Java form. */
-  private List<Member> elements(ComplexType wanted, String place) {
+  /** The elements of a type with how often each may stand; null for content without a Java form. */
+  private @Nullable List<Member> elements(ComplexType wanted, String place) {
     if (wanted.content() instanceof ComplexType.Text) {
       return List.of();
     }
@@ -133,7 +136,7 @@ final class MemberMatcher {
               ? "Serve another port type, or ask for a document without mixed content."
               : "Serve another port type, or ask for a document in which each element has a name of"
                   + " its own.");
-      return List.of();
+      return null;
     }
     return model.positions().stream()
         .filter(position -> position.element() != null)
@@ -153,7 +156,16 @@ final class MemberMatcher {
     String where = property.member().signature();
     Member member = named(property.wireName(), given);
     Member asked = named(property.wireName(), wanted);
-    if (asked == null && isAny(property.use()) && hasWildcard(owner)) {
+    ContentPosition wildcard = wildcard(owner);
+    if (asked == null && isAny(property.use()) && wildcard != null) {
+      if (wildcard.max() > 1 && !(property.use() instanceof JavaForm.Many)) {
+        differences.differs(
+            where,
+            "it is one element",
+            "several elements of any name may stand in the document",
+            owner.origin(),
+            "Write a List of it.");
+      }
       return new PropertyMember(
           NodeKind.ANY, new QName("#any"), property.member(), property.use(), property.position());
     }
@@ -174,11 +186,13 @@ final class MemberMatcher {
         property.position());
   }
 
-  private boolean hasWildcard(ComplexType type) {
+  private @Nullable ContentPosition wildcard(ComplexType type) {
     return type.content() instanceof ComplexType.Elements
-        && ContentModelBuilder.build(document, type).positions().stream()
-            .map(ContentPosition::wildcard)
-            .anyMatch(Objects::nonNull);
+        ? ContentModelBuilder.build(document, type).positions().stream()
+            .filter(position -> position.wildcard() != null)
+            .findFirst()
+            .orElse(null)
+        : null;
   }
 
   private static boolean isAny(JavaForm form) {

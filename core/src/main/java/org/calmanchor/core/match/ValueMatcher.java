@@ -180,6 +180,14 @@ final class ValueMatcher {
           "Write " + SimpleMatcher.suggestion(sources.document().builtIn(wanted)) + " instead.");
       return form;
     }
+    if (complex.equals(ComplexType.ANY_TYPE)) {
+      differences.notHostable(
+          where,
+          "its element may have any content in the document, for which there is no Java form",
+          origin,
+          "Serve another port type, or ask for a document that names the type.");
+      return form;
+    }
     if (form instanceof JavaForm.Structure structure) {
       return structures.match(structure, complex, where);
     }

@@ -162,6 +162,24 @@ class DifferencesTest {
 
   record Log() {}
 
+  @PortType(document = "/depths.wsdl", name = "Loose")
+  interface Loose {
+    @Operation(oneWay = true)
+    void loose(String what, More more, Extended extended, Steps steps);
+
+    @Operation(oneWay = true)
+    void looser(String what, More more, Extended extended, Steps steps);
+
+    @Operation(oneWay = true)
+    void empty();
+  }
+
+  record More(int id, org.w3c.dom.Element others) {}
+
+  record Extended(int id) {}
+
+  record Steps(Optional<Integer> up, Optional<Integer> down) {}
+
   /** Run with -Dcalm.anchor.rewrite=true to write what is said anew; read the diff. */
   @Test
   void allAreReportedTogetherEachWithAFix() throws Exception {
