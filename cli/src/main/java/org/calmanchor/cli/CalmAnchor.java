@@ -21,7 +21,13 @@ import picocli.CommandLine.Command;
       "",
       "Exit codes: 0 done, 1 the contract or the call has a problem, 2 wrong usage."
     },
-    subcommands = {ServeCommand.class, PageCommand.class, WsdlCommand.class, JudgeCommand.class})
+    subcommands = {
+      ServeCommand.class,
+      PageCommand.class,
+      WsdlCommand.class,
+      JudgeCommand.class,
+      SampleCommand.class
+    })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec
   private CommandLine.Model.CommandSpec spec = CommandLine.Model.CommandSpec.create();

@@ -1,14 +1,9 @@
 package org.calmanchor.cli;
 
-import java.io.IOException;
 import java.io.PrintWriter;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.FileAlreadyExistsException;
-import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -102,7 +97,7 @@ final class WsdlCommand implements Callable<Integer> {
       spec.commandLine().getOut().flush();
     } else {
       Map<Path, byte[]> files = files(reading, out, target);
-      write(files);
+      OutputFiles.write(files, force);
       int operations = contract.portTypes().get(0).operations().size();
       spec.commandLine()
           .getOut()
@@ -155,12 +150,7 @@ final class WsdlCommand implements Callable<Integer> {
     Map<Path, byte[]> files = new LinkedHashMap<>();
     DocumentCopy.of(read.documents())
         .forEach((name, content) -> files.put(folder.resolve(name), content));
-    try {
-      Files.createDirectories(folder);
-    } catch (IOException impossible) {
-      throw CommandException.problem(folder + " cannot be made: " + impossible.getMessage());
-    }
-    write(files);
+    OutputFiles.write(folder, files, force);
     PrintWriter screen = spec.commandLine().getOut();
     screen.printf(
         "Wrote %s%n",
@@ -197,33 +187,5 @@ final class WsdlCommand implements Callable<Integer> {
       files.put(file.resolveSibling(stem + "-" + number++ + ".xsd"), schema);
     }
     return files;
-  }
-
-  /** Writes all files, or none if one of them exists already. */
-  private void write(Map<Path, byte[]> files) {
-    for (Path file : files.keySet()) {
-      if (!force && Files.exists(file)) {
-        throw CommandException.usage(file + " is there already. Overwrite it with --force.");
-      }
-    }
-    files.forEach(this::write);
-  }
-
-  private void write(Path file, byte[] content) {
-    try {
-      Files.write(
-          file,
-          content,
-          StandardOpenOption.WRITE,
-          StandardOpenOption.TRUNCATE_EXISTING,
-          force ? StandardOpenOption.CREATE : StandardOpenOption.CREATE_NEW);
-    } catch (FileAlreadyExistsException exists) {
-      throw CommandException.usage(file + " is there already. Overwrite it with --force.");
-    } catch (NoSuchFileException noFolder) {
-      throw CommandException.usage(
-          "--out: there is no folder " + file.toAbsolutePath().getParent());
-    } catch (IOException unwritable) {
-      throw CommandException.problem(file + " cannot be written: " + unwritable.getMessage());
-    }
   }
 }

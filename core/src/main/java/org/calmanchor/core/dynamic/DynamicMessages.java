@@ -210,29 +210,11 @@ public final class DynamicMessages {
         });
     XmlOut out = XmlOut.held(layout == Layout.INDENTED);
     try {
-      writer(version).write(out, blocks, body -> write(plan.request(), body, values));
+      writer(version).write(out, blocks, body -> PlainValues.write(plan.request(), body, values));
     } catch (EncodeException unfit) {
       throw new IllegalArgumentException(unfit.getMessage(), unfit);
     }
     return out.bytes();
-  }
-
-  private static void write(@Nullable MessageCodec codec, XmlOut body, Map<String, ?> values) {
-    if (codec != null) {
-      codec.write(body, codec.isStructure() ? values : only(values));
-    } else if (!values.isEmpty()) {
-      throw new EncodeException("the body is empty, so it cannot have " + values.keySet());
-    }
-  }
-
-  /** The value of an element that is no structure. */
-  private static Object only(Map<String, ?> values) {
-    Object value = values.get(DynamicValueModel.TEXT_KEY);
-    if (value == null || values.size() != 1) {
-      throw new EncodeException(
-          "only \"" + DynamicValueModel.TEXT_KEY + "\" is expected, not " + values.keySet());
-    }
-    return value;
   }
 
   private EnvelopeWriter writer(SoapVersion version) {

@@ -5,6 +5,8 @@ import java.util.Map;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.xml.EncodeException;
 import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.core.xml.XmlOut;
+import org.jspecify.annotations.Nullable;
 
 /** Maps, lists and texts as values of elements. */
 final class PlainValues {
@@ -29,5 +31,28 @@ final class PlainValues {
     return codec.isStructure()
         ? (Map<String, Object>) value
         : Map.of(DynamicValueModel.TEXT_KEY, value);
+  }
+
+  /**
+   * Writes a body or detail element; nothing if the body is empty.
+   *
+   * @throws EncodeException when the values are not those of the element
+   */
+  static void write(@Nullable MessageCodec codec, XmlOut body, Map<String, ?> values) {
+    if (codec != null) {
+      codec.write(body, codec.isStructure() ? values : only(values));
+    } else if (!values.isEmpty()) {
+      throw new EncodeException("the body is empty, so it cannot have " + values.keySet());
+    }
+  }
+
+  /** The value of an element that is no structure. */
+  private static Object only(Map<String, ?> values) {
+    Object value = values.get(DynamicValueModel.TEXT_KEY);
+    if (value == null || values.size() != 1) {
+      throw new EncodeException(
+          "only \"" + DynamicValueModel.TEXT_KEY + "\" is expected, not " + values.keySet());
+    }
+    return value;
   }
 }

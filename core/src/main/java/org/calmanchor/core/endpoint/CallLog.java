@@ -40,11 +40,6 @@ final class CallLog {
         Loggable.failure(cause));
   }
 
-  /** Limits the entries about one-way messages that one service refuses. */
-  static RateLimitedLog refusals() {
-    return new RateLimitedLog(LOG, Level.WARN);
-  }
-
   /** A one-way message gets no fault, so only the log says why it was refused. */
   static void refusedOneWay(
       RateLimitedLog refusals, CallContext context, String name, SoapFault fault) {

@@ -10,13 +10,16 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.soap.EnvelopeWriter;
+import org.slf4j.LoggerFactory;
+import org.slf4j.event.Level;
 
 /** What all operations of one contract share. */
 final class ServicePlan {
   private final Reading reading;
   private final Contract contract;
   private final List<SoapVersion> versions;
-  private final RateLimitedLog refusals = CallLog.refusals();
+  private final RateLimitedLog refusals =
+      new RateLimitedLog(LoggerFactory.getLogger(ServicePlan.class), Level.WARN);
   private final Map<SoapVersion, EnvelopeWriter> writers = new EnumMap<>(SoapVersion.class);
 
   ServicePlan(Reading reading) {

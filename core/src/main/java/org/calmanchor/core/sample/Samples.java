@@ -47,14 +47,28 @@ public final class Samples {
     return body(contract.response(operation));
   }
 
+  /** Sample values for the detail of a declared fault. */
+  public Map<String, Object> fault(Operation.FaultUse fault) {
+    return body(contract.bodyElement(fault.message()));
+  }
+
   private Map<String, Object> body(@Nullable ElementDeclaration element) {
     return element == null ? Map.of() : new SampleStructure(contract, texts).body(element);
   }
 
   /** Sample values for the header blocks that a request must carry, by local name. */
   public Map<String, Object> headerBlocks(Operation operation) {
+    return blocks(contract.requiredHeaders(operation));
+  }
+
+  /** Sample values for the header blocks that a response carries, by local name. */
+  public Map<String, Object> answeredBlocks(Operation operation) {
+    return blocks(contract.responseHeaders(operation));
+  }
+
+  private Map<String, Object> blocks(List<ElementDeclaration> elements) {
     Map<String, Object> blocks = new LinkedHashMap<>();
-    for (ElementDeclaration element : contract.requiredHeaders(operation)) {
+    for (ElementDeclaration element : elements) {
       new SampleStructure(contract, texts).add(blocks, new Member(element, 1, 1));
     }
     return blocks;

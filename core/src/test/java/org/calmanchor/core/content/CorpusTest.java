@@ -12,7 +12,9 @@ import java.util.Random;
 import java.util.stream.Collectors;
 import org.calmanchor.core.Documents;
 import org.calmanchor.core.document.Notice;
+import org.calmanchor.core.dynamic.DynamicAnswers;
 import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Examples;
@@ -146,6 +148,49 @@ class CorpusTest {
           continue;
         }
         assertThat(judge.codec(request)).as(new String(request, StandardCharsets.UTF_8)).isEmpty();
+      }
+    }
+  }
+
+  @ParameterizedTest
+  @MethodSource("readable")
+  void hasValidAnswers(Corpus corpus) throws Exception {
+    Contract contract = Documents.read(corpus.texts()).contract();
+    MessageJudge judge = new MessageJudge(corpus, contract);
+    DynamicMessages messages = DynamicMessages.of(contract);
+    DynamicAnswers answers = DynamicAnswers.of(contract);
+    Samples samples = Samples.of(contract, Examples.NONE);
+    for (Operation operation : operations(contract)) {
+      String name = operation.name();
+      for (SoapVersion version : SoapVersion.values()) {
+        byte[] response =
+            answers.response(
+                name,
+                version,
+                samples.response(operation),
+                samples.answeredBlocks(operation),
+                DynamicMessages.Layout.INDENTED);
+        String text = new String(response, StandardCharsets.UTF_8);
+        if (contract.response(operation) != null) {
+          boolean isRpc = contract.knownElement(contract.response(operation).name()) == null;
+          assertThat(isRpc ? "" : judge.validator(response)).as(text).isEmpty();
+          assertThat(messages.answer(name, response)).as(text).isInstanceOf(Outcome.Result.class);
+        }
+        for (Operation.FaultUse fault : operation.faults()) {
+          byte[] written =
+              answers.fault(
+                  name,
+                  fault.name(),
+                  version,
+                  "It failed.",
+                  samples.fault(fault),
+                  DynamicMessages.Layout.COMPACT);
+          assertThat(messages.answer(name, written))
+              .as(new String(written, StandardCharsets.UTF_8))
+              .isInstanceOfSatisfying(
+                  Outcome.DeclaredFault.class,
+                  found -> assertThat(found.reason()).isEqualTo("It failed."));
+        }
       }
     }
   }
