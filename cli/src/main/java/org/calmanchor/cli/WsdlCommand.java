@@ -132,10 +132,8 @@ final class WsdlCommand implements Callable<Integer> {
       return files;
     }
     // The document that came first may import others, which get their own names beside it.
-    DocumentCopy.of(documents, reading.contract(), target)
-        .forEach(
-            (name, content) ->
-                files.put(files.isEmpty() ? file : file.resolveSibling(name), content));
+    DocumentCopy.of(documents, file.getFileName().toString(), reading.contract(), target)
+        .forEach((name, content) -> files.put(file.resolveSibling(name), content));
     return files;
   }
 

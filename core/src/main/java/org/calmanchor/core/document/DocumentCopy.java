@@ -31,17 +31,19 @@ public final class DocumentCopy {
    * name, the first document first. Schemas of standards that are in this library are not copied.
    */
   public static Map<String, byte[]> of(DocumentSet documents) {
-    return new DocumentCopy(documents).files((document, edits) -> {});
+    return new DocumentCopy(documents).files(null, (document, edits) -> {});
   }
 
   /**
    * The same files, in which the ports of a service are at its address.
    *
+   * @param first the name of the first file
    * @param contract has the bindings of the service
    */
-  public static Map<String, byte[]> of(DocumentSet documents, Contract contract, String address) {
+  public static Map<String, byte[]> of(
+      DocumentSet documents, String first, Contract contract, String address) {
     return new DocumentCopy(documents)
-        .files((document, edits) -> addAddress(document.root(), contract, address, edits));
+        .files(first, (document, edits) -> addAddress(document.root(), contract, address, edits));
   }
 
   /**
@@ -93,12 +95,16 @@ public final class DocumentCopy {
     }
   }
 
-  private Map<String, byte[]> files(BiConsumer<DocumentSet.Document, AttributeEdits> others) {
+  private Map<String, byte[]> files(
+      @Nullable String first, BiConsumer<DocumentSet.Document, AttributeEdits> others) {
     Map<String, Integer> used = new HashMap<>();
     for (DocumentSet.Document document : documents.all()) {
       if (!SchemaCatalogue.isShipped(document.location())) {
         boolean isWsdl = document.root().is(Names.WSDL, "definitions");
-        String name = name(document.location(), isWsdl ? ".wsdl" : ".xsd");
+        String name =
+            first != null && used.isEmpty()
+                ? first
+                : name(document.location(), isWsdl ? ".wsdl" : ".xsd");
         int count = used.merge(name, 1, Integer::sum);
         int dot = name.lastIndexOf('.');
         locations.put(
