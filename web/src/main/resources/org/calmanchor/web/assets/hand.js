@@ -59,7 +59,7 @@ export async function backToForm(section, open) {
 async function takeIntoForm(section, message, open) {
   try {
     const read = await ask("values", { message });
-    open(read);
+    await open(read);
   } catch (failure) {
     part(section, "losing").append(
       element("p", { class: "error", role: "alert" }, `It does not fit: ${failure.message}`),
