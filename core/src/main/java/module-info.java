@@ -32,6 +32,7 @@ module org.calmanchor.core {
   exports org.calmanchor.core.soap to
       org.calmanchor.client,
       org.calmanchor.web;
+  exports org.calmanchor.core.outline;
   exports org.calmanchor.core.sample;
   exports org.calmanchor.core.conformance;
   exports org.calmanchor.core.io to

@@ -26,7 +26,8 @@ import picocli.CommandLine.Command;
       PageCommand.class,
       WsdlCommand.class,
       JudgeCommand.class,
-      SampleCommand.class
+      SampleCommand.class,
+      DescribeCommand.class
     })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec

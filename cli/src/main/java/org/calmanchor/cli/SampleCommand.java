@@ -10,11 +10,8 @@ import java.util.concurrent.Callable;
 import java.util.function.Function;
 import org.calmanchor.core.dynamic.DynamicAnswers;
 import org.calmanchor.core.dynamic.DynamicMessages;
-import org.calmanchor.core.model.Binding;
-import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.sample.Samples;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -81,8 +78,8 @@ final class SampleCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     TargetOptions.Target found = targets.target(target);
-    List<Operation> operations = operations(found.contract());
-    Messages messages = new Messages(found, each -> version(found.contract(), each));
+    List<Operation> operations = operations(found);
+    Messages messages = new Messages(found, each -> found.version(each, soap));
     if (out != null) {
       write(out, messages.files(operations));
       return 0;
@@ -121,55 +118,15 @@ final class SampleCommand implements Callable<Integer> {
     return response ? messages.response(each) : messages.request(each);
   }
 
-  private List<Operation> operations(Contract contract) {
-    List<Operation> all =
-        contract.portTypes().stream().flatMap(each -> each.operations().stream()).toList();
+  private List<Operation> operations(TargetOptions.Target found) {
     String wanted = operation;
     if (wanted == null) {
       if (fault != null || response) {
         throw CommandException.usage("--response and --fault need the name of an operation.");
       }
-      return all;
+      return found.operations();
     }
-    List<String> names = all.stream().map(Operation::name).toList();
-    return all.stream()
-        .filter(each -> each.name().equals(wanted))
-        .findFirst()
-        .map(List::of)
-        .orElseThrow(
-            () ->
-                CommandException.usage(
-                    "There is no operation \""
-                        + wanted
-                        + "\". "
-                        + NearMiss.of(
-                            wanted, names, "There is " + String.join(", ", names) + ".")));
-  }
-
-  /** The version of SOAP for an operation: the one that was asked for, or its first. */
-  private SoapVersion version(Contract contract, Operation of) {
-    List<SoapVersion> spoken =
-        contract.bindings().stream()
-            .filter(each -> contract.portType(each.portType()).operations().contains(of))
-            .map(Binding::version)
-            .distinct()
-            .toList();
-    if (soap == null) {
-      return spoken.get(0);
-    }
-    return spoken.stream()
-        .filter(version -> version.title().equals("SOAP " + soap))
-        .findFirst()
-        .orElseThrow(
-            () ->
-                CommandException.usage(
-                    "--soap: operation "
-                        + of.name()
-                        + " speaks "
-                        + String.join(" and ", spoken.stream().map(SoapVersion::title).toList())
-                        + ", not \"SOAP "
-                        + soap
-                        + "\"."));
+    return List.of(found.operation(wanted));
   }
 
   private void write(Path folder, Map<String, String> messages) {
@@ -188,7 +145,7 @@ final class SampleCommand implements Callable<Integer> {
     private final Function<Operation, SoapVersion> versions;
 
     Messages(TargetOptions.Target target, Function<Operation, SoapVersion> versions) {
-      this.samples = Samples.of(target.contract(), target.examples());
+      this.samples = target.samples();
       this.requests = DynamicMessages.of(target.contract());
       this.answers = DynamicAnswers.of(target.contract());
       this.versions = versions;

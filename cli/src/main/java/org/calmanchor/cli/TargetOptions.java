@@ -1,9 +1,19 @@
 package org.calmanchor.cli;
 
+import java.util.Comparator;
+import java.util.List;
+import org.calmanchor.core.document.Notice;
+import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.wsdl.ReadDocument;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Mixin;
 
 /** The options of commands for any contract: that of a class, or of a document. */
@@ -16,8 +26,74 @@ final class TargetOptions {
    * What a target stands for.
    *
    * @param examples the example values in its code; none for a document
+   * @param notices what was passed over in its document; none for code
    */
-  record Target(Contract contract, Examples examples) {}
+  record Target(Contract contract, Examples examples, List<Notice> notices) {
+    /** The samples of its messages. */
+    Samples samples() {
+      return Samples.of(contract, examples);
+    }
+
+    /** All operations, in the order of the source if that is known. */
+    List<Operation> operations() {
+      return contract.portTypes().stream()
+          .flatMap(each -> each.operations().stream())
+          .sorted(Comparator.comparingInt(each -> each.origin().position()))
+          .toList();
+    }
+
+    /**
+     * The operation {@code name}.
+     *
+     * @throws CommandException when there is none; it says which there are
+     */
+    Operation operation(String name) {
+      List<Operation> all = operations();
+      List<String> names = all.stream().map(Operation::name).toList();
+      return all.stream()
+          .filter(each -> each.name().equals(name))
+          .findFirst()
+          .orElseThrow(
+              () ->
+                  CommandException.usage(
+                      "There is no operation \""
+                          + name
+                          + "\". "
+                          + NearMiss.of(
+                              name, names, "There is " + String.join(", ", names) + ".")));
+    }
+
+    /**
+     * The version of SOAP for a message of an operation.
+     *
+     * @param soap "1.1" or "1.2"; null for the first that the operation has
+     * @throws CommandException when the operation has no such version
+     */
+    SoapVersion version(Operation operation, @Nullable String soap) {
+      List<SoapVersion> spoken =
+          contract.bindings().stream()
+              .filter(each -> contract.portType(each.portType()).operations().contains(operation))
+              .map(Binding::version)
+              .distinct()
+              .toList();
+      if (soap == null) {
+        return spoken.get(0);
+      }
+      return spoken.stream()
+          .filter(version -> version.title().equals("SOAP " + soap))
+          .findFirst()
+          .orElseThrow(
+              () ->
+                  CommandException.usage(
+                      "--soap: operation "
+                          + operation.name()
+                          + " speaks "
+                          + String.join(" and ", spoken.stream().map(SoapVersion::title).toList())
+                          + ", not \"SOAP "
+                          + soap
+                          + "\"."));
+    }
+  }
 
   /**
    * The contract of a target.
@@ -27,9 +103,10 @@ final class TargetOptions {
    */
   Target target(String text) {
     if (DocumentOptions.isDocument(text)) {
-      return new Target(documents.read(text).contract(), Examples.NONE);
+      ReadDocument read = documents.read(text);
+      return new Target(read.contract(), Examples.NONE, read.notices());
     }
     Reading reading = ContractReader.read(classPath.classes().named(text));
-    return new Target(reading.contract(), reading.examples());
+    return new Target(reading.contract(), reading.examples(), List.of());
   }
 }

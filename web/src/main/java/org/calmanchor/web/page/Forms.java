@@ -22,6 +22,7 @@ import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.Wildcard;
+import org.calmanchor.core.outline.TypeNames;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.web.page.FieldView.Presence;
 import org.jspecify.annotations.Nullable;

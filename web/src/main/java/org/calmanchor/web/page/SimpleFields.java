@@ -6,6 +6,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.outline.TypeNames;
 import org.calmanchor.web.page.FieldView.Kind;
 import org.calmanchor.web.page.FieldView.Presence;
 

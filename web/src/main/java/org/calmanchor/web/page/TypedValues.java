@@ -12,6 +12,7 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.core.outline.TypeNames;
 import org.jspecify.annotations.Nullable;
 
 /**

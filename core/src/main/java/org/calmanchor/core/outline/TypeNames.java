@@ -1,4 +1,4 @@
-package org.calmanchor.web.page;
+package org.calmanchor.core.outline;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -11,8 +11,8 @@ import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 
-/** The names of types as people read them. */
-final class TypeNames {
+/** The names of types, and what they allow, as people read them. Immutable. */
+public final class TypeNames {
   private static final Set<String> TIMES =
       Set.of(
           "date",
@@ -27,7 +27,8 @@ final class TypeNames {
 
   private final Contract contract;
 
-  TypeNames(Contract contract) {
+  /** Creates the names of the types of {@code contract}. */
+  public TypeNames(Contract contract) {
     this.contract = contract;
   }
 
@@ -35,7 +36,7 @@ final class TypeNames {
    * The type's name; for a restriction of a built-in type that is no enumeration, the name of the
    * built-in type.
    */
-  String shown(TypeUse type) {
+  public String shown(TypeUse type) {
     if (contract.definition(type) instanceof SimpleType simple && simple.name() == null) {
       if (simple.variety() instanceof SimpleType.ListOf list) {
         return "texts of type " + shown(list.item()) + ", separated by spaces";
@@ -52,30 +53,66 @@ final class TypeNames {
   }
 
   /** The name and the facets in words, such as "int, at least 1". */
-  String described(TypeUse type) {
-    StringBuilder words = new StringBuilder(shown(type));
+  public String described(TypeUse type) {
+    List<String> words = new ArrayList<>(facets(type));
+    words.add(0, shown(type));
+    return String.join(", ", words);
+  }
+
+  /** The facets of a simple type in words, such as "at least 1"; patterns and values left out. */
+  public List<String> facets(TypeUse type) {
+    List<String> words = new ArrayList<>();
+    String unit = builtIn(type).endsWith("Binary") ? " bytes" : " characters";
+    for (Facet facet : ownAndInherited(type)) {
+      String word = word(facet, unit);
+      if (!word.isEmpty()) {
+        words.add(word);
+      }
+    }
+    return words;
+  }
+
+  private static String word(Facet facet, String unit) {
+    return switch (facet.kind()) {
+      case MIN_INCLUSIVE -> "at least " + facet.value();
+      case MAX_INCLUSIVE -> "at most " + facet.value();
+      case MIN_EXCLUSIVE -> "more than " + facet.value();
+      case MAX_EXCLUSIVE -> "less than " + facet.value();
+      case MIN_LENGTH -> "at least " + facet.value() + unit;
+      case MAX_LENGTH -> "at most " + facet.value() + unit;
+      case LENGTH -> "exactly " + facet.value() + unit;
+      case FRACTION_DIGITS -> "at most " + facet.value() + " after the point";
+      case TOTAL_DIGITS -> "at most " + facet.value() + " digits";
+      case PATTERN, ENUMERATION, WHITE_SPACE -> "";
+    };
+  }
+
+  /** The values of an enumeration; empty if the type is none. */
+  public List<Facet> values(TypeUse type) {
     TypeUse at = type;
     while (contract.definition(at) instanceof SimpleType simple
         && simple.variety() instanceof SimpleType.Restriction restriction) {
-      for (Facet facet : restriction.facets()) {
-        String unit = builtIn(type).endsWith("Binary") ? " bytes" : " characters";
-        words.append(
-            switch (facet.kind()) {
-              case MIN_INCLUSIVE -> ", at least " + facet.value();
-              case MAX_INCLUSIVE -> ", at most " + facet.value();
-              case MIN_EXCLUSIVE -> ", more than " + facet.value();
-              case MAX_EXCLUSIVE -> ", less than " + facet.value();
-              case MIN_LENGTH -> ", at least " + facet.value() + unit;
-              case MAX_LENGTH -> ", at most " + facet.value() + unit;
-              case LENGTH -> ", exactly " + facet.value() + unit;
-              case FRACTION_DIGITS -> ", at most " + facet.value() + " after the point";
-              case TOTAL_DIGITS -> ", at most " + facet.value() + " digits";
-              default -> "";
-            });
+      List<Facet> values =
+          restriction.facets().stream()
+              .filter(facet -> facet.kind() == Facet.Kind.ENUMERATION)
+              .toList();
+      if (!values.isEmpty()) {
+        return values;
       }
       at = restriction.base();
     }
-    return words.toString();
+    return List.of();
+  }
+
+  private List<Facet> ownAndInherited(TypeUse type) {
+    List<Facet> facets = new ArrayList<>();
+    TypeUse at = type;
+    while (contract.definition(at) instanceof SimpleType simple
+        && simple.variety() instanceof SimpleType.Restriction restriction) {
+      facets.addAll(restriction.facets());
+      at = restriction.base();
+    }
+    return facets;
   }
 
   /**
@@ -83,7 +120,7 @@ final class TypeNames {
    * and times are left out: they only say whether a zone is allowed, and an example says that
    * better.
    */
-  String pattern(TypeUse type) {
+  public String pattern(TypeUse type) {
     if (TIMES.contains(builtIn(type))) {
       return "";
     }
@@ -106,7 +143,7 @@ final class TypeNames {
   }
 
   /** The name of the built-in type that a simple type is derived from. */
-  String builtIn(TypeUse type) {
+  public String builtIn(TypeUse type) {
     return contract.builtIn(type).getLocalPart();
   }
 

@@ -1,0 +1,79 @@
+package org.calmanchor.cli;
+
+import java.io.PrintWriter;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.calmanchor.core.model.Operation;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code calm-anchor describe}. */
+@Command(
+    name = "describe",
+    description = {
+      "Shows what a class or a WSDL document offers: addresses, operations, and their messages"
+          + " with types and rules.",
+    },
+    footer = {
+      "",
+      "Example:  calm-anchor describe harbor.BerthDesk reserve --classpath target/classes",
+      "          calm-anchor describe https://saltmere.test/pilots?wsdl"
+    })
+final class DescribeCommand implements Callable<Integer> {
+  private static final int MOST_AT_ONCE = 30;
+
+  @Spec private CommandSpec spec = CommandSpec.create();
+
+  @Parameters(
+      index = "0",
+      paramLabel = "CLASS|FILE|URL",
+      description = "Full name of a class with @PortType, or a WSDL document.")
+  private String target = "";
+
+  @Parameters(
+      index = "1",
+      arity = "0..1",
+      paramLabel = "OPERATION",
+      description = "Only this operation. Default: all.")
+  private @Nullable String operation;
+
+  @Option(
+      names = "--all",
+      description =
+          "All messages, also if there are more than "
+              + MOST_AT_ONCE
+              + " operations. Without it, these are only listed.")
+  private boolean all;
+
+  @Mixin private TargetOptions targets = new TargetOptions();
+
+  @Override
+  public Integer call() {
+    TargetOptions.Target found = targets.target(target);
+    PrintWriter screen = spec.commandLine().getOut();
+    TerminalOutline outline =
+        new TerminalOutline(found.contract(), spec.commandLine().getColorScheme().ansi(), screen);
+    String wanted = operation;
+    if (wanted != null) {
+      outline.operation(found.operation(wanted));
+    } else {
+      outline.services();
+      List<Operation> operations = found.operations();
+      if (operations.size() > MOST_AT_ONCE && !all) {
+        outline.list(operations);
+        screen.println();
+        screen.println("Messages: add the name of an operation, or --all.");
+      } else {
+        operations.forEach(outline::operation);
+      }
+    }
+    outline.notices(found.notices());
+    screen.flush();
+    return 0;
+  }
+}
