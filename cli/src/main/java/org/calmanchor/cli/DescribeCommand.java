@@ -1,9 +1,14 @@
 package org.calmanchor.cli;
 
 import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.web.picture.ContractPicture;
+import org.calmanchor.web.picture.PictureLinks;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -50,11 +55,26 @@ final class DescribeCommand implements Callable<Integer> {
               + " operations. Without it, these are only listed.")
   private boolean all;
 
+  @Option(
+      names = "--picture",
+      paramLabel = "FILE.svg",
+      description =
+          "Draw it into this file instead: the services folded to their operations, or the operation"
+              + " with all types that it reaches.")
+  private @Nullable Path picture;
+
+  @Option(names = "--force", description = "Overwrite existing files.")
+  private boolean force;
+
   @Mixin private TargetOptions targets = new TargetOptions();
 
   @Override
   public Integer call() {
     TargetOptions.Target found = targets.target(target);
+    if (picture != null) {
+      write(picture, picture(found));
+      return 0;
+    }
     PrintWriter screen = spec.commandLine().getOut();
     TerminalOutline outline =
         new TerminalOutline(found.contract(), spec.commandLine().getColorScheme().ansi(), screen);
@@ -75,5 +95,15 @@ final class DescribeCommand implements Callable<Integer> {
     outline.notices(found.notices());
     screen.flush();
     return 0;
+  }
+
+  private String picture(TargetOptions.Target found) {
+    ContractPicture drawn = new ContractPicture(found.contract(), PictureLinks.NONE);
+    return operation == null ? drawn.services() : drawn.operation(found.operation(operation));
+  }
+
+  private void write(Path file, String content) {
+    OutputFiles.write(Map.of(file, content.getBytes(StandardCharsets.UTF_8)), force);
+    spec.commandLine().getOut().println("Wrote " + file + ".");
   }
 }

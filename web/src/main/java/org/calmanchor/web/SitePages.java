@@ -164,7 +164,7 @@ final class SitePages {
     } else if (query.has("wsdl", "xsd", "document")) {
       documents(site, base + service.path()).send(query, response);
     } else if (query.has("explained")) {
-      explained(site, base + service.path(), query.has("download"), response);
+      explained(site, base + service.path(), query, response);
     } else {
       String address = base + service.path();
       String page =
@@ -185,17 +185,27 @@ final class SitePages {
     return known;
   }
 
-  private void explained(ServiceSite site, String address, boolean isFile, HttpResponse response)
+  private void explained(
+      ServiceSite site, String address, QueryParameters query, HttpResponse response)
       throws IOException {
-    if (isFile) {
-      String page = rendered.explained(site, address, "", assets.text("page.css"));
+    if (query.has("download")) {
+      String page = rendered.explainedFile(site, address, assets.text("page.css"));
       response.header(
           "Content-Disposition", "attachment; filename=\"" + site.serviceName() + ".html\"");
       PageResponses.html(response, 200, page);
-    } else {
-      String page = settings.showsPages() ? site.page() : "";
-      PageResponses.html(response, 200, rendered.explained(site, address, page, ""));
+      return;
     }
+    String operation = query.value("operation");
+    if (operation != null && !site.hasOperation(operation)) {
+      PageResponses.plain(
+          response,
+          404,
+          "This service has no operation of that name; all are at " + site.explained());
+      return;
+    }
+    String page = settings.showsPages() ? site.page() : "";
+    PageResponses.html(
+        response, 200, rendered.explained(site, address, page, operation == null ? "" : operation));
   }
 
   private static void refuseMethod(

@@ -17,7 +17,10 @@ public final class Outline {
   public enum Depth {
     /** To the end. A structure that comes up again in the same message is not repeated. */
     FULL,
-    /** To the first structure that has a name. */
+    /**
+     * To the first structure that has a name. Of a type that adds to another one, only what it
+     * adds; types that add to it are not mentioned.
+     */
     NAMED_TYPES
   }
 

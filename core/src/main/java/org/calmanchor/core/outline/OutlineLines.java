@@ -10,6 +10,7 @@ import javax.xml.namespace.QName;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Derivation;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Facet;
 import org.calmanchor.core.model.NamespaceConstraint;
@@ -51,6 +52,11 @@ final class OutlineLines {
   }
 
   private void structure(ComplexType type, int at) {
+    boolean addsOnly = depth == Outline.Depth.NAMED_TYPES && isExtension(type);
+    if (addsOnly) {
+      own(type, at);
+      return;
+    }
     contract.attributes(type).forEach(each -> attribute(each, at));
     Wildcard others = contract.anyAttribute(type);
     if (others != null) {
@@ -58,6 +64,9 @@ final class OutlineLines {
       lines.add(line(at, Kind.ANY, words, "", null, List.of(), ""));
     }
     content(contract.content(type), at);
+    if (depth == Outline.Depth.NAMED_TYPES) {
+      return;
+    }
     for (ComplexType derived : contract.derived(type)) {
       if (!derived.isAbstract()) {
         substitute(derived, type, at);
@@ -81,9 +90,7 @@ final class OutlineLines {
   /** A type that can stand for another one: of an extension, what it adds. */
   private void substitute(ComplexType derived, ComplexType declared, int at) {
     boolean adds =
-        derived.derivation() != null
-            && derived.derivation().isExtension()
-            && derived.derivation().base().equals(declared.name());
+        isExtension(derived) && derived.base() != null && derived.base().equals(declared.name());
     QName name = derived.name();
     String local = name == null ? "" : name.getLocalPart();
     lines.add(
@@ -96,12 +103,23 @@ final class OutlineLines {
             List.of(),
             derived.doc()));
     if (adds) {
-      derived.attributes().forEach(each -> attribute(each, at + 1));
-      content(derived.content(), at + 1);
+      own(derived, at + 1);
     } else {
       contract.attributes(derived).forEach(each -> attribute(each, at + 1));
       content(contract.content(derived), at + 1);
     }
+  }
+
+  /** Whether a named type adds to another complex type. */
+  private static boolean isExtension(ComplexType type) {
+    Derivation derivation = type.derivation();
+    return type.name() != null && derivation != null && derivation.isExtension();
+  }
+
+  /** What an extension adds to its base. */
+  private void own(ComplexType type, int at) {
+    type.attributes().forEach(each -> attribute(each, at));
+    content(type.content(), at);
   }
 
   private void attribute(AttributeUse attribute, int at) {

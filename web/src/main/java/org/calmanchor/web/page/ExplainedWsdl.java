@@ -57,6 +57,11 @@ public final class ExplainedWsdl {
     findUses();
   }
 
+  /** Where the service is. */
+  String address() {
+    return address;
+  }
+
   /** The document's text. */
   public List<WsdlSource.Block> source() {
     return WsdlSource.of(lines);
@@ -75,6 +80,12 @@ public final class ExplainedWsdl {
 
   private int line(String kind, String name) {
     return Objects.requireNonNullElse(places.get(kind + " " + name), 1);
+  }
+
+  /** The link to the line at which a component begins; empty if it is not in this document. */
+  String link(String kind, String name) {
+    Integer line = places.get(kind + " " + name);
+    return line == null ? "" : "#line-" + line;
   }
 
   private void findUses() {

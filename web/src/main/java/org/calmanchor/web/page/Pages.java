@@ -5,6 +5,8 @@ import gg.jte.TemplateEngine;
 import gg.jte.output.StringOutput;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.web.picture.ContractPicture;
+import org.calmanchor.web.picture.PictureLinks;
 
 /** Renders the pages from their templates. Safe for any number of threads. */
 public final class Pages {
@@ -44,12 +46,49 @@ public final class Pages {
    * A service's WSDL document, explained.
    *
    * @param page where operations can be tried; empty for nowhere
-   * @param style the style sheet for a page that stands alone; empty for one of this site
+   * @param operation the operation that is drawn; empty for the whole service
    */
-  public String explained(ServiceSite service, String address, String page, String style) {
+  public String explained(ServiceSite service, String address, String page, String operation) {
     ExplainedWsdl wsdl = new ExplainedWsdl(service.contract(), address, service.document(address));
+    PictureLinks links = new SitePictureLinks(service, wsdl, page, operation);
+    return explained(service, wsdl, page, operation, links, "");
+  }
+
+  /**
+   * A service's WSDL document, explained in a page that stands alone.
+   *
+   * @param style its style sheet
+   */
+  public String explainedFile(ServiceSite service, String address, String style) {
+    ExplainedWsdl wsdl = new ExplainedWsdl(service.contract(), address, service.document(address));
+    return explained(service, wsdl, "", "", new DocumentLinks(wsdl), style);
+  }
+
+  private String explained(
+      ServiceSite service,
+      ExplainedWsdl wsdl,
+      String page,
+      String operation,
+      PictureLinks links,
+      String style) {
+    ContractPicture picture = new ContractPicture(service.addressed(wsdl.address()), links);
     return render(
-        "explained.jte", Map.of("service", service, "wsdl", wsdl, "page", page, "style", style));
+        "explained.jte",
+        Map.of(
+            "service",
+            service,
+            "wsdl",
+            wsdl,
+            "page",
+            page,
+            "style",
+            style,
+            "drawn",
+            operation,
+            "picture",
+            operation.isEmpty()
+                ? picture.services()
+                : picture.operation(service.contract().operation(operation))));
   }
 
   /** The page for an unknown path. */

@@ -1,6 +1,8 @@
 package org.calmanchor.web.page;
 
 import java.net.URI;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
@@ -189,6 +191,11 @@ public final class ServiceSite {
     return contract;
   }
 
+  /** The service's contract with its address; that of a service elsewhere has its own ones. */
+  Contract addressed(String address) {
+    return forwardsTo.isEmpty() ? contract.withAddress(address) : contract;
+  }
+
   /** The name of its {@code wsdl:service}, which queries use. */
   public String serviceName() {
     return contract.services().isEmpty()
@@ -214,6 +221,16 @@ public final class ServiceSite {
   /** The URL of its explained WSDL document, without host. */
   public String explained() {
     return path + "?explained&service=" + serviceName();
+  }
+
+  /** The URL of its explained WSDL document with an operation drawn, without host. */
+  public String explained(String operation) {
+    return explained() + "&operation=" + URLEncoder.encode(operation, StandardCharsets.UTF_8);
+  }
+
+  /** Whether it has an operation of that name. */
+  public boolean hasOperation(String name) {
+    return operations.stream().anyMatch(each -> each.name().equals(name));
   }
 
   /** An example of an expected answer of an operation, as in a check file. */
