@@ -12,6 +12,7 @@ module org.calmanchor.web {
   exports org.calmanchor.web;
   exports org.calmanchor.web.http;
   exports org.calmanchor.web.picture;
+  exports org.calmanchor.web.handbook;
 
   // The template engine runs the compiled templates, which are made after this is compiled.
   opens org.calmanchor.web.template to

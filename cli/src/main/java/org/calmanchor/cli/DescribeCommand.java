@@ -1,12 +1,15 @@
 package org.calmanchor.cli;
 
 import java.io.PrintWriter;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.web.handbook.Handbook;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
 import org.jspecify.annotations.Nullable;
@@ -63,6 +66,21 @@ final class DescribeCommand implements Callable<Integer> {
               + " with all types that it reaches.")
   private @Nullable Path picture;
 
+  @Option(
+      names = "--html",
+      paramLabel = "FILE",
+      description =
+          "Write the handbook into this file instead: one HTML file with all that a caller has to"
+              + " know, sample calls included.")
+  private @Nullable Path html;
+
+  @Option(
+      names = "--address",
+      paramLabel = "URL",
+      description =
+          "Where the service answers. Default: what the document says; for a class, none.")
+  private @Nullable URI address;
+
   @Option(names = "--force", description = "Overwrite existing files.")
   private boolean force;
 
@@ -70,7 +88,14 @@ final class DescribeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    TargetOptions.Target found = targets.target(target);
+    TargetOptions.Target found = addressed(targets.target(target));
+    if (html != null) {
+      if (operation != null) {
+        throw CommandException.usage("--html writes about all operations: leave out the name.");
+      }
+      write(html, handbook(found));
+      return 0;
+    }
     if (picture != null) {
       write(picture, picture(found));
       return 0;
@@ -95,6 +120,30 @@ final class DescribeCommand implements Callable<Integer> {
     outline.notices(found.notices());
     screen.flush();
     return 0;
+  }
+
+  private TargetOptions.Target addressed(TargetOptions.Target found) {
+    return address == null
+        ? found
+        : new TargetOptions.Target(
+            found.contract().withAddress(TargetOptions.url(address)),
+            found.examples(),
+            found.notices());
+  }
+
+  private String handbook(TargetOptions.Target found) {
+    boolean isCode = !DocumentOptions.isDocument(target);
+    Contract contract = found.contract();
+    if (isCode && address == null) {
+      contract = contract.withAddress(TargetOptions.PLACEHOLDER);
+      spec.commandLine()
+          .getErr()
+          .println(
+              "The address in it is a placeholder, "
+                  + TargetOptions.PLACEHOLDER
+                  + "; set it with --address URL.");
+    }
+    return new Handbook(contract, found.examples(), found.notices(), isCode).write();
   }
 
   private String picture(TargetOptions.Target found) {

@@ -86,7 +86,7 @@ final class JudgeCommand implements Callable<Integer> {
   }
 
   private static byte[] written(Reading reading) {
-    return ContractDocuments.write(reading, "http://address-not-set.invalid/")
+    return ContractDocuments.write(reading, TargetOptions.PLACEHOLDER)
         .getBytes(StandardCharsets.UTF_8);
   }
 

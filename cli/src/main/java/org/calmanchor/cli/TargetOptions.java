@@ -1,5 +1,6 @@
 package org.calmanchor.cli;
 
+import java.net.URI;
 import java.util.Comparator;
 import java.util.List;
 import org.calmanchor.core.document.Notice;
@@ -18,6 +19,9 @@ import picocli.CommandLine.Mixin;
 
 /** The options of commands for any contract: that of a class, or of a document. */
 final class TargetOptions {
+  /** The default address: a host name that is never assigned (RFC 6761, section 6.4). */
+  static final String PLACEHOLDER = "http://address-not-set.invalid/";
+
   @Mixin private ClassPathOption classPath = new ClassPathOption();
 
   @Mixin private DocumentOptions documents = new DocumentOptions();
@@ -108,5 +112,19 @@ final class TargetOptions {
     }
     Reading reading = ContractReader.read(classPath.classes().named(text));
     return new Target(reading.contract(), reading.examples(), List.of());
+  }
+
+  /**
+   * The value of {@code --address}.
+   *
+   * @throws CommandException when it is no URL of HTTP
+   */
+  static String url(URI address) {
+    boolean isHttp = "http".equals(address.getScheme()) || "https".equals(address.getScheme());
+    if (!isHttp || address.getHost() == null) {
+      throw CommandException.usage(
+          "--address: \"" + address + "\" is not a URL; write one like https://host.test/berths");
+    }
+    return address.toString();
   }
 }

@@ -40,9 +40,6 @@ import picocli.CommandLine.Parameters;
       "          calm-anchor wsdl https://saltmere.test/pilots?wsdl --out pilots"
     })
 final class WsdlCommand implements Callable<Integer> {
-  /** The default address: a host name that is never assigned (RFC 6761, section 6.4). */
-  private static final String PLACEHOLDER = "http://address-not-set.invalid/";
-
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(
@@ -83,7 +80,8 @@ final class WsdlCommand implements Callable<Integer> {
     Class<?> type = classPath.classes().named(className);
     Reading reading = ContractReader.read(type);
     Contract contract = reading.contract();
-    String target = location.isEmpty() ? PLACEHOLDER + type.getSimpleName() : location;
+    String target =
+        location.isEmpty() ? TargetOptions.PLACEHOLDER + type.getSimpleName() : location;
     if (split && reading.documents() != null) {
       throw CommandException.usage(
           "--split is for documents that are made from code. This one came first; --out FILE copies"
@@ -158,15 +156,7 @@ final class WsdlCommand implements Callable<Integer> {
   }
 
   private String location() {
-    if (address == null) {
-      return "";
-    }
-    boolean isHttp = "http".equals(address.getScheme()) || "https".equals(address.getScheme());
-    if (!isHttp || address.getHost() == null) {
-      throw CommandException.usage(
-          "--address: \"" + address + "\" is not a URL; write one like https://host.test/berths");
-    }
-    return address.toString();
+    return address == null ? "" : TargetOptions.url(address);
   }
 
   /** The WSDL document, and each schema in a numbered file with a name derived from it. */

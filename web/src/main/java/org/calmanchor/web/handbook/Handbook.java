@@ -1,0 +1,232 @@
+package org.calmanchor.web.handbook;
+
+import gg.jte.ContentType;
+import gg.jte.TemplateEngine;
+import gg.jte.output.StringOutput;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.document.Notice;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.model.Schema;
+import org.calmanchor.core.model.Service;
+import org.calmanchor.core.outline.Outline;
+import org.calmanchor.core.sample.Samples;
+import org.calmanchor.web.picture.ContractPicture;
+import org.calmanchor.web.picture.PictureLinks;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The handbook of a contract: one HTML file with all that a caller has to know, which needs no
+ * server and can be printed. Immutable.
+ */
+public final class Handbook {
+  private final Contract contract;
+  private final List<Notice> notices;
+  private final boolean hasLimits;
+  private final Outline outline;
+  private final TypeChapters types;
+  private final SampleExchanges exchanges;
+  private final ContractPicture picture;
+
+  /**
+   * Creates the handbook of {@code contract}.
+   *
+   * @param examples the example values for its samples
+   * @param notices what the contract's document asks for, but cannot be used here
+   * @param hasLimits whether the service is hosted here, so that our default limits hold
+   */
+  public Handbook(Contract contract, Examples examples, List<Notice> notices, boolean hasLimits) {
+    this.contract = contract;
+    this.notices = List.copyOf(notices);
+    this.hasLimits = hasLimits;
+    this.outline = Outline.of(contract, Outline.Depth.NAMED_TYPES);
+    this.types = new TypeChapters(contract, outline);
+    this.exchanges = new SampleExchanges(contract, Samples.of(contract, examples));
+    this.picture = new ContractPicture(contract, new Anchors());
+  }
+
+  /** Links from a picture to the chapters of the handbook. */
+  private final class Anchors implements PictureLinks {
+    @Override
+    public String operation(String name) {
+      return "#operation-" + name;
+    }
+
+    @Override
+    public String component(String kind, QName name) {
+      String id = kind.endsWith("Type") ? types.id(name) : "";
+      return id.isEmpty() ? "" : "#" + id;
+    }
+  }
+
+  /**
+   * A port.
+   *
+   * @param name its name
+   * @param version the version of SOAP
+   * @param contentType the media type of its messages
+   * @param address its URL; may be empty
+   */
+  public record PortLine(String name, String version, String contentType, String address) {}
+
+  /** The text of the file. */
+  public String write() {
+    TemplateEngine engine =
+        TemplateEngine.createPrecompiled(
+            null, ContentType.Html, Handbook.class.getClassLoader(), "org.calmanchor.web.template");
+    StringOutput output = new StringOutput(64 << 10);
+    engine.render(
+        "handbook.jte",
+        Map.of("book", this, "style", asset("handbook.css"), "script", asset("handbook.js")),
+        output);
+    return output.toString();
+  }
+
+  private static String asset(String name) {
+    try (InputStream in =
+        Handbook.class.getResourceAsStream("/org/calmanchor/web/assets/" + name)) {
+      if (in == null) {
+        throw new IllegalStateException("the library lacks its file " + name);
+      }
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
+  }
+
+  /** The name of the service. */
+  public String name() {
+    List<String> names =
+        contract.services().isEmpty()
+            ? contract.portTypes().stream().map(each -> each.name().getLocalPart()).toList()
+            : contract.services().stream().map(each -> each.name().getLocalPart()).toList();
+    return String.join(", ", names);
+  }
+
+  /** What the service does; may be empty. */
+  public List<String> docs() {
+    Set<String> docs = new LinkedHashSet<>();
+    contract.services().forEach(each -> docs.add(each.doc()));
+    contract.portTypes().forEach(each -> docs.add(each.doc()));
+    docs.remove("");
+    return List.copyOf(docs);
+  }
+
+  /** The namespaces of the messages, each once. */
+  public List<String> namespaces() {
+    return contract.schemas().stream()
+        .filter(each -> !each.elements().isEmpty() || !each.types().isEmpty())
+        .map(Schema::targetNamespace)
+        .filter(each -> !each.isEmpty())
+        .toList();
+  }
+
+  /** All ports. */
+  public List<PortLine> ports() {
+    List<PortLine> lines = new ArrayList<>();
+    for (Service service : contract.services()) {
+      for (Service.Port port : service.ports()) {
+        var version = contract.binding(port.binding()).version();
+        lines.add(
+            new PortLine(port.name(), version.title(), version.contentType(), port.address()));
+      }
+    }
+    return lines;
+  }
+
+  /** What the document asks for, but cannot be used here. */
+  public List<Notice> notices() {
+    return notices;
+  }
+
+  /** The limits that callers meet; empty if they are not known. */
+  public List<Limit> limits() {
+    return hasLimits
+        ? List.of(
+            Limit.BODY_BYTES,
+            Limit.DEPTH,
+            Limit.CHILDREN,
+            Limit.TEXT_LENGTH,
+            Limit.BINARY_BYTES,
+            Limit.DIGITS,
+            Limit.CALLS_PER_ADDRESS,
+            Limit.READ_TIME,
+            Limit.CALL_TIME)
+        : List.of();
+  }
+
+  /** The picture of the services. */
+  public String picture() {
+    return picture.services();
+  }
+
+  /** The operations in the order of the source if it is known, else of the document. */
+  public List<OperationChapter> operations() {
+    return contract.portTypes().stream()
+        .map(PortType::operations)
+        .flatMap(List::stream)
+        .sorted(Comparator.comparingInt(each -> each.origin().position()))
+        .map(this::chapter)
+        .toList();
+  }
+
+  /** The named types. */
+  public List<TypeChapter> types() {
+    return types.all();
+  }
+
+  /** The anchor of a type; empty for none. */
+  public String typeId(@Nullable QName name) {
+    return types.id(name);
+  }
+
+  private OperationChapter chapter(Operation operation) {
+    List<MessageTable> messages = new ArrayList<>();
+    contract
+        .requiredHeaders(operation)
+        .forEach(
+            each ->
+                messages.add(
+                    MessageTable.of("Header of the request", each, outline.headerBlock(each))));
+    messages.add(
+        MessageTable.of("Request", contract.request(operation), outline.request(operation)));
+    if (operation.output() != null) {
+      contract
+          .responseHeaders(operation)
+          .forEach(
+              each ->
+                  messages.add(
+                      MessageTable.of("Header of the response", each, outline.headerBlock(each))));
+      messages.add(
+          MessageTable.of("Response", contract.response(operation), outline.response(operation)));
+    }
+    for (Operation.FaultUse fault : operation.faults()) {
+      messages.add(
+          MessageTable.of(
+              "Fault " + fault.name(),
+              contract.bodyElement(fault.message()),
+              outline.fault(fault)));
+    }
+    return new OperationChapter(
+        operation.name(),
+        operation.doc(),
+        operation.input().action(),
+        operation.output() == null,
+        messages,
+        exchanges.of(operation),
+        picture.operation(operation));
+  }
+}

@@ -1,0 +1,127 @@
+package org.calmanchor.web.handbook;
+
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.core.dynamic.DynamicAnswers;
+import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.DynamicMessages.Layout;
+import org.calmanchor.core.model.Binding;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.Service;
+import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.soap.SoapHttp;
+
+/** Writes sample calls as they go over HTTP. */
+final class SampleExchanges {
+  private final Contract contract;
+  private final Samples samples;
+  private final DynamicMessages requests;
+  private final DynamicAnswers answers;
+
+  SampleExchanges(Contract contract, Samples samples) {
+    this.contract = contract;
+    this.samples = samples;
+    this.requests = DynamicMessages.of(contract);
+    this.answers = DynamicAnswers.of(contract);
+  }
+
+  /** A sample call for each version of SOAP in which the operation can be called. */
+  List<SampleExchange> of(Operation operation) {
+    Map<SoapVersion, SampleExchange> exchanges = new LinkedHashMap<>();
+    for (Service service : contract.services()) {
+      for (Service.Port port : service.ports()) {
+        Binding binding = contract.binding(port.binding());
+        if (contract.portType(binding.portType()).operations().contains(operation)) {
+          exchanges.computeIfAbsent(
+              binding.version(), version -> exchange(operation, version, port.address()));
+        }
+      }
+    }
+    return new ArrayList<>(exchanges.values());
+  }
+
+  private SampleExchange exchange(Operation operation, SoapVersion version, String address) {
+    String request =
+        text(
+            requests.request(
+                operation.name(),
+                version,
+                samples.request(operation),
+                samples.headerBlocks(operation),
+                Layout.INDENTED));
+    Map<String, String> headers = SoapHttp.headers(version, operation.input().action());
+    Map<String, String> faults = new LinkedHashMap<>();
+    for (Operation.FaultUse fault : operation.faults()) {
+      faults.put(
+          fault.name(),
+          answer("500 Internal Server Error", version, fault(operation, fault, version)));
+    }
+    String response =
+        operation.output() == null
+            ? "HTTP/1.1 202 Accepted\n"
+            : answer("200 OK", version, response(operation, version));
+    return new SampleExchange(
+        version.title(),
+        http(address, headers) + "\n" + request,
+        response,
+        faults,
+        curl(address, headers, request));
+  }
+
+  private String response(Operation operation, SoapVersion version) {
+    return text(
+        answers.response(
+            operation.name(),
+            version,
+            samples.response(operation),
+            samples.answeredBlocks(operation),
+            Layout.INDENTED));
+  }
+
+  private String fault(Operation operation, Operation.FaultUse fault, SoapVersion version) {
+    return text(
+        answers.fault(
+            operation.name(),
+            fault.name(),
+            version,
+            fault.name(),
+            samples.fault(fault),
+            Layout.INDENTED));
+  }
+
+  private static String http(String address, Map<String, String> headers) {
+    URI uri = URI.create(address);
+    String query = uri.getRawQuery() == null ? "" : "?" + uri.getRawQuery();
+    String path = uri.getRawPath() == null || uri.getRawPath().isEmpty() ? "/" : uri.getRawPath();
+    StringBuilder head = new StringBuilder("POST " + path + query + " HTTP/1.1\n");
+    head.append("Host: ").append(uri.getRawAuthority()).append('\n');
+    headers.forEach((name, value) -> head.append(name + ": " + value + "\n"));
+    return head.toString();
+  }
+
+  private static String answer(String status, SoapVersion version, String message) {
+    return "HTTP/1.1 " + status + "\nContent-Type: " + version.contentType() + "\n\n" + message;
+  }
+
+  /** A command for a POSIX shell: what the message contains, the shell does not read. */
+  private static String curl(String address, Map<String, String> headers, String message) {
+    StringBuilder command = new StringBuilder("curl -sS " + quoted(address));
+    headers.forEach(
+        (name, value) -> command.append(" \\\n  -H ").append(quoted(name + ": " + value)));
+    return command + " \\\n  --data-binary @- <<'MESSAGE'\n" + message + "\nMESSAGE";
+  }
+
+  private static String quoted(String text) {
+    return "'" + text.replace("'", "'\\''") + "'";
+  }
+
+  private static String text(byte[] message) {
+    return new String(message, StandardCharsets.UTF_8).strip();
+  }
+}
