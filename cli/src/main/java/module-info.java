@@ -2,6 +2,10 @@
 module org.calmanchor.cli {
   requires transitive org.calmanchor.host;
   requires transitive info.picocli;
+  requires org.calmanchor.client;
+  requires org.calmanchor.checks;
+  requires com.fasterxml.jackson.core;
+  requires com.fasterxml.jackson.jr.ob;
   requires java.net.http;
   requires static transitive org.jspecify;
 

@@ -11,6 +11,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 
@@ -71,6 +72,16 @@ public final class CheckFile {
    */
   public static List<Check> read(String name, String yaml) {
     return new CheckReader(name).read(yaml);
+  }
+
+  /**
+   * Reads the values of a message, in YAML or JSON: what a check has at {@code input}.
+   *
+   * @param name what the file is called in problems
+   * @throws CheckFileException when it holds something else
+   */
+  public static Map<String, Object> readValues(String name, String yaml) {
+    return new CheckReader(name).readValues(yaml);
   }
 
   /**

@@ -52,6 +52,10 @@ final class CheckReader {
     return List.copyOf(checks);
   }
 
+  Map<String, Object> readValues(String yaml) {
+    return values(compose(yaml).orElse(null));
+  }
+
   Expected readExpected(String yaml) {
     Optional<Node> root = compose(yaml);
     if (root.isEmpty()) {

@@ -27,7 +27,8 @@ import picocli.CommandLine.Command;
       WsdlCommand.class,
       JudgeCommand.class,
       SampleCommand.class,
-      DescribeCommand.class
+      DescribeCommand.class,
+      CallCommand.class
     })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec

@@ -21,6 +21,11 @@ public final class CommandException extends RuntimeException {
     return new CommandException(1, message);
   }
 
+  /** Creates an exception for a call that got no answer. */
+  static CommandException noAnswer(String message) {
+    return new CommandException(4, message);
+  }
+
   int exitCode() {
     return exitCode;
   }

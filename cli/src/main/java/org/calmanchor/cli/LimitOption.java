@@ -1,7 +1,5 @@
 package org.calmanchor.cli;
 
-import java.time.Duration;
-import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.List;
 import org.calmanchor.core.limits.Limit;
@@ -16,7 +14,7 @@ final class LimitOption {
     Limit limit = named(name);
     try {
       if (limit.isTime()) {
-        host.limit(limit, time(name, value));
+        host.limit(limit, Durations.read("--limit: " + name, value));
       } else {
         host.limit(limit, number(name, value));
       }
@@ -45,16 +43,6 @@ final class LimitOption {
     } catch (NumberFormatException noNumber) {
       throw CommandException.usage(
           "--limit: " + name + " is a whole number, not \"" + value + "\".");
-    }
-  }
-
-  /** The time part of an xsd:duration, with or without its PT: 90s, 1m30s, PT0.5S. */
-  private static Duration time(String name, String value) {
-    try {
-      return Duration.parse(value.matches("(?i)P.*") ? value : "PT" + value);
-    } catch (DateTimeParseException noTime) {
-      throw CommandException.usage(
-          "--limit: " + name + " is a time such as 90s, 1m30s or 0.5s, not \"" + value + "\".");
     }
   }
 }

@@ -1,7 +1,11 @@
 package org.calmanchor.cli;
 
+import static org.calmanchor.cli.Terminal.padded;
+import static org.calmanchor.cli.Terminal.shown;
+import static org.calmanchor.cli.Terminal.widest;
+import static org.calmanchor.cli.Terminal.wrap;
+
 import java.io.PrintWriter;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.calmanchor.core.document.Notice;
@@ -17,7 +21,6 @@ import picocli.CommandLine.Help.Ansi;
 
 /** Prints a contract as an outline, with headings in bold where the terminal can show them. */
 final class TerminalOutline {
-  private static final int WIDTH = 100;
   private static final int WIDEST_NAME = 36;
 
   private final Contract contract;
@@ -62,7 +65,7 @@ final class TerminalOutline {
     int width = widest(operations.stream().map(Operation::name).toList());
     for (Operation each : operations) {
       String doc = shown(each.doc());
-      int room = WIDTH - width - 4;
+      int room = Terminal.WIDTH - width - 4;
       screen.println(
           ("  "
                   + bold(padded(each.name(), width))
@@ -129,7 +132,7 @@ final class TerminalOutline {
 
   private void line(OutlineLine line, int width) {
     String start = "    " + padded(indentedLabel(line), width) + "  ";
-    int room = WIDTH - start.length();
+    int room = Terminal.WIDTH - start.length();
     String allowed = shown(line.allowed());
     String doc = shown(line.doc());
     String both = allowed.isEmpty() || doc.isEmpty() ? allowed + doc : allowed + " — " + doc;
@@ -146,42 +149,11 @@ final class TerminalOutline {
   }
 
   private void wrapped(String text, int indent) {
-    wrap(shown(text), WIDTH - indent).forEach(line -> screen.println(" ".repeat(indent) + line));
-  }
-
-  private static List<String> wrap(String text, int width) {
-    List<String> lines = new ArrayList<>();
-    StringBuilder line = new StringBuilder();
-    for (String word : text.split("\\s+", -1)) {
-      if (line.length() > 0 && line.length() + 1 + word.length() > Math.max(width, 30)) {
-        lines.add(line.toString());
-        line.setLength(0);
-      }
-      line.append(line.length() == 0 ? "" : " ").append(word);
-    }
-    if (line.length() > 0) {
-      lines.add(line.toString());
-    }
-    return lines;
-  }
-
-  private static int widest(List<String> texts) {
-    return texts.stream().mapToInt(String::length).max().orElse(0);
-  }
-
-  private static String padded(String text, int width) {
-    return text + " ".repeat(Math.max(0, width - text.length()));
+    wrap(shown(text), Terminal.WIDTH - indent)
+        .forEach(line -> screen.println(" ".repeat(indent) + line));
   }
 
   private String bold(String text) {
-    return ansi.enabled() ? "\033[1m" + text + "\033[0m" : text;
-  }
-
-  /** A text of a document, without characters that a terminal obeys. */
-  private static String shown(String text) {
-    return text.codePoints()
-        .map(each -> Character.isISOControl(each) ? ' ' : each)
-        .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
-        .toString();
+    return Terminal.bold(ansi, text);
   }
 }

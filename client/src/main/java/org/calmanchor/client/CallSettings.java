@@ -12,6 +12,8 @@ import org.calmanchor.core.xml.MessageOpener;
 
 /** How calls are made. Immutable. */
 final class CallSettings {
+  private static final Duration PATIENCE = Duration.ofSeconds(60);
+
   private final URI address;
   private final SoapVersion version;
   private final Duration timeout;
@@ -40,6 +42,24 @@ final class CallSettings {
     this.inputs = inputs;
   }
 
+  /** The settings of a client that has changed none. */
+  static CallSettings of(URI address, SoapVersion version) {
+    HttpClient http =
+        HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(Duration.ofSeconds(10))
+            .build();
+    return new CallSettings(
+        address,
+        version,
+        PATIENCE,
+        Map.of(),
+        false,
+        Limits.DEFAULT,
+        http,
+        Limits.DEFAULT.inputs(false));
+  }
+
   CallSettings with(URI changed) {
     return new CallSettings(changed, version, timeout, headers, gzips, limits, http, inputs);
   }
@@ -48,11 +68,17 @@ final class CallSettings {
     return new CallSettings(address, changed, timeout, headers, gzips, limits, http, inputs);
   }
 
-  CallSettings with(Duration changed) {
+  /** Refuses a timeout that is not positive. */
+  CallSettings withTimeout(Duration changed) {
+    if (changed.isNegative() || changed.isZero()) {
+      throw new IllegalArgumentException("a timeout is more than nothing, not " + changed);
+    }
     return new CallSettings(address, version, changed, headers, gzips, limits, http, inputs);
   }
 
-  CallSettings with(Map<String, String> changed) {
+  CallSettings withHeader(String name, String value) {
+    Map<String, String> changed = new LinkedHashMap<>(headers);
+    changed.put(name, value);
     return new CallSettings(address, version, timeout, changed, gzips, limits, http, inputs);
   }
 

@@ -1,31 +1,24 @@
 package org.calmanchor.client;
 
-import static java.net.http.HttpResponse.BodyHandlers.ofInputStream;
-
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.net.ConnectException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.net.http.HttpTimeoutException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.zip.GZIPOutputStream;
 import org.calmanchor.core.limits.Limit;
-import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.SoapHttp;
@@ -40,12 +33,14 @@ final class ClientCall {
   private final EnvelopeWriter writer;
   private final CallSettings settings;
   private final LastExchanges exchanges;
+  private final HttpExchange http;
 
   ClientCall(CallPlan plan, EnvelopeWriter writer, CallSettings settings, LastExchanges exchanges) {
     this.plan = plan;
     this.writer = writer;
     this.settings = settings;
     this.exchanges = exchanges;
+    this.http = new HttpExchange(settings, plan.name());
   }
 
   /**
@@ -57,8 +52,9 @@ final class ClientCall {
     LastExchanges.Pending pending = exchanges.begin(address(), headers());
     try {
       return plan.answersInStream()
-          ? streamed(arguments, pending, waited(sent(arguments, pending, ofInputStream())))
-          : read(arguments, pending, waited(whole(arguments, pending)));
+          ? streamed(
+              arguments, pending, http.waited(http.begin(headers(), body(arguments, pending))))
+          : read(arguments, pending, http.waited(http.whole(headers(), body(arguments, pending))));
     } catch (CompletionException raised) {
       Throwable cause = raised.getCause();
       throw cause == null ? raised : cause;
@@ -71,10 +67,10 @@ final class ClientCall {
   CompletionStage<@Nullable Object> send(@Nullable Object[] arguments) {
     LastExchanges.Pending pending = exchanges.begin(address(), headers());
     if (!plan.answersInStream()) {
-      return whole(arguments, pending)
+      return http.whole(headers(), body(arguments, pending))
           .handle((response, failed) -> read(arguments, pending, arrived(response, failed)));
     }
-    return sent(arguments, pending, ofInputStream())
+    return http.begin(headers(), body(arguments, pending))
         .handleAsync(
             (response, failed) -> streamed(arguments, pending, arrived(response, failed)),
             // Reading the answer waits for the first item, which the threads of the HTTP client
@@ -86,57 +82,11 @@ final class ClientCall {
     return settings.address().toString();
   }
 
-  private <T> CompletableFuture<HttpResponse<T>> sent(
-      @Nullable Object[] arguments,
-      LastExchanges.Pending pending,
-      HttpResponse.BodyHandler<T> handler) {
-    HttpRequest.Builder request =
-        HttpRequest.newBuilder(settings.address())
-            .timeout(settings.timeout())
-            .POST(body(arguments, pending));
-    headers().forEach(request::setHeader);
-    return settings.http().sendAsync(request.build(), handler);
-  }
-
-  /** The timeout covers the whole answer, so an answer that arrives too slowly fails too. */
-  private CompletableFuture<HttpResponse<byte[]>> whole(
-      @Nullable Object[] arguments, LastExchanges.Pending pending) {
-    long most = settings.limits().value(Limit.BODY_BYTES);
-    CompletableFuture<HttpResponse<byte[]>> sent =
-        sent(arguments, pending, BufferedAnswer.upTo(most));
-    CompletableFuture<HttpResponse<byte[]>> timed =
-        sent.copy().orTimeout(settings.timeout().toNanos(), TimeUnit.NANOSECONDS);
-    CompletableFuture<HttpResponse<byte[]>> unused =
-        timed.whenComplete(
-            (response, failed) -> {
-              if (failed != null) {
-                sent.cancel(true);
-              }
-            });
-    return timed;
-  }
-
-  private <T> HttpResponse<T> waited(CompletableFuture<HttpResponse<T>> answer) {
-    try {
-      return answer.get();
-    } catch (ExecutionException failed) {
-      throw new CompletionException(unreached(failed));
-    } catch (InterruptedException told) {
-      answer.cancel(true);
-      Thread.currentThread().interrupt();
-      throw new CompletionException(
-          new NoAnswerException(
-              0,
-              plan.name() + ": this thread was interrupted while it waited for an answer.",
-              told));
-    }
-  }
-
   private <T> HttpResponse<T> arrived(
       @Nullable HttpResponse<T> response, @Nullable Throwable failed) {
     if (response == null) {
       throw new CompletionException(
-          unreached(failed == null ? new IOException("nothing came") : failed));
+          http.unreached(failed == null ? new IOException("nothing came") : failed));
     }
     return response;
   }
@@ -229,32 +179,5 @@ final class ClientCall {
       }
     }
     return blocks;
-  }
-
-  private NoAnswerException unreached(Throwable failed) {
-    boolean isWrapped =
-        failed instanceof CompletionException || failed instanceof ExecutionException;
-    Throwable cause = isWrapped && failed.getCause() != null ? failed.getCause() : failed;
-    String address = settings.address().toString();
-    if (cause instanceof HttpTimeoutException || cause instanceof TimeoutException) {
-      return new NoAnswerException(
-          0,
-          plan.name()
-              + ": "
-              + address
-              + " did not answer within "
-              + settings.timeout()
-              + "; a longer timeout(...) waits longer.",
-          cause);
-    }
-    if (cause instanceof ConnectException) {
-      return new NoAnswerException(
-          0,
-          plan.name() + ": no server answers at " + address + "; is it up, and is the port right?",
-          cause);
-    }
-    String why = cause.getMessage() == null ? "" : ": " + Loggable.text(cause.getMessage());
-    return new NoAnswerException(
-        0, plan.name() + ": the exchange with " + address + " broke off" + why + ".", cause);
   }
 }

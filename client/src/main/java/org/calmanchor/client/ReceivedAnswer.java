@@ -4,12 +4,10 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.concurrent.CompletionException;
 import java.util.stream.Stream;
-import java.util.zip.GZIPInputStream;
 import org.calmanchor.annotations.HeaderOut;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.logging.Loggable;
@@ -25,8 +23,6 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads the answer of one call. */
 final class ReceivedAnswer {
-  private static final int MOST_SHOWN = 500;
-
   private final CallPlan plan;
   private final CallSettings settings;
   private final HttpResponse<?> response;
@@ -52,8 +48,7 @@ final class ReceivedAnswer {
    * @throws CompletionException around what is to be raised
    */
   @Nullable Object read(@Nullable Object[] arguments) {
-    Map<String, String> headers = new HashMap<>();
-    response.headers().map().forEach((name, values) -> headers.put(name, values.get(0)));
+    Map<String, String> headers = AnswerBody.headers(response);
     pending.answered(response.statusCode(), headers);
     InputStream body = arrived;
     boolean isLeftOpen = false;
@@ -61,12 +56,15 @@ final class ReceivedAnswer {
       if (plan.response() == null && response.statusCode() / 100 == 2) {
         return null;
       }
-      body = decoded(body, headers.getOrDefault("content-encoding", ""));
+      body = AnswerBody.decoded(body, headers);
       InputStream noted = pending.noting(body);
-      requireMessage(headers.getOrDefault("content-type", ""), noted);
+      AnswerBody.requireMessage(
+          plan.name(), settings.address(), response.statusCode(), headers, noted);
       Object result = message(noted, arguments);
       isLeftOpen = result instanceof Stream;
       return result;
+    } catch (NoAnswerException noMessage) {
+      throw raised(noMessage);
     } catch (IOException broken) {
       throw raised(unreadable("it broke off", broken));
     } catch (InvalidMessageException | SoapFaultException invalid) {
@@ -80,28 +78,6 @@ final class ReceivedAnswer {
 
   private static CompletionException raised(Throwable cause) {
     return new CompletionException(cause);
-  }
-
-  private static InputStream decoded(InputStream body, String coding) throws IOException {
-    return coding.equalsIgnoreCase("gzip") ? new GZIPInputStream(body) : body;
-  }
-
-  private void requireMessage(String type, InputStream body) throws IOException {
-    String media = type.split(";", 2)[0].strip();
-    if (!media.equalsIgnoreCase("text/xml") && !media.equalsIgnoreCase("application/soap+xml")) {
-      byte[] shown = body.readNBytes(MOST_SHOWN);
-      String text = Loggable.text(new String(shown, StandardCharsets.UTF_8).strip());
-      throw raised(
-          new NoAnswerException(
-              response.statusCode(),
-              plan.name()
-                  + ": "
-                  + settings.address()
-                  + " answered with status "
-                  + response.statusCode()
-                  + (text.isEmpty() ? " and nothing more." : ": " + text),
-              null));
-    }
   }
 
   private @Nullable Object message(InputStream body, @Nullable Object[] arguments) {

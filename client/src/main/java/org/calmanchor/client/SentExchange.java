@@ -1,6 +1,8 @@
 package org.calmanchor.client;
 
+import java.util.Collections;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * A request as it was sent, and what came back; of long messages the beginning. Secrets in headers
@@ -20,10 +22,10 @@ public record SentExchange(
     int status,
     Map<String, String> responseHeaders,
     String response) {
-  /** Copies the headers. */
+  /** Copies the headers, in the order of their names. */
   public SentExchange {
-    requestHeaders = Map.copyOf(requestHeaders);
-    responseHeaders = Map.copyOf(responseHeaders);
+    requestHeaders = Collections.unmodifiableMap(new TreeMap<>(requestHeaders));
+    responseHeaders = Collections.unmodifiableMap(new TreeMap<>(responseHeaders));
   }
 
   /** Both messages as readable text. */

@@ -4,11 +4,8 @@ import java.lang.reflect.Proxy;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.time.Duration;
-import java.util.LinkedHashMap;
-import java.util.Map;
 import java.util.Optional;
 import org.calmanchor.core.limits.Limit;
-import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
 
 /**
@@ -32,8 +29,6 @@ import org.calmanchor.core.model.SoapVersion;
  * @param <T> the interface
  */
 public final class TypedClient<T> {
-  private static final Duration PATIENCE = Duration.ofSeconds(60);
-
   private final Class<T> type;
   private final CallPlans plans;
   private final CallSettings settings;
@@ -60,22 +55,8 @@ public final class TypedClient<T> {
               + " is a class; a client can only stand in for an interface. Move its annotations to"
               + " an interface, and let the class implement that.");
     }
-    HttpClient http =
-        HttpClient.newBuilder()
-            .version(HttpClient.Version.HTTP_1_1)
-            .connectTimeout(Duration.ofSeconds(10))
-            .build();
     CallPlans plans = CallPlans.of(type);
-    CallSettings settings =
-        new CallSettings(
-            address,
-            plans.versions().get(0),
-            PATIENCE,
-            Map.of(),
-            false,
-            Limits.DEFAULT,
-            http,
-            Limits.DEFAULT.inputs(false));
+    CallSettings settings = CallSettings.of(address, plans.versions().get(0));
     return new TypedClient<>(type, plans, settings, new LastExchanges());
   }
 
@@ -109,17 +90,12 @@ public final class TypedClient<T> {
    * @throws IllegalArgumentException when it is not positive
    */
   public TypedClient<T> timeout(Duration timeout) {
-    if (timeout.isNegative() || timeout.isZero()) {
-      throw new IllegalArgumentException("a timeout is more than nothing, not " + timeout);
-    }
-    return with(settings.with(timeout));
+    return with(settings.withTimeout(timeout));
   }
 
   /** The same client with an HTTP header on each request; it replaces a header of that name. */
   public TypedClient<T> httpHeader(String name, String value) {
-    Map<String, String> headers = new LinkedHashMap<>(settings.headers());
-    headers.put(name, value);
-    return with(settings.with(headers));
+    return with(settings.withHeader(name, value));
   }
 
   /** The same client, with requests compressed or not. It always understands compressed answers. */

@@ -9,6 +9,7 @@ import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.outline.TypedValues;
 
 /** Shows what answers contain, and what is expected of them, with names and types. */
 public final class TypedOutcomes {

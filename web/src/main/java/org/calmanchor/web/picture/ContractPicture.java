@@ -12,7 +12,7 @@ import org.calmanchor.core.model.Service;
 /** Draws contracts. Immutable. */
 public final class ContractPicture {
   /** A list of this length is one column. */
-  private static final int LONGEST_COLUMN = 16;
+  private static final int LONGEST_COLUMN = 30;
 
   private static final int MOST_OPERATIONS = 240;
 

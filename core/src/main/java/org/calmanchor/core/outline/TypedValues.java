@@ -1,4 +1,4 @@
-package org.calmanchor.web.page;
+package org.calmanchor.core.outline;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -12,23 +12,24 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.model.TypeUse;
-import org.calmanchor.core.outline.TypeNames;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Adds names and types to a tree of values. A node has {@code name} and {@code type}, and one of
  * {@code value}, {@code members}, {@code items} or {@code nil}; an absent member has none of them.
  */
-final class TypedValues {
+public final class TypedValues {
   private final Contract contract;
   private final TypeNames names;
 
-  TypedValues(Contract contract) {
+  /** Creates the values of {@code contract}. */
+  public TypedValues(Contract contract) {
     this.contract = contract;
     this.names = new TypeNames(contract);
   }
 
-  List<Map<String, Object>> members(ComplexType type, Map<?, ?> values) {
+  /** The nodes of the members of a structure. */
+  public List<Map<String, Object>> members(ComplexType type, Map<?, ?> values) {
     List<Map<String, Object>> nodes = new ArrayList<>();
     for (AttributeUse attribute : contract.attributes(type)) {
       String key = DynamicMessages.key(contract, type, attribute);
@@ -50,8 +51,8 @@ final class TypedValues {
     return nodes;
   }
 
-  /** The members of a body element; one without members is its only member. */
-  List<Map<String, Object>> body(@Nullable ElementDeclaration element, Map<?, ?> values) {
+  /** The nodes of the members of a body element; one without members is its only member. */
+  public List<Map<String, Object>> body(@Nullable ElementDeclaration element, Map<?, ?> values) {
     if (element == null) {
       return List.of();
     }

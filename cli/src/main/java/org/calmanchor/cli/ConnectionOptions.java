@@ -1,0 +1,156 @@
+package org.calmanchor.cli;
+
+import java.io.IOException;
+import java.net.InetSocketAddress;
+import java.net.ProxySelector;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import org.calmanchor.client.DynamicClient;
+import org.calmanchor.client.TrustedCertificates;
+import org.calmanchor.core.model.Binding;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.model.Service;
+import org.calmanchor.core.model.SoapVersion;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+
+/** The options of a call that say how the service is reached. */
+final class ConnectionOptions {
+  @Option(
+      names = "--address",
+      paramLabel = "URL",
+      description = "Where the service answers. Default: what the document says.")
+  private @Nullable URI address;
+
+  @Option(
+      names = "--timeout",
+      paramLabel = "TIME",
+      description = "How long to wait for the answer, such as 5s. Default: 60s.")
+  private String timeout = "60s";
+
+  @Option(
+      names = "--header",
+      paramLabel = "'NAME: VALUE'|@FILE",
+      description =
+          "An HTTP header, or a file with a line for each; a file keeps secrets off the command"
+              + " line. Repeatable.")
+  private List<String> headers = new ArrayList<>();
+
+  @Option(
+      names = "--ca",
+      paramLabel = "FILE",
+      description = "Trust the certificates in this file (PEM) instead of the usual ones.")
+  private @Nullable Path authority;
+
+  @Option(
+      names = "--proxy",
+      paramLabel = "HOST:PORT",
+      description = "Call through this HTTP proxy.")
+  private @Nullable String proxy;
+
+  /** A client for an operation in a version of SOAP. */
+  DynamicClient client(Contract contract, Operation operation, SoapVersion version) {
+    DynamicClient client =
+        DynamicClient.of(contract, address(contract, operation, version)).version(version);
+    Duration patience = Durations.read("--timeout", timeout);
+    try {
+      client = client.timeout(patience).over(http());
+      for (String header : headerLines()) {
+        int colon = header.indexOf(':');
+        if (colon <= 0) {
+          throw CommandException.usage(
+              "--header: write a name, a colon and a value, such as 'X-Berth: H-07'.");
+        }
+        client =
+            client.httpHeader(
+                header.substring(0, colon).strip(), header.substring(colon + 1).strip());
+      }
+    } catch (IllegalArgumentException unusable) {
+      throw CommandException.usage(String.valueOf(unusable.getMessage()));
+    }
+    return client;
+  }
+
+  private URI address(Contract contract, Operation operation, SoapVersion version) {
+    if (address != null) {
+      return URI.create(TargetOptions.url(address));
+    }
+    for (Service service : contract.services()) {
+      for (Service.Port port : service.ports()) {
+        Binding binding = contract.binding(port.binding());
+        if (binding.version() == version
+            && !port.address().isEmpty()
+            && contract.portType(binding.portType()).operations().contains(operation)) {
+          return address(port.address());
+        }
+      }
+    }
+    throw CommandException.usage(
+        "The contract does not say where " + operation.name() + " is: add --address URL.");
+  }
+
+  private static URI address(String text) {
+    try {
+      return URI.create(TargetOptions.url(URI.create(text.strip())));
+    } catch (IllegalArgumentException | CommandException unusable) {
+      throw CommandException.usage(
+          "The address in the document, \"" + text + "\", cannot be called: add --address URL.");
+    }
+  }
+
+  private List<String> headerLines() {
+    List<String> lines = new ArrayList<>();
+    for (String header : headers) {
+      if (header.startsWith("@")) {
+        Path file = Path.of(header.substring(1));
+        try {
+          Files.readAllLines(file, StandardCharsets.UTF_8).stream()
+              .filter(line -> !line.isBlank())
+              .forEach(lines::add);
+        } catch (IOException unreadable) {
+          throw CommandException.usage("--header: " + file + " cannot be read.");
+        }
+      } else {
+        lines.add(header);
+      }
+    }
+    return lines;
+  }
+
+  private HttpClient http() {
+    HttpClient.Builder http =
+        HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .connectTimeout(Duration.ofSeconds(10));
+    if (authority != null) {
+      try {
+        http.sslContext(TrustedCertificates.of(authority));
+      } catch (IOException unusable) {
+        throw CommandException.usage("--ca: " + unusable.getMessage() + ".");
+      }
+    }
+    if (proxy != null) {
+      http.proxy(ProxySelector.of(proxyAddress(proxy)));
+    }
+    return http.build();
+  }
+
+  private static InetSocketAddress proxyAddress(String text) {
+    int colon = text.lastIndexOf(':');
+    try {
+      return InetSocketAddress.createUnresolved(
+          text.substring(0, colon), Integer.parseInt(text.substring(colon + 1)));
+    } catch (IllegalArgumentException | IndexOutOfBoundsException noAddress) {
+      throw CommandException.usage(
+          "--proxy: write a host and a port, such as proxy.test:3128, not \"" + text + "\".");
+    }
+  }
+}

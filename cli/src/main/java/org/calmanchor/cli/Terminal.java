@@ -1,0 +1,55 @@
+package org.calmanchor.cli;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import picocli.CommandLine.Help.Ansi;
+
+/** Text for a terminal. */
+final class Terminal {
+  static final int WIDTH = 100;
+
+  private Terminal() {}
+
+  /** A text of a message or document, without characters that a terminal obeys. */
+  static String shown(String text) {
+    return text.codePoints()
+        .map(each -> Character.isISOControl(each) ? ' ' : each)
+        .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
+        .toString();
+  }
+
+  /** The same for a text of several lines. */
+  static String shownLines(String text) {
+    return String.join("\n", text.lines().map(Terminal::shown).toList());
+  }
+
+  static String bold(Ansi ansi, String text) {
+    return ansi.enabled() ? "\033[1m" + text + "\033[0m" : text;
+  }
+
+  static int widest(Collection<String> texts) {
+    return texts.stream().mapToInt(String::length).max().orElse(0);
+  }
+
+  static String padded(String text, int width) {
+    return text + " ".repeat(Math.max(0, width - text.length()));
+  }
+
+  /** The text in lines of at most {@code width} characters, but for longer words. */
+  static List<String> wrap(String text, int width) {
+    List<String> lines = new ArrayList<>();
+    StringBuilder line = new StringBuilder();
+    for (String word : text.split("\\s+", -1)) {
+      if (line.length() > 0 && line.length() + 1 + word.length() > Math.max(width, 30)) {
+        lines.add(line.toString());
+        line.setLength(0);
+      }
+      line.append(line.length() == 0 ? "" : " ").append(word);
+    }
+    if (line.length() > 0) {
+      lines.add(line.toString());
+    }
+    return lines;
+  }
+}
