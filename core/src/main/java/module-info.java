@@ -34,6 +34,7 @@ module org.calmanchor.core {
       org.calmanchor.web;
   exports org.calmanchor.core.outline;
   exports org.calmanchor.core.path;
+  exports org.calmanchor.core.diff;
   exports org.calmanchor.core.sample;
   exports org.calmanchor.core.conformance;
   exports org.calmanchor.core.io to

@@ -28,7 +28,8 @@ import picocli.CommandLine.Command;
       JudgeCommand.class,
       SampleCommand.class,
       DescribeCommand.class,
-      CallCommand.class
+      CallCommand.class,
+      DiffCommand.class
     })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec

@@ -7,6 +7,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import org.calmanchor.core.diff.Change;
+import org.calmanchor.core.diff.ContractDiff;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.web.handbook.Handbook;
@@ -75,6 +77,12 @@ final class DescribeCommand implements Callable<Integer> {
   private @Nullable Path html;
 
   @Option(
+      names = "--against",
+      paramLabel = "OLD",
+      description = "With --html: list what has changed since this older class or document.")
+  private @Nullable String against;
+
+  @Option(
       names = "--address",
       paramLabel = "URL",
       description =
@@ -89,6 +97,10 @@ final class DescribeCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     TargetOptions.Target found = addressed(targets.target(target));
+    if (against != null && html == null) {
+      throw CommandException.usage(
+          "--against belongs to --html; to see changes alone: calm-anchor diff OLD NEW.");
+    }
     if (html != null) {
       if (operation != null) {
         throw CommandException.usage("--html writes about all operations: leave out the name.");
@@ -143,7 +155,11 @@ final class DescribeCommand implements Callable<Integer> {
                   + TargetOptions.PLACEHOLDER
                   + "; set it with --address URL.");
     }
-    return new Handbook(contract, found.examples(), found.notices(), isCode).write();
+    List<Change> changes =
+        against == null
+            ? null
+            : ContractDiff.of(targets.target(against).contract(), found.contract());
+    return new Handbook(contract, found.examples(), found.notices(), isCode, changes).write();
   }
 
   private String picture(TargetOptions.Target found) {

@@ -126,6 +126,24 @@ public final class SimpleTypes {
   }
 
   private static SimpleRule bounded(SimpleRule base, String local) {
+    return FacetChecks.restrict(base, ownBounds(local));
+  }
+
+  /**
+   * The bounds of a built-in type of whole numbers, those of its bases included; empty if it has
+   * none.
+   */
+  public static List<Facet> bounds(QName builtIn) {
+    List<Facet> facets = new ArrayList<>();
+    QName at = builtIn;
+    while (at != null && BOUNDS.containsKey(at.getLocalPart())) {
+      facets.addAll(ownBounds(at.getLocalPart()));
+      at = BuiltIns.base(at);
+    }
+    return facets;
+  }
+
+  private static List<Facet> ownBounds(String local) {
     String[] bounds = Objects.requireNonNull(BOUNDS.get(local), local);
     List<Facet> facets = new ArrayList<>();
     if (!bounds[0].isEmpty()) {
@@ -134,7 +152,7 @@ public final class SimpleTypes {
     if (!bounds[1].isEmpty()) {
       facets.add(new Facet(Facet.Kind.MAX_INCLUSIVE, bounds[1]));
     }
-    return FacetChecks.restrict(base, facets);
+    return facets;
   }
 
   private static final Map<String, String[]> BOUNDS =

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.model.Contract;
@@ -36,6 +37,7 @@ public final class Handbook {
   private final Contract contract;
   private final List<Notice> notices;
   private final boolean hasLimits;
+  private final @Nullable List<Change> changes;
   private final Outline outline;
   private final TypeChapters types;
   private final SampleExchanges exchanges;
@@ -52,6 +54,7 @@ public final class Handbook {
     this.contract = contract;
     this.notices = List.copyOf(notices);
     this.hasLimits = hasLimits;
+    this.changes = changes == null ? null : List.copyOf(changes);
     this.outline = Outline.of(contract, Outline.Depth.NAMED_TYPES);
     this.types = new TypeChapters(contract, outline);
     this.exchanges = new SampleExchanges(contract, Samples.of(contract, examples));
@@ -166,6 +169,23 @@ public final class Handbook {
             Limit.READ_TIME,
             Limit.CALL_TIME)
         : List.of();
+  }
+
+  /** What has changed since an older contract, the breaking changes first; null if not known. */
+  public @Nullable List<Change> changes() {
+    return changes == null
+        ? null
+        : changes.stream().sorted(Comparator.comparing(each -> !each.breaks())).toList();
+  }
+
+  /** Whom a change breaks, in words. */
+  public static String broken(Change change) {
+    if (change.breaksSenders() && change.breaksReceivers()) {
+      return "those who send and those who receive";
+    }
+    return change.breaksSenders()
+        ? "those who send"
+        : change.breaksReceivers() ? "those who receive" : "nobody";
   }
 
   /** The picture of the services. */
