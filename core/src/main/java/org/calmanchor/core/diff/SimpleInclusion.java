@@ -43,10 +43,8 @@ final class SimpleInclusion {
     if (within.isUnlimitedText()) {
       return true;
     }
-    if (keepsSpace(part, whole)) {
-      return false;
-    }
-    if (!of.enumeration().isEmpty()) {
+    boolean isSpaceSafe = !keepsSpace(part, whole);
+    if (isSpaceSafe && !of.enumeration().isEmpty()) {
       return of.enumeration().stream().allMatch(each -> values.isValid(whole, each));
     }
     if (of.variety() instanceof SimpleType.UnionOf union) {
@@ -62,6 +60,7 @@ final class SimpleInclusion {
     }
     boolean areAtomic = of.variety() == null && within.variety() == null;
     return areAtomic
+        && isSpaceSafe
         && isBuiltInWithin(of, within.builtIn())
         && of.isWithin(within, isNumeric(within.builtIn()));
   }

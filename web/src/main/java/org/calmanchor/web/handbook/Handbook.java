@@ -49,8 +49,14 @@ public final class Handbook {
    * @param examples the example values for its samples
    * @param notices what the contract's document asks for, but cannot be used here
    * @param hasLimits whether the service is hosted here, so that our default limits hold
+   * @param changes what has changed since an older contract; null if there is none
    */
-  public Handbook(Contract contract, Examples examples, List<Notice> notices, boolean hasLimits) {
+  public Handbook(
+      Contract contract,
+      Examples examples,
+      List<Notice> notices,
+      boolean hasLimits,
+      @Nullable List<Change> changes) {
     this.contract = contract;
     this.notices = List.copyOf(notices);
     this.hasLimits = hasLimits;
