@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Random;
 import java.util.stream.Collectors;
 import org.calmanchor.core.Documents;
+import org.calmanchor.core.diff.ContractDiff;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.dynamic.DynamicAnswers;
 import org.calmanchor.core.dynamic.DynamicMessages;
@@ -20,6 +21,8 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.outline.Outline;
+import org.calmanchor.core.outline.OutlineLine;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.sample.Samples;
@@ -111,6 +114,34 @@ class CorpusTest {
               refused.problems().stream().map(Problem::toString).collect(Collectors.joining("\n")))
           .contains(corpus.expected());
     }
+  }
+
+  @ParameterizedTest
+  @MethodSource("readable")
+  void hasNoChangeFromItself(Corpus corpus) {
+    Contract once = Documents.read(corpus.texts()).contract();
+    Contract again = Documents.read(corpus.texts()).contract();
+    assertThat(ContractDiff.of(once, again)).isEmpty();
+  }
+
+  @ParameterizedTest
+  @MethodSource("readable")
+  void isOutlinedCompletely(Corpus corpus) {
+    Contract contract = Documents.read(corpus.texts()).contract();
+    Outline outline = Outline.of(contract, Outline.Depth.FULL);
+    Samples samples = Samples.of(contract, Examples.NONE);
+    contract.portTypes().stream()
+        .flatMap(portType -> portType.operations().stream())
+        .forEach(
+            operation -> {
+              List<String> names =
+                  outline.request(operation).stream().map(OutlineLine::name).toList();
+              samples.request(operation).keySet().stream()
+                  .map(key -> key.replaceFirst("^@?(\\{.*})?", ""))
+                  .filter(key -> key.matches("[\\w.-]+"))
+                  .filter(key -> !List.of("value", "content").contains(key))
+                  .forEach(key -> assertThat(names).contains(key));
+            });
   }
 
   @ParameterizedTest
