@@ -47,6 +47,8 @@ public final class CalmAnchor implements Runnable {
     for (Subcommand added : ServiceLoader.load(Subcommand.class)) {
       line.addSubcommand(added);
     }
+    // An argument that begins with @ is an attribute, or a file that the command itself reads.
+    line.setExpandAtFiles(false);
     HelpStyle.apply(line);
     line.setExecutionExceptionHandler(CalmAnchor::explain);
     line.setParameterExceptionHandler(CalmAnchor::explainUsage);
