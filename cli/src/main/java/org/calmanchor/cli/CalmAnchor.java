@@ -19,17 +19,17 @@ import picocli.CommandLine.Command;
       "",
       "Start here:  calm-anchor demo",
       "",
-      "Exit codes: 0 done, 1 the contract or the call has a problem, 2 wrong usage."
+      "Exit codes: 0 done, 1 the contract has a problem, 2 wrong usage; of call: 3 a fault, 4 no answer."
     },
     subcommands = {
       ServeCommand.class,
       PageCommand.class,
       WsdlCommand.class,
       JudgeCommand.class,
-      SampleCommand.class,
       DescribeCommand.class,
-      CallCommand.class,
-      DiffCommand.class
+      DiffCommand.class,
+      SampleCommand.class,
+      CallCommand.class
     })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec

@@ -26,8 +26,9 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "describe",
     description = {
-      "Shows what a class or a WSDL document offers: addresses, operations, and their messages"
-          + " with types and rules.",
+      "Shows what a class or a WSDL document offers.",
+      "In the terminal: addresses, operations, and their messages with types and rules. As files: the"
+          + " handbook for the developer on the other side, or a picture."
     },
     footer = {
       "",

@@ -72,11 +72,24 @@ class ReadmeCommandsTest {
       try (Tool.Running running = new Tool.Running(folder, onFreePort(arguments))) {
         assertThat(running.until("Try ")).contains("The server is up.");
       }
+    } else if (verb.equals("call")) {
+      call(arguments);
     } else if (verb.equals("menu")) {
       menu(arguments);
     } else {
       Tool tool = Tool.run(folder, arguments.toArray(new String[0]));
       assertThat(tool.exitCode()).as(arguments + ": " + tool.err()).isZero();
+    }
+  }
+
+  private void call(List<String> arguments) throws Exception {
+    try (Tool.Running demo = new Tool.Running(folder, "demo", "--port", "0")) {
+      Matcher index = INDEX.matcher(demo.until("Try "));
+      assertThat(index.find()).isTrue();
+      List<String> all = new ArrayList<>(arguments);
+      all.replaceAll(each -> each.replace("http://localhost:8080", index.group(1)));
+      Tool tool = Tool.run(folder, all.toArray(new String[0]));
+      assertThat(tool.out()).as(tool.err()).contains("140.25");
     }
   }
 

@@ -73,11 +73,6 @@ public final class Screenshots {
       browser.picture(shots.resolve("explained.png"));
       browser.open(host.address("/"));
       browser.picture(shots.resolve("index.png"));
-
-      // Last, as it changes the harbor.
-      page.open("amendStay");
-      page.send("K-05");
-      browser.picture(shots.resolve("page-header.png"));
     }
   }
 }
