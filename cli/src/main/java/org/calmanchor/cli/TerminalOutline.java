@@ -15,6 +15,7 @@ import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.outline.Outline;
+import org.calmanchor.core.outline.OutlineDepth;
 import org.calmanchor.core.outline.OutlineLine;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Help.Ansi;
@@ -30,7 +31,7 @@ final class TerminalOutline {
 
   TerminalOutline(Contract contract, Ansi ansi, PrintWriter screen) {
     this.contract = contract;
-    this.outline = Outline.of(contract, Outline.Depth.FULL);
+    this.outline = Outline.of(contract, OutlineDepth.FULL);
     this.ansi = ansi;
     this.screen = screen;
   }

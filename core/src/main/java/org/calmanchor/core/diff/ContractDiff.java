@@ -323,12 +323,4 @@ public final class ContractDiff {
     }
     return addresses.stream().sorted().toList();
   }
-
-  /** The way of a message, which decides whether more or less of it breaks consumers. */
-  enum Direction {
-    /** Consumers send it. */
-    REQUEST,
-    /** Consumers receive it. */
-    RESPONSE
-  }
 }

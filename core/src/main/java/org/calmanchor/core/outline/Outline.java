@@ -11,27 +11,16 @@ import org.jspecify.annotations.Nullable;
 public final class Outline {
   private final Contract contract;
   private final TypeNames names;
-  private final Depth depth;
+  private final OutlineDepth depth;
 
-  /** How far the outline of a message goes. */
-  public enum Depth {
-    /** To the end. A structure that comes up again in the same message is not repeated. */
-    FULL,
-    /**
-     * To the first structure that has a name. Of a type that adds to another one, only what it
-     * adds; types that add to it are not mentioned.
-     */
-    NAMED_TYPES
-  }
-
-  private Outline(Contract contract, Depth depth) {
+  private Outline(Contract contract, OutlineDepth depth) {
     this.contract = contract;
     this.names = new TypeNames(contract);
     this.depth = depth;
   }
 
   /** The outline of {@code contract}. */
-  public static Outline of(Contract contract, Depth depth) {
+  public static Outline of(Contract contract, OutlineDepth depth) {
     return new Outline(contract, depth);
   }
 
@@ -73,7 +62,7 @@ public final class Outline {
   private boolean isWrapper(ComplexType type) {
     return !type.isAbstract()
         && !contract.holdsAny(type)
-        && (depth == Depth.FULL || type.name() == null);
+        && (depth == OutlineDepth.FULL || type.name() == null);
   }
 
   private OutlineLines lines() {

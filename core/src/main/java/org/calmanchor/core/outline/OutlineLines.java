@@ -28,13 +28,13 @@ final class OutlineLines {
 
   private final Contract contract;
   private final TypeNames names;
-  private final Outline.Depth depth;
+  private final OutlineDepth depth;
   private final List<OutlineLine> lines = new ArrayList<>();
 
   /** The structures whose members are among the lines. A type is itself only. */
   private final Set<ComplexType> shown = Collections.newSetFromMap(new IdentityHashMap<>());
 
-  OutlineLines(Contract contract, TypeNames names, Outline.Depth depth) {
+  OutlineLines(Contract contract, TypeNames names, OutlineDepth depth) {
     this.contract = contract;
     this.names = names;
     this.depth = depth;
@@ -52,7 +52,7 @@ final class OutlineLines {
   }
 
   private void structure(ComplexType type, int at) {
-    boolean addsOnly = depth == Outline.Depth.NAMED_TYPES && isExtension(type);
+    boolean addsOnly = depth == OutlineDepth.NAMED_TYPES && isExtension(type);
     if (addsOnly) {
       own(type, at);
       return;
@@ -64,7 +64,7 @@ final class OutlineLines {
       lines.add(line(at, Kind.ANY, words, "", null, List.of(), ""));
     }
     content(contract.content(type), at);
-    if (depth == Outline.Depth.NAMED_TYPES) {
+    if (depth == OutlineDepth.NAMED_TYPES) {
       return;
     }
     for (ComplexType derived : contract.derived(type)) {
@@ -200,7 +200,7 @@ final class OutlineLines {
 
   private void structure(ElementDeclaration element, ComplexType type, List<String> rules, int at) {
     boolean isNamed = type.name() != null;
-    boolean goesOn = depth == Outline.Depth.FULL || !isNamed;
+    boolean goesOn = depth == OutlineDepth.FULL || !isNamed;
     boolean isNew = goesOn && shown.add(type);
     if (type.isAbstract()) {
       rules.add("always one of the types that add to it");

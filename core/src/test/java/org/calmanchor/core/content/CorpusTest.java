@@ -22,6 +22,7 @@ import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.outline.Outline;
+import org.calmanchor.core.outline.OutlineDepth;
 import org.calmanchor.core.outline.OutlineLine;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.problem.Problem;
@@ -128,7 +129,7 @@ class CorpusTest {
   @MethodSource("readable")
   void isOutlinedCompletely(Corpus corpus) {
     Contract contract = Documents.read(corpus.texts()).contract();
-    Outline outline = Outline.of(contract, Outline.Depth.FULL);
+    Outline outline = Outline.of(contract, OutlineDepth.FULL);
     Samples samples = Samples.of(contract, Examples.NONE);
     contract.portTypes().stream()
         .flatMap(portType -> portType.operations().stream())

@@ -30,7 +30,7 @@ class OutlineTest {
 
   private static final Contract CONTRACT = Documents.read(Documents.around(SCHEMA, "message"));
 
-  private static List<String> lines(Outline.Depth depth) {
+  private static List<String> lines(OutlineDepth depth) {
     return Outline.of(CONTRACT, depth).request(CONTRACT.operation("send")).stream()
         .map(
             line ->
@@ -44,7 +44,7 @@ class OutlineTest {
 
   @Test
   void saysAllThatAMessageMayContain() {
-    assertThat(lines(Outline.Depth.FULL))
+    assertThat(lines(OutlineDepth.FULL))
         .containsExactly(
             "@urgent | boolean, optional, false if absent",
             "one of | optional",
@@ -65,10 +65,10 @@ class OutlineTest {
 
   @Test
   void endsAtNamedTypesIfTheyHaveChaptersOfTheirOwn() {
-    assertThat(lines(Outline.Depth.NAMED_TYPES))
+    assertThat(lines(OutlineDepth.NAMED_TYPES))
         .contains("ship | Ship, always one of the types that add to it | the ship")
         .noneMatch(line -> line.contains("tows") || line.contains("Yacht"));
-    Outline outline = Outline.of(CONTRACT, Outline.Depth.NAMED_TYPES);
+    Outline outline = Outline.of(CONTRACT, OutlineDepth.NAMED_TYPES);
     ComplexType yacht = (ComplexType) CONTRACT.type(Documents.name("Yacht"));
     assertThat(outline.members(yacht)).extracting(OutlineLine::label).containsExactly("@sails");
   }

@@ -24,6 +24,7 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.outline.Outline;
+import org.calmanchor.core.outline.OutlineDepth;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
@@ -61,7 +62,7 @@ public final class Handbook {
     this.notices = List.copyOf(notices);
     this.hasLimits = hasLimits;
     this.changes = changes == null ? null : List.copyOf(changes);
-    this.outline = Outline.of(contract, Outline.Depth.NAMED_TYPES);
+    this.outline = Outline.of(contract, OutlineDepth.NAMED_TYPES);
     this.types = new TypeChapters(contract, outline);
     this.exchanges = new SampleExchanges(contract, Samples.of(contract, examples));
     this.picture = new ContractPicture(contract, new Anchors());

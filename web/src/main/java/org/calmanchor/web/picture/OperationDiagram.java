@@ -15,6 +15,7 @@ import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.outline.Outline;
+import org.calmanchor.core.outline.OutlineDepth;
 import org.calmanchor.core.outline.OutlineLine;
 import org.calmanchor.core.outline.TypeNames;
 import org.jspecify.annotations.Nullable;
@@ -35,7 +36,7 @@ final class OperationDiagram {
   OperationDiagram(Contract contract, PictureLinks links) {
     this.contract = contract;
     this.links = links;
-    this.outline = Outline.of(contract, Outline.Depth.NAMED_TYPES);
+    this.outline = Outline.of(contract, OutlineDepth.NAMED_TYPES);
     this.names = new TypeNames(contract);
   }
 
