@@ -14,9 +14,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Compares the elements of two structures and how they are combined. */
 final class ContentDiff {
-  private final StructureDiff diff;
+  private final DeclarationDiff diff;
 
-  ContentDiff(StructureDiff diff) {
+  ContentDiff(DeclarationDiff diff) {
     this.diff = diff;
   }
 

@@ -1,10 +1,8 @@
 package org.calmanchor.core.diff;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -13,62 +11,53 @@ import org.calmanchor.core.diff.Finding.Kind;
 import org.calmanchor.core.model.AttributeUse;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.Names;
-import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.ValueConstraint;
 import org.calmanchor.core.model.Wildcard;
-import org.calmanchor.core.outline.TypeNames;
-import org.jspecify.annotations.Nullable;
 
 /** Compares two structures, but not the structures that their members are of. */
 final class StructureDiff {
   private final Contract old;
   private final Contract now;
-  private final TypeNames oldNames;
-  private final TypeNames nowNames;
-  private final SimpleInclusion forward;
-  private final SimpleInclusion backward;
-  private final List<Finding> findings = new ArrayList<>();
-  private final Map<String, TypePair> inner = new LinkedHashMap<>();
+  private final DeclarationDiff diff;
 
-  StructureDiff(Contract old, Contract now) {
+  private StructureDiff(Contract old, Contract now) {
     this.old = old;
     this.now = now;
-    this.oldNames = new TypeNames(old);
-    this.nowNames = new TypeNames(now);
-    this.forward = new SimpleInclusion(old, now);
-    this.backward = new SimpleInclusion(now, old);
-  }
-
-  List<Finding> findings() {
-    return findings;
-  }
-
-  /** The structures of the members, by the members' names; those of derived types are not named. */
-  Map<String, TypePair> inner() {
-    return inner;
+    this.diff = new DeclarationDiff(old, now);
   }
 
   /** Compares the content, the attributes and the derived types of two structures. */
-  StructureDiff compare(TypePair pair) {
+  static DeclarationDiff of(Contract old, Contract now, TypePair pair) {
+    StructureDiff structure = new StructureDiff(old, now);
+    structure.compare(pair);
+    return structure.diff;
+  }
+
+  private void compare(TypePair pair) {
     ComplexType was = pair.was();
     ComplexType is = pair.is();
     ComplexType.Content before = old.content(was);
     ComplexType.Content after = now.content(is);
     if (before instanceof ComplexType.Text one && after instanceof ComplexType.Text other) {
-      types("", one.type(), other.type(), is.origin().place());
+      diff.types("", one.type(), other.type(), is.origin().place());
     } else if (before instanceof ComplexType.Elements one
         && after instanceof ComplexType.Elements other) {
       if (one.mixed() != other.mixed()) {
-        add("", Kind.MIXED, yes(one.mixed()), yes(other.mixed()), one.mixed(), other.mixed(), is);
+        add(
+            "",
+            Kind.MIXED,
+            DeclarationDiff.allowed(one.mixed()),
+            DeclarationDiff.allowed(other.mixed()),
+            one.mixed(),
+            other.mixed(),
+            is);
       }
-      new ContentDiff(this).compare(Item.of(old, one), Item.of(now, other));
+      new ContentDiff(diff).compare(Item.of(old, one), Item.of(now, other));
     } else {
       add("", Kind.CONTENT, words(before), words(after), true, true, is);
     }
     attributes(was, is);
-    wildcards("@*", old.anyAttribute(was), now.anyAttribute(is));
+    diff.wildcards("@*", old.anyAttribute(was), now.anyAttribute(is));
     derived(was, is);
     if (!was.blocked().equals(is.blocked())) {
       add(
@@ -80,11 +69,6 @@ final class StructureDiff {
           !is.blocked().containsAll(was.blocked()),
           is);
     }
-    return this;
-  }
-
-  private static String yes(boolean is) {
-    return is ? "allowed" : "not allowed";
   }
 
   private static String words(ComplexType.Content content) {
@@ -99,8 +83,8 @@ final class StructureDiff {
       AttributeUse other = after.get(each.getKey());
       String name = "@" + each.getKey().getLocalPart();
       if (other == null) {
-        String shown = oldNames.described(one.type());
-        add(name, Kind.REMOVED, shown, "", true, one.required(), one.origin().place());
+        String shown = diff.oldType(one);
+        diff.add(name, Kind.REMOVED, shown, "", true, one.required(), one.origin().place());
       } else {
         attribute(name, one, other);
       }
@@ -111,11 +95,11 @@ final class StructureDiff {
         // What a wildcard allowed before has a type now.
         boolean wasAny =
             others != null && others.namespaces().allows(other.name().getNamespaceURI());
-        add(
+        diff.add(
             "@" + other.name().getLocalPart(),
             Kind.ADDED,
             "",
-            nowNames.described(other.type()) + (other.required() ? "" : ", optional"),
+            diff.nowType(other) + (other.required() ? "" : ", optional"),
             other.required() || wasAny,
             true,
             other.origin().place());
@@ -132,7 +116,7 @@ final class StructureDiff {
   private void attribute(String name, AttributeUse one, AttributeUse other) {
     String place = other.origin().place();
     if (one.required() != other.required()) {
-      add(
+      diff.add(
           name,
           Kind.ATTRIBUTE_USE,
           one.required() ? "required" : "optional",
@@ -142,51 +126,7 @@ final class StructureDiff {
           place);
     }
     values(name, one, other);
-    types(name, one.type(), other.type(), place);
-  }
-
-  /** Compares what two elements of one name are, wherever they stand. */
-  void elements(ElementDeclaration was, ElementDeclaration is) {
-    String name = is.name().getLocalPart();
-    String place = is.origin().place();
-    if (was.nillable() != is.nillable()) {
-      add(
-          name,
-          Kind.NILLABLE,
-          yes(was.nillable()),
-          yes(is.nillable()),
-          was.nillable(),
-          is.nillable(),
-          place);
-    }
-    values(was, is);
-    Set<?> before = was.substitution().blocked();
-    Set<?> after = is.substitution().blocked();
-    if (!before.equals(after)) {
-      add(
-          name,
-          Kind.BLOCKED,
-          before.toString(),
-          after.toString(),
-          !before.containsAll(after),
-          !after.containsAll(before),
-          place);
-    }
-    types(name, was.type(), is.type(), place);
-  }
-
-  /** An empty element has its default or fixed value, so each change narrows and widens. */
-  private void values(ElementDeclaration was, ElementDeclaration is) {
-    if (!Objects.equals(was.value(), is.value())) {
-      add(
-          is.name().getLocalPart(),
-          Kind.VALUE,
-          words(was.value()),
-          words(is.value()),
-          true,
-          true,
-          is.origin().place());
-    }
+    diff.types(name, one.type(), other.type(), place);
   }
 
   /** A fixed value of an attribute only limits it; a default gives a meaning to its absence. */
@@ -196,89 +136,15 @@ final class StructureDiff {
     if (!Objects.equals(one, other)) {
       boolean isOnlyFixed = one == null && other != null && other.isFixed();
       boolean wasOnlyFixed = other == null && one != null && one.isFixed();
-      add(
+      diff.add(
           name,
           Kind.VALUE,
-          words(one),
-          words(other),
+          DeclarationDiff.words(one),
+          DeclarationDiff.words(other),
           !wasOnlyFixed,
           !isOnlyFixed,
           is.origin().place());
     }
-  }
-
-  private static String words(@Nullable ValueConstraint value) {
-    return value == null
-        ? "none"
-        : value.isFixed() ? "always " + value.lexical() : value.lexical() + " if absent";
-  }
-
-  private void types(String name, TypeUse was, TypeUse is, String place) {
-    boolean wasComplex = old.definition(was) instanceof ComplexType;
-    boolean isComplex = now.definition(is) instanceof ComplexType;
-    if (wasComplex && isComplex) {
-      ComplexType one = (ComplexType) old.definition(was);
-      ComplexType other = (ComplexType) now.definition(is);
-      if (one != null && other != null) {
-        inner.put(name, new TypePair(one, other));
-      }
-    } else if (wasComplex || isComplex) {
-      String before = wasComplex ? "a structure" : described(old, oldNames, was);
-      String after = isComplex ? "a structure" : described(now, nowNames, is);
-      add(name, Kind.TYPE, before, after, true, true, place);
-    } else if (isAnyType(was) != isAnyType(is)) {
-      add(
-          name,
-          Kind.TYPE,
-          described(old, oldNames, was),
-          described(now, nowNames, is),
-          isAnyType(was),
-          isAnyType(is),
-          place);
-    } else if (!isAnyType(was)) {
-      simple(name, was, is, place);
-    }
-  }
-
-  private static boolean isAnyType(TypeUse type) {
-    return type instanceof TypeUse.Named named && named.name().equals(Names.xsd("anyType"));
-  }
-
-  private void simple(String name, TypeUse was, TypeUse is, String place) {
-    boolean narrows = !forward.holds(was, is);
-    boolean widens = !backward.holds(is, was);
-    String before = described(old, oldNames, was);
-    String after = described(now, nowNames, is);
-    boolean isSame = before.equals(after);
-    if ((narrows || widens) && !(isSame && isStructurallyEqual(was, is))) {
-      add(name, Kind.TYPE, before, after, narrows, widens, place);
-    }
-  }
-
-  /** Types that are made in the same way have the same values, even if that cannot be proven. */
-  private boolean isStructurallyEqual(TypeUse was, TypeUse is) {
-    SimpleInclusion.Facets one = SimpleInclusion.Facets.of(old, was);
-    SimpleInclusion.Facets other = SimpleInclusion.Facets.of(now, is);
-    List<TypeUse> before = one.parts();
-    List<TypeUse> after = other.parts();
-    boolean isSame = one.isSameBut(other) && before.size() == after.size();
-    for (int i = 0; isSame && i < before.size(); i++) {
-      isSame = isStructurallyEqual(before.get(i), after.get(i));
-    }
-    return isSame;
-  }
-
-  private static String described(Contract contract, TypeNames names, TypeUse type) {
-    List<String> words = new ArrayList<>(List.of(names.shown(type)));
-    words.addAll(names.facets(type));
-    List<String> values = names.values(type).stream().map(each -> each.value()).toList();
-    if (!values.isEmpty()) {
-      words.add("one of " + String.join(" ", values));
-    }
-    SimpleInclusion.Facets.of(contract, type)
-        .patterns()
-        .forEach(pattern -> words.add("pattern " + pattern));
-    return String.join(", ", words);
   }
 
   /** Compares the types that may stand for a type by {@code xsi:type}. */
@@ -305,7 +171,7 @@ final class StructureDiff {
       } else if (one == null) {
         add(name.getLocalPart(), Kind.SUBTYPE_ADDED, "", "can be sent", false, true, other);
       } else {
-        inner.put("xsi:type=" + name, new TypePair(one, other));
+        diff.inner().put("xsi:type=" + name, new TypePair(one, other));
       }
     }
   }
@@ -321,34 +187,6 @@ final class StructureDiff {
     return byName;
   }
 
-  /** Compares what is allowed of any name. */
-  void wildcards(String name, @Nullable Wildcard was, @Nullable Wildcard is) {
-    if (was == null ? is == null : was.equals(is)) {
-      return;
-    }
-    boolean narrows =
-        was != null
-            && (is == null
-                || !is.namespaces().union(was.namespaces()).equals(is.namespaces())
-                || is.processing().compareTo(was.processing()) < 0);
-    boolean widens =
-        is != null
-            && (was == null
-                || !was.namespaces().union(is.namespaces()).equals(was.namespaces())
-                || was.processing().compareTo(is.processing()) < 0);
-    add(name, Kind.WILDCARD, words(was), words(is), narrows, widens, "");
-  }
-
-  private static String words(@Nullable Wildcard wildcard) {
-    if (wildcard == null) {
-      return "none";
-    }
-    String names = String.join(" ", wildcard.namespaces().names().stream().sorted().toList());
-    String namespaces =
-        names.isEmpty() ? "any" : wildcard.namespaces().isNegated() ? "not " + names : names;
-    return namespaces + " (" + wildcard.processing().name().toLowerCase(Locale.ROOT) + ")";
-  }
-
   private void add(
       String member,
       Kind kind,
@@ -357,31 +195,6 @@ final class StructureDiff {
       boolean narrows,
       boolean widens,
       ComplexType type) {
-    add(member, kind, was, is, narrows, widens, type.origin().place());
-  }
-
-  void add(
-      String member,
-      Kind kind,
-      String was,
-      String is,
-      boolean narrows,
-      boolean widens,
-      String place) {
-    findings.add(new Finding(member, kind, was, is, narrows, widens, place));
-  }
-
-  String oldType(ElementDeclaration element) {
-    return type(old, oldNames, element);
-  }
-
-  String nowType(ElementDeclaration element) {
-    return type(now, nowNames, element);
-  }
-
-  private static String type(Contract contract, TypeNames names, ElementDeclaration element) {
-    return contract.definition(element.type()) instanceof ComplexType
-        ? names.shown(element.type())
-        : described(contract, names, element.type());
+    diff.add(member, kind, was, is, narrows, widens, type.origin().place());
   }
 }

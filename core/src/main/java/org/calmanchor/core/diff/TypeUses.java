@@ -19,7 +19,7 @@ final class TypeUses {
   private final Contract old;
   private final Contract now;
   private final ChangeList changes;
-  private final Map<TypePair, StructureDiff> known = new HashMap<>();
+  private final Map<TypePair, DeclarationDiff> known = new HashMap<>();
   private final Map<TypePair, Set<Direction>> used = new HashMap<>();
   private final Deque<Use> waiting = new ArrayDeque<>();
 
@@ -64,7 +64,7 @@ final class TypeUses {
 
   /** Compares two elements of one name. */
   void element(String path, ElementDeclaration was, ElementDeclaration is, Direction direction) {
-    StructureDiff diff = new StructureDiff(old, now);
+    DeclarationDiff diff = new DeclarationDiff(old, now);
     diff.elements(was, is);
     report(diff, path, "", direction);
     diff.inner().values().forEach(pair -> waiting.add(new Use(pair, path, direction)));
@@ -85,9 +85,9 @@ final class TypeUses {
   private void compare(Use use) {
     QName name = use.pair().is().name();
     String path = name == null ? use.path() : name.getLocalPart();
-    StructureDiff diff = known.get(use.pair());
+    DeclarationDiff diff = known.get(use.pair());
     if (diff == null) {
-      diff = new StructureDiff(old, now).compare(use.pair());
+      diff = StructureDiff.of(old, now, use.pair());
       known.put(use.pair(), diff);
     }
     report(diff, path, "/", use.direction());
@@ -104,7 +104,7 @@ final class TypeUses {
         : member.isEmpty() ? path : path + "/" + member;
   }
 
-  private void report(StructureDiff diff, String path, String separator, Direction direction) {
+  private void report(DeclarationDiff diff, String path, String separator, Direction direction) {
     for (Finding each : diff.findings()) {
       boolean isRequest = direction == Direction.REQUEST;
       boolean breaks = isRequest ? each.narrows() : each.widens();
