@@ -211,7 +211,7 @@ class TypedClientTest {
             free);
     assertThatExceptionOfType(NoAnswerException.class)
         .isThrownBy(() -> client.timeout(Duration.ofMillis(50)).proxy().sleep(2_000))
-        .withMessageContaining("did not answer within PT0.05S");
+        .withMessageContaining("did not answer within 0.05 s, the timeout");
     assertThatExceptionOfType(NoAnswerException.class)
         .isThrownBy(() -> client.at(host.address("/nowhere")).proxy().sleep(1))
         .withMessageContaining("answered with status 404: There is no service at /nowhere");
@@ -298,7 +298,7 @@ class TypedClientTest {
           client.at(addressOf(server)).timeout(Duration.ofMillis(700));
       assertThatExceptionOfType(NoAnswerException.class)
           .isThrownBy(() -> hasty.proxy().sleep(1))
-          .withMessageContaining("did not answer within PT0.7S");
+          .withMessageContaining("did not answer within 0.7 s, the timeout");
       assertThatExceptionOfType(NoAnswerException.class)
           .isThrownBy(() -> hasty.proxy().soundings(1))
           .withMessageContaining("is not what the interface says");
