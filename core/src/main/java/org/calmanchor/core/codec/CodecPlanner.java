@@ -1,6 +1,8 @@
 package org.calmanchor.core.codec;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -48,6 +50,12 @@ public final class CodecPlanner<T> {
   private final Map<QName, Lexical<Object>> globalAttributes = new HashMap<>();
   private final NarrowerTypes narrower;
   private @Nullable AnyContent any;
+
+  /** Types that nest so deeply that recursion could use up the stack are planned later. */
+  private static final int MOST_DEPTH = 100;
+
+  private final Deque<Runnable> postponed = new ArrayDeque<>();
+  private int depth;
 
   /**
    * Identifies a codec.
@@ -105,10 +113,14 @@ public final class CodecPlanner<T> {
 
   private MessageCodec message(ElementDeclaration element, T held) {
     Tag tag = Tag.of(prefixes.tag(element.name()), prefixes.declarations(element));
+    ElementCodec codec = codec(element, held);
+    while (!postponed.isEmpty()) {
+      postponed.remove().run();
+    }
     return new MessageCodec(
         element.name(),
         tag,
-        codec(element, held),
+        codec,
         element.nillable() ? values.position(held, false).holder() : null);
   }
 
@@ -146,7 +158,17 @@ public final class CodecPlanner<T> {
     }
     DeferredElement standIn = new DeferredElement();
     planned.put(key, standIn);
+    if (depth == MOST_DEPTH) {
+      postponed.add(() -> complete(key, standIn, plan));
+      return standIn;
+    }
+    return complete(key, standIn, plan);
+  }
+
+  private ElementCodec complete(Key<T> key, DeferredElement standIn, Supplier<ElementCodec> plan) {
+    depth++;
     ElementCodec codec = plan.get();
+    depth--;
     standIn.is(codec);
     planned.put(key, codec);
     return codec;

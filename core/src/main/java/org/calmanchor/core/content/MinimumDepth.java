@@ -15,16 +15,19 @@ import org.calmanchor.core.model.Member;
  * @param contract the contract that has the types
  */
 public record MinimumDepth(Contract contract) {
+  /** Messages do not nest deeper. */
+  private static final int MOST_DEPTH = 100;
+
   /**
    * The depth of {@code type}: 1 if it needs no other type; {@link Integer#MAX_VALUE} if each value
-   * would have to contain another value of the same type.
+   * would have to contain another value of the same type, or nest more deeply than messages may.
    */
   public int of(ComplexType type) {
     return of(type, Set.of());
   }
 
   private int of(ComplexType type, Set<ComplexType> above) {
-    if (above.contains(type)) {
+    if (above.contains(type) || above.size() == MOST_DEPTH) {
       return Integer.MAX_VALUE;
     }
     if (contract.holdsAny(type) || type.content() instanceof ComplexType.Text) {

@@ -24,6 +24,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Writes the lines of one message or type. */
 final class OutlineLines {
+  /** Messages do not nest deeper either. */
+  private static final int DEEPEST = 100;
+
   private static final Particle ONCE = new Particle(Wildcard.ANY, 1, 1);
 
   private final Contract contract;
@@ -200,7 +203,11 @@ final class OutlineLines {
 
   private void structure(ElementDeclaration element, ComplexType type, List<String> rules, int at) {
     boolean isNamed = type.name() != null;
-    boolean goesOn = depth == OutlineDepth.FULL || !isNamed;
+    boolean isTooDeep = at >= DEEPEST;
+    boolean goesOn = !isTooDeep && (depth == OutlineDepth.FULL || !isNamed);
+    if (isTooDeep) {
+      rules.add("too deep to be shown here");
+    }
     boolean isNew = goesOn && shown.add(type);
     if (type.isAbstract()) {
       rules.add("always one of the types that add to it");

@@ -21,6 +21,11 @@ public final class MissingValues {
   private final TypeNames names;
   private final List<Missing> missing = new ArrayList<>();
 
+  /** Messages do not nest deeper. */
+  private static final int MOST_DEPTH = 100;
+
+  private int depth;
+
   /**
    * A value that is missing.
    *
@@ -78,9 +83,15 @@ public final class MissingValues {
   }
 
   private void structure(ComplexType declared, Map<?, ?> values, String prefix) {
-    if (values.containsKey(DynamicMessages.NIL_KEY)) {
+    if (values.containsKey(DynamicMessages.NIL_KEY) || depth == MOST_DEPTH) {
       return;
     }
+    depth++;
+    members(declared, values, prefix);
+    depth--;
+  }
+
+  private void members(ComplexType declared, Map<?, ?> values, String prefix) {
     ComplexType type = actual(declared, values.get(DynamicMessages.TYPE_KEY));
     if (type.isAbstract()) {
       List<String> types =

@@ -1,6 +1,8 @@
 package org.calmanchor.core.prefix;
 
+import java.util.ArrayDeque;
 import java.util.Collections;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.Set;
@@ -11,7 +13,6 @@ import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Names;
-import org.calmanchor.core.model.TypeUse;
 
 /** Finds the namespaces that the names in a message can have. It is used once, by one thread. */
 final class UsedNamespaces {
@@ -19,24 +20,30 @@ final class UsedNamespaces {
   private final Set<String> used = new HashSet<>();
   private final Set<ComplexType> seen = Collections.newSetFromMap(new IdentityHashMap<>());
 
+  /** Types whose members are still to be added: types can nest too deeply for recursion. */
+  private final Deque<ComplexType> waiting = new ArrayDeque<>();
+
   UsedNamespaces(Contract contract) {
     this.contract = contract;
   }
 
   /** The namespaces of an element and of all that it can contain. */
   Set<String> of(ElementDeclaration element) {
-    used.add(element.name().getNamespaceURI());
-    add(element.type());
+    add(element);
+    while (!waiting.isEmpty()) {
+      add(waiting.remove());
+    }
     return used;
   }
 
-  private void add(TypeUse use) {
-    if (!(contract.definition(use) instanceof ComplexType type)) {
-      return;
+  private void add(ElementDeclaration element) {
+    used.add(element.name().getNamespaceURI());
+    if (contract.definition(element.type()) instanceof ComplexType type && seen.add(type)) {
+      waiting.add(type);
     }
-    if (!seen.add(type)) {
-      return;
-    }
+  }
+
+  private void add(ComplexType type) {
     if (type.equals(ComplexType.ANY_TYPE)) {
       used.add(Names.XSI);
       used.add(Names.XSD);
@@ -65,7 +72,7 @@ final class UsedNamespaces {
         if (element.nillable()) {
           used.add(Names.XSI);
         }
-        of(element);
+        add(element);
       }
     }
   }

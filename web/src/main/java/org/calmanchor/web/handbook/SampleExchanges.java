@@ -1,6 +1,7 @@
 package org.calmanchor.web.handbook;
 
 import java.net.URI;
+import java.net.URISyntaxException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -19,6 +20,9 @@ import org.calmanchor.core.soap.SoapHttp;
 
 /** Writes sample calls as they go over HTTP. */
 final class SampleExchanges {
+  /** Stands where no address is known: a host name that is never assigned (RFC 6761, 6.4). */
+  private static final String PLACEHOLDER = "http://address-not-set.invalid/";
+
   private final Contract contract;
   private final Samples samples;
   private final DynamicMessages requests;
@@ -43,10 +47,17 @@ final class SampleExchanges {
         }
       }
     }
+    // A document may have bindings, but no service.
+    for (Binding binding : contract.bindings()) {
+      if (contract.portType(binding.portType()).operations().contains(operation)) {
+        exchanges.computeIfAbsent(binding.version(), version -> exchange(operation, version, ""));
+      }
+    }
     return new ArrayList<>(exchanges.values());
   }
 
-  private SampleExchange exchange(Operation operation, SoapVersion version, String address) {
+  private SampleExchange exchange(Operation operation, SoapVersion version, String written) {
+    String address = isUrl(written) ? written : PLACEHOLDER;
     String request =
         text(
             requests.request(
@@ -93,6 +104,14 @@ final class SampleExchanges {
             fault.name(),
             samples.fault(fault),
             Layout.INDENTED));
+  }
+
+  private static boolean isUrl(String address) {
+    try {
+      return new URI(address).getHost() != null;
+    } catch (URISyntaxException noUrl) {
+      return false;
+    }
   }
 
   private static String http(String address, Map<String, String> headers) {

@@ -31,9 +31,16 @@ final class SvgWriter {
   private String write(String title) {
     add(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" viewBox=\"0 0 %d %d\""
-            + " role=\"img\" font-family=\"%s\" font-size=\"12\" fill=\"#20302f\">",
-        layers.width(), layers.height(), layers.width(), layers.height(), FONT);
-    add("<title>%s</title>", escaped(title));
+            + " role=\"%s\" aria-label=\"%s\" font-family=\"%s\" font-size=\"12\""
+            + " fill=\"#20302f\">",
+        layers.width(),
+        layers.height(),
+        layers.width(),
+        layers.height(),
+        // What an image contains is not read out, so one with links is none.
+        hasLinks() ? "group" : "img",
+        escaped(title),
+        FONT);
     add("<rect width=\"100%%\" height=\"100%%\" fill=\"#fffefb\"/>");
     add("<g fill=\"none\" stroke=\"#1f6e75\" stroke-width=\"1.4\">");
     diagram.edges().forEach(this::line);
@@ -43,6 +50,14 @@ final class SvgWriter {
     }
     add("</svg>");
     return svg.toString();
+  }
+
+  private boolean hasLinks() {
+    return diagram.boxes().stream()
+        .anyMatch(
+            box ->
+                !box.href().isEmpty()
+                    || box.rows().stream().anyMatch(row -> !row.href().isEmpty()));
   }
 
   private void line(Edge edge) {
