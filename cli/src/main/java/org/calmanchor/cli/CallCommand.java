@@ -133,11 +133,25 @@ final class CallCommand implements Callable<Integer> {
       return;
     }
     DynamicMessages messages = DynamicMessages.of(contract);
+    byte[] message = written(messages, called, version, body, blocks);
     try {
-      messages.validRequest(
-          messages.request(called.name(), version, body, blocks, DynamicMessages.Layout.COMPACT));
+      messages.validRequest(message);
     } catch (IllegalArgumentException invalid) {
       throw CommandException.usage(invalid.getMessage() + "\nAdd --as-is to send it nevertheless.");
+    }
+  }
+
+  /** The message; what cannot be written cannot be sent as it is either. */
+  private static byte[] written(
+      DynamicMessages messages,
+      Operation called,
+      SoapVersion version,
+      Map<String, Object> body,
+      Map<String, Object> blocks) {
+    try {
+      return messages.request(called.name(), version, body, blocks, DynamicMessages.Layout.COMPACT);
+    } catch (IllegalArgumentException unfit) {
+      throw CommandException.usage(String.valueOf(unfit.getMessage()) + ".");
     }
   }
 

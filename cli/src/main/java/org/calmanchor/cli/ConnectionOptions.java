@@ -5,6 +5,7 @@ import java.net.InetSocketAddress;
 import java.net.ProxySelector;
 import java.net.URI;
 import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -68,14 +69,23 @@ final class ConnectionOptions {
           throw CommandException.usage(
               "--header: write a name, a colon and a value, such as 'X-Berth: H-07'.");
         }
-        client =
-            client.httpHeader(
-                header.substring(0, colon).strip(), header.substring(colon + 1).strip());
+        client = with(client, header.substring(0, colon).strip(), header.substring(colon + 1));
       }
     } catch (IllegalArgumentException unusable) {
-      throw CommandException.usage(String.valueOf(unusable.getMessage()));
+      throw CommandException.usage("--timeout: " + unusable.getMessage() + ".");
     }
     return client;
+  }
+
+  private static DynamicClient with(DynamicClient client, String name, String value) {
+    try {
+      // The builder knows which headers may not be set, and which characters they may have.
+      HttpRequest.newBuilder().setHeader(name, value.strip());
+    } catch (IllegalArgumentException unusable) {
+      throw CommandException.usage(
+          "--header: \"" + Terminal.shown(name) + "\" cannot be set, or has an invalid value.");
+    }
+    return client.httpHeader(name, value.strip());
   }
 
   private URI address(Contract contract, Operation operation, SoapVersion version) {

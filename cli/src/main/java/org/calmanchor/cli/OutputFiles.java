@@ -44,7 +44,7 @@ final class OutputFiles {
       throw isThere(file);
     } catch (NoSuchFileException noFolder) {
       throw CommandException.usage(
-          "--out: there is no folder " + file.toAbsolutePath().getParent());
+          "There is no folder " + file.toAbsolutePath().getParent() + " to write into.");
     } catch (IOException unwritable) {
       throw CommandException.problem(file + " cannot be written: " + unwritable.getMessage());
     }

@@ -14,9 +14,14 @@ final class Terminal {
   /** A text of a message or document, without characters that a terminal obeys. */
   static String shown(String text) {
     return text.codePoints()
-        .map(each -> Character.isISOControl(each) ? ' ' : each)
+        .map(each -> isObeyed(each) ? ' ' : each)
         .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)
         .toString();
+  }
+
+  /** Whether a terminal does something instead of showing it: change colours or the direction. */
+  private static boolean isObeyed(int character) {
+    return Character.isISOControl(character) || Character.getType(character) == Character.FORMAT;
   }
 
   /** The same for a text of several lines. */

@@ -70,7 +70,7 @@ class CommandMistakesTest {
         "wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out",
         "judge none.wsdl|2|There is no file none.wsdl that can be read.",
         "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
-        "wsdl deep.Desk --classpath . --out no/where.wsdl|2|--out: there is no folder",
+        "wsdl deep.Desk --classpath . --out no/where.wsdl|2|There is no folder",
         "serve deep.Desk --classpath . --public-url x|2|--public-url: \"x\" names no host"
       })
   void explainsWhatIsWrong(String line, int exitCode, String words) throws Exception {

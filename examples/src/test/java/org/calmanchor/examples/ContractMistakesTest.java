@@ -38,6 +38,7 @@ class ContractMistakesTest {
         "call deep.Desk ring x --classpath .|2|\"x\" is no value: write a name, = and a value",
         "call deep.Desk rign --classpath .|2|There is no operation \"rign\". Did you mean \"ring\"?",
         "call deep.Desk ring --classpath . --address http://x.test/ --header x|2|--header: write a name",
+        "call deep.Desk ring --classpath . --address http://x.test/ --header Host:x|2|\"Host\" cannot be set",
         "call deep.Desk ring --classpath . --address http://x.test/ --proxy x|2|--proxy: write a host",
         "call deep.Desk ring --classpath . --address http://x.test/ --ca none|2|--ca: none",
         "call deep.Desk ring --classpath . --address http://x.test/ --timeout soon|2|--timeout is a time",
