@@ -115,6 +115,13 @@ public final class Browser implements AutoCloseable {
   public void click(String css) {
     WebElement target = visible(css);
     driver.executeScript("arguments[0].scrollIntoView({block: 'center'})", target);
+    // A click goes to a place, so what is still moving would be missed.
+    driver.executeAsyncScript(
+        "const [target, done] = arguments; let last = ''; let frames = 0; const look = () => {"
+            + "const at = target.getBoundingClientRect(); const now = at.x + ' ' + at.y;"
+            + "if (now === last || ++frames > 60) done(); else { last = now;"
+            + "requestAnimationFrame(look); } }; look();",
+        target);
     target.click();
   }
 
