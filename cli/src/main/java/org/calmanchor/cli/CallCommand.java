@@ -1,9 +1,6 @@
 package org.calmanchor.cli;
 
-import com.fasterxml.jackson.jr.ob.JSON;
-import java.io.IOException;
 import java.io.PrintWriter;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -110,10 +107,13 @@ final class CallCommand implements Callable<Integer> {
     Samples samples = found.samples();
     Map<String, Object> body = input.body(contract, samples, called, values);
     Map<String, Object> blocks = input.headerBlocks(contract, samples, called);
-    requireValid(contract, called, version, body, blocks);
+    DynamicMessages messages = DynamicMessages.of(contract);
+    if (!input.asIs() && contract.request(called) != null) {
+      requireValid(messages, called, version, body, blocks);
+    }
     try {
       DynamicAnswer answer =
-          connection.client(contract, called, version).call(called.name(), body, blocks);
+          connection.client(contract, messages, called, version).call(called.name(), body, blocks);
       return show(answer, called, contract);
     } catch (NoAnswerException none) {
       throw CommandException.noAnswer(String.valueOf(none.getMessage()));
@@ -122,17 +122,13 @@ final class CallCommand implements Callable<Integer> {
     }
   }
 
-  /** Refuses values that the contract does not allow, unless they are wanted. */
-  private void requireValid(
-      Contract contract,
+  /** Refuses values that the contract does not allow. */
+  private static void requireValid(
+      DynamicMessages messages,
       Operation called,
       SoapVersion version,
       Map<String, Object> body,
       Map<String, Object> blocks) {
-    if (input.asIs() || contract.request(called) == null) {
-      return;
-    }
-    DynamicMessages messages = DynamicMessages.of(contract);
     byte[] message = written(messages, called, version, body, blocks);
     try {
       messages.validRequest(message);
@@ -237,11 +233,7 @@ final class CallCommand implements Callable<Integer> {
     } else {
       all.put("unreadable", ((Outcome.Unreadable) outcome).reason());
     }
-    try {
-      return JSON.std.with(JSON.Feature.PRETTY_PRINT_OUTPUT).asString(all);
-    } catch (IOException impossible) {
-      throw new UncheckedIOException(impossible);
-    }
+    return JsonText.of(all);
   }
 
   private PrintWriter out() {

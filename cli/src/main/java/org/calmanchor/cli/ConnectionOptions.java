@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.client.DynamicClient;
 import org.calmanchor.client.TrustedCertificates;
+import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
@@ -57,9 +58,11 @@ final class ConnectionOptions {
   private @Nullable String proxy;
 
   /** A client for an operation in a version of SOAP. */
-  DynamicClient client(Contract contract, Operation operation, SoapVersion version) {
+  DynamicClient client(
+      Contract contract, DynamicMessages messages, Operation operation, SoapVersion version) {
     DynamicClient client =
-        DynamicClient.of(contract, address(contract, operation, version)).version(version);
+        DynamicClient.of(contract, messages, address(contract, operation, version))
+            .version(version);
     Duration patience = Durations.read("--timeout", timeout);
     try {
       client = client.timeout(patience).over(http());

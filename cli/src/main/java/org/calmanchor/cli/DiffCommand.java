@@ -1,9 +1,6 @@
 package org.calmanchor.cli;
 
-import com.fasterxml.jackson.jr.ob.JSON;
-import java.io.IOException;
 import java.io.PrintWriter;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -145,10 +142,6 @@ final class DiffCommand implements Callable<Integer> {
       one.put("place", change.place());
       all.add(one);
     }
-    try {
-      return JSON.std.with(JSON.Feature.PRETTY_PRINT_OUTPUT).asString(all);
-    } catch (IOException impossible) {
-      throw new UncheckedIOException(impossible);
-    }
+    return JsonText.of(all);
   }
 }

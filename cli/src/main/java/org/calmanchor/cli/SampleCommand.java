@@ -8,11 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Function;
-import org.calmanchor.core.dynamic.DynamicAnswers;
-import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.sample.SampleMessages;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -139,47 +137,24 @@ final class SampleCommand implements Callable<Integer> {
 
   /** Writes the messages of one contract. */
   private static final class Messages {
-    private final Samples samples;
-    private final DynamicMessages requests;
-    private final DynamicAnswers answers;
+    private final SampleMessages messages;
     private final Function<Operation, SoapVersion> versions;
 
     Messages(TargetOptions.Target target, Function<Operation, SoapVersion> versions) {
-      this.samples = target.samples();
-      this.requests = DynamicMessages.of(target.contract());
-      this.answers = DynamicAnswers.of(target.contract());
+      this.messages = SampleMessages.of(target.contract(), target.examples());
       this.versions = versions;
     }
 
     String request(Operation operation) {
-      return text(
-          requests.request(
-              operation.name(),
-              versions.apply(operation),
-              samples.request(operation),
-              samples.headerBlocks(operation),
-              DynamicMessages.Layout.INDENTED));
+      return text(messages.request(operation, versions.apply(operation)));
     }
 
     String response(Operation operation) {
-      return text(
-          answers.response(
-              operation.name(),
-              versions.apply(operation),
-              samples.response(operation),
-              samples.answeredBlocks(operation),
-              DynamicMessages.Layout.INDENTED));
+      return text(messages.response(operation, versions.apply(operation)));
     }
 
     String fault(Operation operation, Operation.FaultUse fault) {
-      return text(
-          answers.fault(
-              operation.name(),
-              fault.name(),
-              versions.apply(operation),
-              fault.name(),
-              samples.fault(fault),
-              DynamicMessages.Layout.INDENTED));
+      return text(messages.fault(operation, fault, versions.apply(operation)));
     }
 
     Map<String, String> files(List<Operation> operations) {

@@ -37,10 +37,13 @@ public final class DynamicClient {
 
   /** Creates a client for the service at {@code address}. */
   public static DynamicClient of(Contract contract, URI address) {
+    return of(contract, DynamicMessages.of(contract), address);
+  }
+
+  /** Creates a client with the messages of its contract, which are planned already. */
+  public static DynamicClient of(Contract contract, DynamicMessages messages, URI address) {
     return new DynamicClient(
-        contract,
-        DynamicMessages.of(contract),
-        CallSettings.of(address, contract.bindings().get(0).version()));
+        contract, messages, CallSettings.of(address, contract.bindings().get(0).version()));
   }
 
   private DynamicClient with(CallSettings changed) {

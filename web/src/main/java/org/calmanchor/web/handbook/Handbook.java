@@ -25,7 +25,7 @@ import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.outline.Outline;
 import org.calmanchor.core.outline.OutlineDepth;
-import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.sample.SampleMessages;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
 import org.jspecify.annotations.Nullable;
@@ -64,7 +64,7 @@ public final class Handbook {
     this.changes = changes == null ? null : List.copyOf(changes);
     this.outline = Outline.of(contract, OutlineDepth.NAMED_TYPES);
     this.types = new TypeChapters(contract, outline);
-    this.exchanges = new SampleExchanges(contract, Samples.of(contract, examples));
+    this.exchanges = new SampleExchanges(contract, SampleMessages.of(contract, examples));
     this.picture = new ContractPicture(contract, new Anchors());
   }
 

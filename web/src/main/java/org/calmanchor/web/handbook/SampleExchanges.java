@@ -7,15 +7,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.calmanchor.core.dynamic.DynamicAnswers;
-import org.calmanchor.core.dynamic.DynamicMessages;
-import org.calmanchor.core.dynamic.DynamicMessages.Layout;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.sample.SampleMessages;
 import org.calmanchor.core.soap.SoapHttp;
 
 /** Writes sample calls as they go over HTTP. */
@@ -24,15 +21,11 @@ final class SampleExchanges {
   private static final String PLACEHOLDER = "http://address-not-set.invalid/";
 
   private final Contract contract;
-  private final Samples samples;
-  private final DynamicMessages requests;
-  private final DynamicAnswers answers;
+  private final SampleMessages messages;
 
-  SampleExchanges(Contract contract, Samples samples) {
+  SampleExchanges(Contract contract, SampleMessages messages) {
     this.contract = contract;
-    this.samples = samples;
-    this.requests = DynamicMessages.of(contract);
-    this.answers = DynamicAnswers.of(contract);
+    this.messages = messages;
   }
 
   /** A sample call for each version of SOAP in which the operation can be called. */
@@ -58,52 +51,27 @@ final class SampleExchanges {
 
   private SampleExchange exchange(Operation operation, SoapVersion version, String written) {
     String address = isUrl(written) ? written : PLACEHOLDER;
-    String request =
-        text(
-            requests.request(
-                operation.name(),
-                version,
-                samples.request(operation),
-                samples.headerBlocks(operation),
-                Layout.INDENTED));
+    String request = text(messages.request(operation, version));
     Map<String, String> headers = SoapHttp.headers(version, operation.input().action());
     Map<String, String> faults = new LinkedHashMap<>();
     for (Operation.FaultUse fault : operation.faults()) {
       faults.put(
           fault.name(),
-          answer("500 Internal Server Error", version, fault(operation, fault, version)));
+          answer(
+              "500 Internal Server Error",
+              version,
+              text(messages.fault(operation, fault, version))));
     }
     String response =
         operation.output() == null
             ? "HTTP/1.1 202 Accepted\n"
-            : answer("200 OK", version, response(operation, version));
+            : answer("200 OK", version, text(messages.response(operation, version)));
     return new SampleExchange(
         version.title(),
         http(address, headers) + "\n" + request,
         response,
         faults,
         curl(address, headers, request));
-  }
-
-  private String response(Operation operation, SoapVersion version) {
-    return text(
-        answers.response(
-            operation.name(),
-            version,
-            samples.response(operation),
-            samples.answeredBlocks(operation),
-            Layout.INDENTED));
-  }
-
-  private String fault(Operation operation, Operation.FaultUse fault, SoapVersion version) {
-    return text(
-        answers.fault(
-            operation.name(),
-            fault.name(),
-            version,
-            fault.name(),
-            samples.fault(fault),
-            Layout.INDENTED));
   }
 
   private static boolean isUrl(String address) {

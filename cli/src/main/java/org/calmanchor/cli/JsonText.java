@@ -1,0 +1,18 @@
+package org.calmanchor.cli;
+
+import com.fasterxml.jackson.jr.ob.JSON;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+
+/** Values as JSON, indented, for other programs. */
+final class JsonText {
+  private JsonText() {}
+
+  static String of(Object maps) {
+    try {
+      return JSON.std.with(JSON.Feature.PRETTY_PRINT_OUTPUT).asString(maps);
+    } catch (IOException impossible) {
+      throw new UncheckedIOException(impossible);
+    }
+  }
+}
