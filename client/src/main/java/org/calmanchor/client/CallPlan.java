@@ -13,8 +13,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param name the operation's name
  * @param action the action of its request
- * @param request writes the arguments
- * @param response reads the result; null for one-way
+ * @param request writes the arguments; null if the body is empty
+ * @param response reads the result; null for one-way, or if the body is empty
  * @param headersIn the header blocks that are sent
  * @param headersOut those that come back, by name
  * @param faults the declared faults, by detail element
@@ -25,7 +25,7 @@ import org.jspecify.annotations.Nullable;
 record CallPlan(
     String name,
     String action,
-    MessageCodec request,
+    @Nullable MessageCodec request,
     @Nullable MessageCodec response,
     List<HeaderCodec> headersIn,
     Map<QName, HeaderCodec> headersOut,

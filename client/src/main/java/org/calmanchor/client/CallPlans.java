@@ -46,7 +46,7 @@ final class CallPlans {
   }
 
   static CallPlans of(Class<?> type) {
-    return new CallPlans(type, ContractReader.read(type));
+    return new CallPlans(type, ContractReader.readToCall(type));
   }
 
   /** The plan of a method, or null if it is not an operation. */

@@ -18,6 +18,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import java.util.zip.GZIPOutputStream;
+import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.soap.EnvelopeWriter;
@@ -164,7 +165,15 @@ final class ClientCall {
                     PIECE,
                     false)
                 .digits((int) settings.limits().value(Limit.DIGITS))) {
-      writer.write(out, blocks(arguments), body -> plan.request().write(body, arguments));
+      MessageCodec request = plan.request();
+      writer.write(
+          out,
+          blocks(arguments),
+          body -> {
+            if (request != null) {
+              request.write(body, arguments);
+            }
+          });
       out.flush();
     }
   }

@@ -49,6 +49,7 @@ public final class CodecPlanner<T> {
   private final Map<QName, MessageCodec> globals = new HashMap<>();
   private final Map<QName, Lexical<Object>> globalAttributes = new HashMap<>();
   private final NarrowerTypes narrower;
+  private final Map<ValueModel<?>, CodecPlanner<?>> others = new HashMap<>();
   private @Nullable AnyContent any;
 
   /** Types that nest so deeply that recursion could use up the stack are planned later. */
@@ -99,6 +100,12 @@ public final class CodecPlanner<T> {
    */
   public MessageCodec plan(ElementDeclaration element, T held) {
     MessageCodec codec = message(element, held);
+    planGlobals(held);
+    return codec;
+  }
+
+  /** Plans what may stand for wildcards. */
+  private void planGlobals(T held) {
     if (any != null && values.isGeneral() && globals.isEmpty()) {
       for (Schema schema : contract.schemas()) {
         for (ElementDeclaration global : schema.elements()) {
@@ -108,15 +115,11 @@ public final class CodecPlanner<T> {
         }
       }
     }
-    return codec;
   }
 
   private MessageCodec message(ElementDeclaration element, T held) {
     Tag tag = Tag.of(prefixes.tag(element.name()), prefixes.declarations(element));
-    ElementCodec codec = codec(element, held);
-    while (!postponed.isEmpty()) {
-      postponed.remove().run();
-    }
+    ElementCodec codec = complete(element, held);
     return new MessageCodec(
         element.name(),
         tag,
@@ -124,7 +127,31 @@ public final class CodecPlanner<T> {
         element.nillable() ? values.position(held, false).holder() : null);
   }
 
+  private ElementCodec complete(ElementDeclaration element, T held) {
+    ElementCodec codec = codec(element, held);
+    while (!postponed.isEmpty()) {
+      postponed.remove().run();
+    }
+    return codec;
+  }
+
   private ElementCodec codec(ElementDeclaration element, T held) {
+    ValueModel.Other<?> other = values.other(held);
+    return other == null ? own(element, held) : ofOther(element, other);
+  }
+
+  private <U> ElementCodec ofOther(ElementDeclaration element, ValueModel.Other<U> other) {
+    @SuppressWarnings("unchecked") // a model's planner is for what the model knows of positions
+    CodecPlanner<U> planner =
+        (CodecPlanner<U>)
+            others.computeIfAbsent(
+                other.model(), model -> new CodecPlanner<>(contract, other.model()));
+    ElementCodec codec = planner.complete(element, other.held());
+    planner.planGlobals(other.held());
+    return codec;
+  }
+
+  private ElementCodec own(ElementDeclaration element, T held) {
     TypeUse type = element.type();
     if (element.value() != null) {
       return newCodec(type, element.value(), held);

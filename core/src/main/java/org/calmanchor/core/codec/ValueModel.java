@@ -35,6 +35,18 @@ public interface ValueModel<T> {
   record Position<T>(Holder holder, T item, boolean isMany, boolean isLazy) {}
 
   /**
+   * Another value model, which represents all that is within a position.
+   *
+   * @param held what it needs to know of the position
+   */
+  record Other<U>(ValueModel<U> model, U held) {}
+
+  /** The other model that represents an element and all that is within it; null for this one. */
+  default @Nullable Other<?> other(T held) {
+    return null;
+  }
+
+  /**
    * The lexical forms of a simple type.
    *
    * @param value the default or fixed value of the element or attribute, or null

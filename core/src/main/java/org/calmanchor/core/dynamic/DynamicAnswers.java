@@ -15,6 +15,8 @@ import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.tree.PlainValues;
+import org.calmanchor.core.tree.TreeValueModel;
 import org.calmanchor.core.xml.EncodeException;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
@@ -33,8 +35,8 @@ public final class DynamicAnswers {
       Map<String, MessageCodec> faults) {}
 
   private DynamicAnswers(Contract contract) {
-    CodecPlanner<DynamicValueModel.Untyped> planner =
-        new CodecPlanner<>(contract, new DynamicValueModel(contract, true));
+    CodecPlanner<TreeValueModel.Untyped> planner =
+        new CodecPlanner<>(contract, new TreeValueModel(contract, TreeValueModel.Checked.READ));
     contract.portTypes().stream()
         .flatMap(portType -> portType.operations().stream())
         .forEach(operation -> plans.put(operation.name(), plan(contract, planner, operation)));
@@ -46,19 +48,19 @@ public final class DynamicAnswers {
   }
 
   private static Plan plan(
-      Contract contract, CodecPlanner<DynamicValueModel.Untyped> planner, Operation operation) {
+      Contract contract, CodecPlanner<TreeValueModel.Untyped> planner, Operation operation) {
     ElementDeclaration response = contract.response(operation);
     Map<String, MessageCodec> blocks = new LinkedHashMap<>();
     for (ElementDeclaration block : contract.responseHeaders(operation)) {
-      blocks.put(block.name().getLocalPart(), planner.plan(block, DynamicValueModel.Untyped.ANY));
+      blocks.put(block.name().getLocalPart(), planner.plan(block, TreeValueModel.Untyped.ANY));
     }
     Map<String, MessageCodec> faults = new LinkedHashMap<>();
     for (Operation.FaultUse fault : operation.faults()) {
       ElementDeclaration detail = contract.bodyElement(fault.message());
-      faults.put(fault.name(), planner.plan(detail, DynamicValueModel.Untyped.ANY));
+      faults.put(fault.name(), planner.plan(detail, TreeValueModel.Untyped.ANY));
     }
     return new Plan(
-        response == null ? null : planner.plan(response, DynamicValueModel.Untyped.ANY),
+        response == null ? null : planner.plan(response, TreeValueModel.Untyped.ANY),
         blocks,
         faults);
   }

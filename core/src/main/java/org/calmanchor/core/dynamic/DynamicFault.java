@@ -4,6 +4,7 @@ import java.util.Map;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.soap.FaultReader;
+import org.calmanchor.core.tree.PlainValues;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 

@@ -22,6 +22,10 @@ import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.FaultReader;
 import org.calmanchor.core.soap.SoapFaultException;
+import org.calmanchor.core.tree.PlainValues;
+import org.calmanchor.core.tree.TreeValueModel;
+import org.calmanchor.core.tree.TreeValueModel.Checked;
+import org.calmanchor.core.tree.ValueMembers;
 import org.calmanchor.core.xml.EncodeException;
 import org.calmanchor.core.xml.InvalidMessageException;
 import org.calmanchor.core.xml.MessageLimits;
@@ -59,16 +63,16 @@ public final class DynamicMessages {
 
   private DynamicMessages(Contract contract) {
     this.contract = contract;
-    this.plans = plans(contract, true);
+    this.plans = plans(contract, Checked.READ);
     for (SoapVersion version : SoapVersion.values()) {
       writers.put(version, new EnvelopeWriter(version));
     }
   }
 
-  private static Map<String, Plan> plans(Contract contract, boolean isChecked) {
+  private static Map<String, Plan> plans(Contract contract, Checked checked) {
     Map<String, Plan> plans = new LinkedHashMap<>();
-    CodecPlanner<DynamicValueModel.Untyped> planner =
-        new CodecPlanner<>(contract, new DynamicValueModel(contract, isChecked));
+    CodecPlanner<TreeValueModel.Untyped> planner =
+        new CodecPlanner<>(contract, new TreeValueModel(contract, checked));
     for (PortType portType : contract.portTypes()) {
       for (Operation operation : portType.operations()) {
         plans.put(operation.name(), plan(contract, planner, operation));
@@ -80,17 +84,17 @@ public final class DynamicMessages {
   /** The plans that read values as they are written, valid or not. Most programs need none. */
   private synchronized Map<String, Plan> unchecked() {
     if (unchecked == null) {
-      unchecked = plans(contract, false);
+      unchecked = plans(contract, Checked.NONE);
     }
     return unchecked;
   }
 
   private static Plan plan(
-      Contract contract, CodecPlanner<DynamicValueModel.Untyped> planner, Operation operation) {
+      Contract contract, CodecPlanner<TreeValueModel.Untyped> planner, Operation operation) {
     Map<QName, MessageCodec> faults = new HashMap<>();
     for (Operation.FaultUse fault : operation.faults()) {
       QName element = contract.message(fault.message()).onlyPart().element();
-      faults.put(element, planner.plan(contract.element(element), DynamicValueModel.Untyped.ANY));
+      faults.put(element, planner.plan(contract.element(element), TreeValueModel.Untyped.ANY));
     }
     return new Plan(
         codec(planner, contract.request(operation)),
@@ -101,16 +105,16 @@ public final class DynamicMessages {
   }
 
   private static @Nullable MessageCodec codec(
-      CodecPlanner<DynamicValueModel.Untyped> planner, @Nullable ElementDeclaration element) {
-    return element == null ? null : planner.plan(element, DynamicValueModel.Untyped.ANY);
+      CodecPlanner<TreeValueModel.Untyped> planner, @Nullable ElementDeclaration element) {
+    return element == null ? null : planner.plan(element, TreeValueModel.Untyped.ANY);
   }
 
   private static Map<String, MessageCodec> headerBlocks(
-      Contract contract, CodecPlanner<DynamicValueModel.Untyped> planner, Operation operation) {
+      Contract contract, CodecPlanner<TreeValueModel.Untyped> planner, Operation operation) {
     Map<String, MessageCodec> headerBlocks = new LinkedHashMap<>();
     for (ElementDeclaration element : contract.requiredHeaders(operation)) {
       headerBlocks.put(
-          element.name().getLocalPart(), planner.plan(element, DynamicValueModel.Untyped.ANY));
+          element.name().getLocalPart(), planner.plan(element, TreeValueModel.Untyped.ANY));
     }
     return headerBlocks;
   }
@@ -121,16 +125,16 @@ public final class DynamicMessages {
   }
 
   /** The key of the type's name in the map of a structure that has subtypes. */
-  public static final String TYPE_KEY = DynamicValueModel.TYPE_KEY;
+  public static final String TYPE_KEY = TreeValueModel.TYPE_KEY;
 
   /** The only key in the map of a nil element; its value is "true". */
-  public static final String NIL_KEY = DynamicValueModel.NIL_KEY;
+  public static final String NIL_KEY = TreeValueModel.NIL_KEY;
 
   /** The key of content whose elements cannot be told by their names alone: a list. */
-  public static final String CONTENT_KEY = DynamicValueModel.CONTENT_KEY;
+  public static final String CONTENT_KEY = TreeValueModel.CONTENT_KEY;
 
   /** The key of a text between elements, in an entry of such a list. */
-  public static final String MIXED_KEY = DynamicValueModel.MIXED_KEY;
+  public static final String MIXED_KEY = TreeValueModel.MIXED_KEY;
 
   /**
    * Whether the map of a message has the members of its body element. Else the element is simple,
@@ -146,14 +150,14 @@ public final class DynamicMessages {
   }
 
   /** The only key of a message whose body element is no structure. */
-  public static final String ONLY_KEY = DynamicValueModel.TEXT_KEY;
+  public static final String ONLY_KEY = TreeValueModel.TEXT_KEY;
 
   /**
    * The key of an attribute in the map of its structure: the attribute's name, or "@" and the name
    * if an element has the same name.
    */
   public static String key(Contract contract, ComplexType type, AttributeUse attribute) {
-    return DynamicValueModel.key(contract, type, attribute);
+    return TreeValueModel.key(contract, type, attribute);
   }
 
   /**
@@ -166,7 +170,7 @@ public final class DynamicMessages {
 
   /** The key of the text in the map of a structure with simple content. */
   public static String textKey(ComplexType type) {
-    return DynamicValueModel.textKey(type);
+    return TreeValueModel.textKey(type);
   }
 
   /**

@@ -3,6 +3,7 @@ package org.calmanchor.core.endpoint;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.function.BiConsumer;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -59,7 +60,7 @@ final class OperationPlanner {
         service,
         operation.name(),
         operation.input().action(),
-        planned.request(),
+        Objects.requireNonNull(planned.request()),
         planned.response(),
         planned.headersIn(),
         planned.headersOut(),

@@ -35,6 +35,19 @@ final class BodyMatcher {
   /** Members of a body; if it is bare, one that is the element itself. */
   record Body(List<PropertyMember> members, boolean isBare) {}
 
+  /** Matches a body that is empty, or that is not there. */
+  Body empty(Operation wanted, List<PropertyMember> given, String method) {
+    for (PropertyMember each : given) {
+      differences.differs(
+          method,
+          "it has " + each.member().signature().replaceFirst("^.*?, ", ""),
+          "the body is empty",
+          wanted.origin(),
+          "Leave it out.");
+    }
+    return new Body(List.of(), false);
+  }
+
   /** Matches the parameters of a method with the body of its request. */
   Body request(
       Operation operation, ElementDeclaration wanted, List<PropertyMember> given, String method) {

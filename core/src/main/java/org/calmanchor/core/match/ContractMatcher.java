@@ -64,6 +64,11 @@ public final class ContractMatcher {
     this.bodies = new BodyMatcher(sources, values, differences);
   }
 
+  /** Reports what keeps the document from being served, although it can be called. */
+  public void requireHostable() {
+    new HostingCheck(document, service, differences).check();
+  }
+
   /** The examples in the code, at the places of the document. */
   public Examples examples() {
     return values.examples();
@@ -71,24 +76,22 @@ public final class ContractMatcher {
 
   /** The members of the document's contract. They are complete if no problem was added. */
   public Members match() {
-    new HostingCheck(document, service, differences).check();
-    Map<QName, OperationMember> operations = new LinkedHashMap<>();
+    Map<String, OperationMember> operations = new LinkedHashMap<>();
     Map<QName, FaultMember> faults = new LinkedHashMap<>();
     Map<String, Operation> known = new LinkedHashMap<>();
     code.portTypes().get(0).operations().forEach(each -> known.put(each.name(), each));
     List<Operation> asked = document.portTypes().get(0).operations();
     for (Operation operation : asked) {
       Operation own = known.remove(operation.name());
-      ElementDeclaration request = document.request(operation);
       if (own == null) {
         differences.notInCode(
             service,
             "method for operation \"" + operation.name() + "\"",
             operation.origin(),
             "Add it: a public method with @Operation(name = \"" + operation.name() + "\").");
-      } else if (request != null) {
-        OperationMember member = operation(own, operation, request);
-        operations.put(request.name(), member);
+      } else {
+        OperationMember member = operation(own, operation);
+        operations.put(operation.name(), member);
         member.faults().forEach(fault -> faults.put(fault.element(), fault));
       }
     }
@@ -100,12 +103,14 @@ public final class ContractMatcher {
     return new Members(operations, structures.matched(), faults);
   }
 
-  private OperationMember operation(Operation own, Operation wanted, ElementDeclaration request) {
-    OperationMember given =
-        Objects.requireNonNull(
-            sources.members().operations().get(Objects.requireNonNull(code.request(own)).name()));
+  private OperationMember operation(Operation own, Operation wanted) {
+    OperationMember given = Objects.requireNonNull(sources.members().operations().get(own.name()));
     String method = given.method().signature();
-    BodyMatcher.Body in = bodies.request(wanted, request, given.parameters(), method);
+    ElementDeclaration request = document.request(wanted);
+    BodyMatcher.Body in =
+        request == null
+            ? bodies.empty(wanted, given.parameters(), method)
+            : bodies.request(wanted, request, given.parameters(), method);
     BodyMatcher.Body out = response(own, wanted, given.result(), method);
     return new OperationMember(
         given.method(),
@@ -134,9 +139,10 @@ public final class ContractMatcher {
               : "Write @Operation(oneWay = true), and let it return void.");
     }
     ElementDeclaration element = document.response(wanted);
-    return own.output() == null || element == null
-        ? new BodyMatcher.Body(List.of(), false)
-        : bodies.response(wanted, element, result, method);
+    if (own.output() != null && element != null) {
+      return bodies.response(wanted, element, result, method);
+    }
+    return bodies.empty(wanted, result == null ? List.of() : List.of(result), method);
   }
 
   private List<HeaderMember> headers(Operation wanted, List<HeaderMember> given, String method) {

@@ -39,6 +39,10 @@ final class Differences {
         fix);
   }
 
+  /** The fix where only a tree of values holds what the document allows. */
+  static final String TREE =
+      "Hold it in a Map<String, Object>, whose values are texts, lists and such maps.";
+
   /** Something in the document cannot be represented in Java. */
   void notHostable(String where, String what, Origin origin, String fix) {
     problems.add(ProblemCode.NOT_HOSTABLE, where, what + at(origin) + ".", fix);

@@ -39,12 +39,12 @@ final class MemberMatcher {
   /** The members as the document has them. They are complete if there is no difference. */
   StructureMember match(StructureMember given, ComplexType type, ComplexType wanted, String place) {
     if (document.anyAttribute(wanted) != null) {
-      differences.notHostable(
+      differences.differs(
           place,
-          Differences.words(wanted)
-              + " has attributes of any name, for which there is no Java form",
+          "it is a record or class",
+          Differences.words(wanted) + " has attributes of any name in the document",
           wanted.origin(),
-          "Serve another port type, or ask for a document without xsd:anyAttribute.");
+          Differences.TREE);
     }
     List<PropertyMember> properties = new ArrayList<>();
     List<Member> elements = elements(wanted, place);
@@ -124,18 +124,16 @@ final class MemberMatcher {
     }
     ContentModel model = ContentModelBuilder.build(document, wanted);
     if (model.isOrdered()) {
-      differences.notHostable(
+      differences.differs(
           place,
+          "it is a record or class",
           Differences.words(wanted)
+              + " in the document has "
               + (model.isMixed()
-                  ? " has text between its elements"
-                  : " has elements whose order says something that their names do not")
-              + ", for which there is no Java form",
+                  ? "text between its elements"
+                  : "elements whose order says something that their names do not"),
           wanted.origin(),
-          model.isMixed()
-              ? "Serve another port type, or ask for a document without mixed content."
-              : "Serve another port type, or ask for a document in which each element has a name of"
-                  + " its own.");
+          Differences.TREE);
       return null;
     }
     return model.positions().stream()

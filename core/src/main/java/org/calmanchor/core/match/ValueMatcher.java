@@ -180,12 +180,16 @@ final class ValueMatcher {
           "Write " + SimpleMatcher.suggestion(sources.document().builtIn(wanted)) + " instead.");
       return form;
     }
+    if (form instanceof JavaForm.Tree) {
+      return form;
+    }
     if (complex.equals(ComplexType.ANY_TYPE)) {
-      differences.notHostable(
+      differences.differs(
           where,
-          "its element may have any content in the document, for which there is no Java form",
+          words(form),
+          "its element may have any content in the document",
           origin,
-          "Serve another port type, or ask for a document that names the type.");
+          Differences.TREE);
       return form;
     }
     if (form instanceof JavaForm.Structure structure) {
@@ -202,11 +206,20 @@ final class ValueMatcher {
     }
     differences.differs(
         where,
-        isSimple ? "it is a simple value" : "it holds one element of any name",
+        words(form),
         "it has " + words(complex) + " in the document",
         complex.origin(),
         "Write a record for it.");
     return form;
+  }
+
+  private static String words(JavaForm form) {
+    if (form instanceof JavaForm.Simple || form instanceof JavaForm.Constant) {
+      return "it is a simple value";
+    }
+    return form instanceof JavaForm.Any
+        ? "it holds one element of any name"
+        : "it is a record, class, list or map";
   }
 
   private static String words(ComplexType type) {

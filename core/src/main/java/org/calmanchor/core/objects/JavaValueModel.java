@@ -30,6 +30,7 @@ import org.calmanchor.core.reading.Members.OperationMember;
 import org.calmanchor.core.reading.Members.PropertyMember;
 import org.calmanchor.core.reading.Members.StructureMember;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.core.tree.TreeValueModel;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
@@ -37,6 +38,7 @@ import org.w3c.dom.Element;
 public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   private final Contract contract;
   private final Members members;
+  private final Other<?> trees;
 
   /** What Java has at a position of a message. */
   public sealed interface Java permits Held, Lazy, Arguments, Result, Detail, Entries {}
@@ -63,6 +65,14 @@ public final class JavaValueModel implements ValueModel<JavaValueModel.Java> {
   public JavaValueModel(Reading reading) {
     this.contract = reading.contract();
     this.members = reading.members();
+    this.trees =
+        new Other<>(
+            new TreeValueModel(contract, TreeValueModel.Checked.ALL), TreeValueModel.Untyped.ANY);
+  }
+
+  @Override
+  public @Nullable Other<?> other(Java held) {
+    return held instanceof Held only && only.use() instanceof JavaForm.Tree ? trees : null;
   }
 
   @Override

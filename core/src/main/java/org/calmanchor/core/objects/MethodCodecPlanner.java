@@ -52,13 +52,13 @@ public final class MethodCodecPlanner {
    */
   public MethodCodecs plan(Operation operation) {
     ElementDeclaration request = contract.request(operation);
-    OperationMember member = request == null ? null : members.operations().get(request.name());
-    if (request == null || member == null) {
+    OperationMember member = members.operations().get(operation.name());
+    if (member == null) {
       throw new IllegalArgumentException("no method stands for operation " + operation.name());
     }
     return new MethodCodecs(
         member,
-        request(request, member),
+        request == null ? null : request(request, member),
         response(operation, member),
         headers(member, false),
         headers(member, true),

@@ -10,15 +10,16 @@ import org.jspecify.annotations.Nullable;
  * The codecs of an operation, planned for its Java method.
  *
  * @param member the method
- * @param request from and to the method's arguments
- * @param response from and to an array that holds the result; null for a one-way operation
+ * @param request from and to the method's arguments; null if the body is empty
+ * @param response from and to an array that holds the result; null for a one-way operation, or if
+ *     the body is empty
  * @param headersIn the parameters that are header blocks of the request
  * @param headersOut the parameters that are header blocks of the response
  * @param faults the declared faults, in the order of the method
  */
 public record MethodCodecs(
     OperationMember member,
-    MessageCodec request,
+    @Nullable MessageCodec request,
     @Nullable MessageCodec response,
     List<HeaderCodec> headersIn,
     List<HeaderCodec> headersOut,

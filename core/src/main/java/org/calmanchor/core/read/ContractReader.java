@@ -29,10 +29,12 @@ import org.jspecify.annotations.Nullable;
 /** Reads an annotated service class into its contract, and finds all its problems in one go. */
 public final class ContractReader {
   private final JavaType service;
+  private final boolean isHosted;
   private final Problems problems = newProblems();
 
-  private ContractReader(JavaType service) {
+  private ContractReader(JavaType service, boolean isHosted) {
     this.service = service;
+    this.isHosted = isHosted;
   }
 
   private static Problems newProblems() {
@@ -49,10 +51,24 @@ public final class ContractReader {
     return read(Reflection.typeOf(service));
   }
 
+  /**
+   * Reads an interface that is called only. The document of a contract that came first may have
+   * what can be called, but not served.
+   *
+   * @throws ContractException with every problem, when there is one
+   */
+  public static Reading readToCall(Class<?> service) {
+    return read(Reflection.typeOf(service), false);
+  }
+
   /** Reads a service from any view of its class. */
   static Reading read(JavaType service) {
+    return read(service, true);
+  }
+
+  private static Reading read(JavaType service, boolean isHosted) {
     JavaType marked = marked(service);
-    return new ContractReader(marked == null ? service : marked).read();
+    return new ContractReader(marked == null ? service : marked, isHosted).read();
   }
 
   /** The type with the annotation: the service itself, or its supertype that has it. */
@@ -104,7 +120,7 @@ public final class ContractReader {
     boolean isGiven = !given.document().isEmpty();
     GivenContract first = isGiven ? GivenContract.read(service, given, problems) : null;
     String namespace = first == null ? given.namespace() : first.namespace();
-    TypeReader types = new TypeReader(namespace, problems);
+    TypeReader types = new TypeReader(namespace, isGiven, problems);
     List<ReadOperation> operations =
         new ServiceReader(service, given.exposing(), types).operations();
     types.finish();
@@ -136,6 +152,9 @@ public final class ContractReader {
     ContractMatcher matcher =
         new ContractMatcher(
             service.signature(), contract, members, examples, first.contract(), problems);
+    if (isHosted) {
+      matcher.requireHostable();
+    }
     Members matched = matcher.match();
     throwIfAny();
     return new Reading(service, first.contract(), matched, matcher.examples(), first.documents());
@@ -212,10 +231,10 @@ public final class ContractReader {
   }
 
   private static Members membersOf(List<ReadOperation> operations, TypeReader types) {
-    Map<QName, OperationMember> methods = new LinkedHashMap<>();
+    Map<String, OperationMember> methods = new LinkedHashMap<>();
     Map<QName, FaultMember> faults = new LinkedHashMap<>();
     for (ReadOperation operation : operations) {
-      methods.put(operation.request().name(), operation.member());
+      methods.put(operation.name(), operation.member());
       operation.faults().forEach(f -> faults.put(f.element().name(), f.member()));
     }
     return new Members(methods, types.structures(), faults);

@@ -29,6 +29,7 @@ import org.jspecify.annotations.Nullable;
 /** Maps the Java types that operations use to types of XML Schema. */
 final class TypeReader {
   private final String namespace;
+  private final boolean isDocumentGiven;
   private final Problems problems;
   private final SchemaParts parts;
   private final ExampleReader examples;
@@ -37,8 +38,14 @@ final class TypeReader {
   private final StructureReader structures;
   private final CollectionReader collections;
 
-  TypeReader(String namespace, Problems problems) {
+  /**
+   * Creates a reader.
+   *
+   * @param isDocumentGiven whether a document, rather than the Java types, says what is on the wire
+   */
+  TypeReader(String namespace, boolean isDocumentGiven, Problems problems) {
     this.namespace = namespace;
+    this.isDocumentGiven = isDocumentGiven;
     this.problems = problems;
     this.parts = new SchemaParts(problems);
     this.examples = new ExampleReader(problems);
@@ -146,6 +153,9 @@ final class TypeReader {
           "what " + type.signature() + " stands for is not known here.",
           TypeSuggestions.ofOpen(type));
     }
+    if (isDocumentGiven && isTree(type)) {
+      return new ReadType(TypeUse.named(Names.xsd("anyType")), new JavaForm.Tree(type));
+    }
     if (collections.reads(type)) {
       return collections.read(type, constraints, path);
     }
@@ -166,6 +176,13 @@ final class TypeReader {
         path,
         type.signature() + " has no counterpart on the wire.",
         TypeSuggestions.of(type));
+  }
+
+  private static boolean isTree(JavaType type) {
+    return type.name().equals("java.util.Map")
+        && type.arguments().size() == 2
+        && type.arguments().get(0).name().equals("java.lang.String")
+        && type.arguments().get(1).name().equals("java.lang.Object");
   }
 
   private ReadType refuse(ProblemCode code, JavaType type, String path, String what, String fix) {

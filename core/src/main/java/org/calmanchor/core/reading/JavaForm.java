@@ -16,6 +16,7 @@ public sealed interface JavaForm
         JavaForm.Restricted,
         JavaForm.Structure,
         JavaForm.Any,
+        JavaForm.Tree,
         JavaForm.Maybe,
         JavaForm.Many,
         JavaForm.Wrapped,
@@ -53,6 +54,12 @@ public sealed interface JavaForm
 
   /** Any element at all, as an {@code org.w3c.dom.Element}. */
   record Any(JavaType type) implements JavaForm {}
+
+  /**
+   * A value of any type of a document that came first, as a {@code Map<String, Object>} of maps,
+   * lists and texts.
+   */
+  record Tree(JavaType type) implements JavaForm {}
 
   /** An {@link java.util.Optional}. */
   record Maybe(JavaForm of) implements JavaForm {}

@@ -12,12 +12,12 @@ import org.jspecify.annotations.Nullable;
 /**
  * The Java members behind the nodes of a contract. Immutable.
  *
- * @param operations by the request's body element
+ * @param operations by the operation's name
  * @param types by type name; by a name that no type has if the type is anonymous
  * @param faults by detail element
  */
 public record Members(
-    Map<QName, OperationMember> operations,
+    Map<String, OperationMember> operations,
     Map<QName, StructureMember> types,
     Map<QName, FaultMember> faults) {
   /** Copies all maps. */

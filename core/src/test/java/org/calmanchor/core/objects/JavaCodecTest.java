@@ -64,7 +64,7 @@ class JavaCodecTest {
     QName name = new QName(SignalBook.NAMESPACE, operation);
     return PLANNER.plan(
         CONTRACT.element(name),
-        new JavaValueModel.Arguments(READING.members().operations().get(name)));
+        new JavaValueModel.Arguments(READING.members().operations().get(operation)));
   }
 
   private static String written(MessageCodec codec, Object... arguments) {

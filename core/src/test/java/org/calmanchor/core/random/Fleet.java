@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Consumer;
 import javax.xml.validation.Schema;
 import org.calmanchor.core.Compiled;
@@ -17,6 +18,7 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.conformance.Conformance;
 import org.calmanchor.core.conformance.Rule;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.objects.JavaValueModel;
 import org.calmanchor.core.read.ContractReader;
@@ -63,13 +65,15 @@ final class Fleet {
         .operations()
         .forEach(
             (name, member) -> {
+              ElementDeclaration request =
+                  planned.contract().request(planned.contract().operation(name));
               bodies.put(
-                  name.getLocalPart(),
+                  name,
                   planner.plan(
-                      planned.contract().element(name), new JavaValueModel.Arguments(member)));
+                      Objects.requireNonNull(request), new JavaValueModel.Arguments(member)));
               HeaderMember block = member.headers().get(0);
               badges.put(
-                  name.getLocalPart(),
+                  name,
                   planner.plan(
                       planned.contract().element(block.element()),
                       new JavaValueModel.Held(block.use())));

@@ -142,7 +142,7 @@ class ArchitectureTest {
       noClasses()
           .that()
           .haveNameNotMatching(
-              ".*\\.(xml\\.Dom|codec\\.Any|objects\\.JavaValueModel|dynamic\\.DynamicValueModel"
+              ".*\\.(xml\\.Dom|codec\\.Any|objects\\.JavaValueModel|tree\\.TreeValueModel"
                   + "|endpoint\\.(MessageHeaders|Header|CallContext|Answer)).*")
           .should()
           .dependOnClassesThat()

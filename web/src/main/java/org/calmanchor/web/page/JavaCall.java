@@ -7,7 +7,6 @@ import java.util.stream.Collectors;
 import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.JavaMethod;
 import org.calmanchor.core.introspection.JavaType;
-import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.reading.JavaForm;
 import org.calmanchor.core.reading.Members.HeaderMember;
@@ -44,9 +43,7 @@ public final class JavaCall {
   public String write(
       String operation, Map<String, Object> values, Map<String, Object> headerBlocks) {
     Operation called = service.contract().operation(operation);
-    ElementDeclaration request = reading.contract().request(called);
-    OperationMember member =
-        request == null ? null : reading.members().operations().get(request.name());
+    OperationMember member = reading.members().operations().get(called.name());
     if (member == null) {
       throw new IllegalArgumentException(operation + " is not made from Java");
     }

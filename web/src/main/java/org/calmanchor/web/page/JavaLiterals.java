@@ -76,7 +76,7 @@ final class JavaLiterals {
       String special = special("Float", number.doubleValue());
       return special.isEmpty() ? printed + "f" : special;
     } else if (value instanceof String string) {
-      return string.length() > MOST_CHARACTERS ? "\"\"" + tooLong() : quoted(string);
+      return text(string);
     }
     return made(row.javaType(), value, printed);
   }
@@ -131,6 +131,11 @@ final class JavaLiterals {
 
   private static String tooLong() {
     return " /* too long to be written here */";
+  }
+
+  /** A string literal, if it is not too long for one. */
+  static String text(String text) {
+    return text.length() > MOST_CHARACTERS ? "\"\"" + tooLong() : quoted(text);
   }
 
   /** A string literal (JLS, section 3.10.5). */

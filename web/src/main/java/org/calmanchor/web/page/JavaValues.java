@@ -70,8 +70,28 @@ final class JavaValues {
       return name == null ? "null" : source.nameOf(constant.type()) + "." + name;
     } else if (use instanceof JavaForm.Structure structure && value instanceof Map<?, ?> fields) {
       return structure(structure, fields);
+    } else if (use instanceof JavaForm.Tree && value != null) {
+      return tree(value);
     }
     return "null /* an element of your own */";
+  }
+
+  /** A tree of values, which holds what no other Java type can. */
+  private String tree(Object value) {
+    if (value instanceof Map<?, ?> fields) {
+      String map = source.nameOf(Map.class);
+      List<String> entries = new ArrayList<>();
+      fields.forEach(
+          (name, held) ->
+              entries.add(
+                  map + ".entry(" + JavaLiterals.text(name.toString()) + ", " + tree(held) + ")"));
+      return map + ".ofEntries(" + String.join(", ", entries) + ")";
+    }
+    if (value instanceof List<?> items) {
+      List<String> all = items.stream().map(this::tree).toList();
+      return source.nameOf(List.class) + ".of(" + String.join(", ", all) + ")";
+    }
+    return JavaLiterals.text(value.toString());
   }
 
   private static boolean isNone(@Nullable Object value) {

@@ -1,4 +1,4 @@
-package org.calmanchor.core.dynamic;
+package org.calmanchor.core.tree;
 
 import java.util.List;
 import java.util.Map;
@@ -9,7 +9,7 @@ import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /** Maps, lists and texts as values of elements. */
-final class PlainValues {
+public final class PlainValues {
   private PlainValues() {}
 
   /**
@@ -26,11 +26,11 @@ final class PlainValues {
 
   /** The members of a body or detail element, by name; a value without members is the only one. */
   @SuppressWarnings("unchecked") // structures are maps by member name
-  static Map<String, Object> read(MessageCodec codec, XmlIn in) {
+  public static Map<String, Object> read(MessageCodec codec, XmlIn in) {
     Object value = codec.read(in);
     return codec.isStructure()
         ? (Map<String, Object>) value
-        : Map.of(DynamicValueModel.TEXT_KEY, value);
+        : Map.of(TreeValueModel.TEXT_KEY, value);
   }
 
   /**
@@ -38,7 +38,7 @@ final class PlainValues {
    *
    * @throws EncodeException when the values are not those of the element
    */
-  static void write(@Nullable MessageCodec codec, XmlOut body, Map<String, ?> values) {
+  public static void write(@Nullable MessageCodec codec, XmlOut body, Map<String, ?> values) {
     if (codec != null) {
       codec.write(body, codec.isStructure() ? values : only(values));
     } else if (!values.isEmpty()) {
@@ -48,10 +48,10 @@ final class PlainValues {
 
   /** The value of an element that is no structure. */
   private static Object only(Map<String, ?> values) {
-    Object value = values.get(DynamicValueModel.TEXT_KEY);
+    Object value = values.get(TreeValueModel.TEXT_KEY);
     if (value == null || values.size() != 1) {
       throw new EncodeException(
-          "only \"" + DynamicValueModel.TEXT_KEY + "\" is expected, not " + values.keySet());
+          "only \"" + TreeValueModel.TEXT_KEY + "\" is expected, not " + values.keySet());
     }
     return value;
   }

@@ -1,4 +1,4 @@
-package org.calmanchor.core.dynamic;
+package org.calmanchor.core.tree;
 
 import java.util.Comparator;
 import java.util.HashSet;
@@ -20,9 +20,9 @@ class Fields implements Composite {
   Fields(List<String> keys) {
     this.keys = List.copyOf(keys);
     this.known = new HashSet<>(keys);
-    this.hasOthers = known.remove(DynamicValueModel.OTHER_ATTRIBUTES);
-    known.add(DynamicValueModel.TYPE_KEY);
-    known.add(DynamicValueModel.NIL_KEY);
+    this.hasOthers = known.remove(TreeValueModel.OTHER_ATTRIBUTES);
+    known.add(TreeValueModel.TYPE_KEY);
+    known.add(TreeValueModel.NIL_KEY);
   }
 
   @Override
@@ -30,7 +30,7 @@ class Fields implements Composite {
     Map<String, Object> map = new LinkedHashMap<>();
     for (int i = 0; i < keys.size(); i++) {
       Object member = members[i];
-      if (keys.get(i).equals(DynamicValueModel.OTHER_ATTRIBUTES)) {
+      if (keys.get(i).equals(TreeValueModel.OTHER_ATTRIBUTES)) {
         if (member instanceof Map<?, ?> others) {
           others.forEach((name, value) -> map.put("@" + name, value));
         }
@@ -45,7 +45,7 @@ class Fields implements Composite {
   public @Nullable Object member(Object structure, int index) {
     Map<?, ?> map = checked(structure);
     String key = keys.get(index);
-    if (key.equals(DynamicValueModel.OTHER_ATTRIBUTES)) {
+    if (key.equals(TreeValueModel.OTHER_ATTRIBUTES)) {
       Map<String, Object> others = new LinkedHashMap<>();
       map.forEach(
           (name, value) -> {

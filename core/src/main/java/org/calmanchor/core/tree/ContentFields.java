@@ -1,4 +1,4 @@
-package org.calmanchor.core.dynamic;
+package org.calmanchor.core.tree;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -37,7 +37,7 @@ final class ContentFields extends Fields {
     for (int i = 0; i < all.size(); i++) {
       positions.putIfAbsent(all.get(i).key(), i);
     }
-    know(model.isOrdered() ? List.of(DynamicValueModel.CONTENT_KEY) : positions.keySet());
+    know(model.isOrdered() ? List.of(TreeValueModel.CONTENT_KEY) : positions.keySet());
   }
 
   @Override
@@ -52,7 +52,7 @@ final class ContentFields extends Fields {
     if (model.isOrdered()) {
       List<Object> list = new ArrayList<>();
       items.forEach(item -> list.add(Map.of(key(item), value(item))));
-      map.put(DynamicValueModel.CONTENT_KEY, list);
+      map.put(TreeValueModel.CONTENT_KEY, list);
       return map;
     }
     for (ContentItem item : items) {
@@ -71,7 +71,7 @@ final class ContentFields extends Fields {
 
   private String key(ContentItem item) {
     return item.position() == ContentItem.TEXT
-        ? DynamicValueModel.MIXED_KEY
+        ? TreeValueModel.MIXED_KEY
         : model.positions().get(item.position()).key();
   }
 
@@ -87,7 +87,7 @@ final class ContentFields extends Fields {
     Map<?, ?> map = checked(structure);
     List<ContentItem> items = new ArrayList<>();
     if (model.isOrdered()) {
-      for (Object entry : list(map.get(DynamicValueModel.CONTENT_KEY))) {
+      for (Object entry : list(map.get(TreeValueModel.CONTENT_KEY))) {
         items.add(ordered(entry));
       }
       return items;
@@ -123,18 +123,18 @@ final class ContentFields extends Fields {
   private ContentItem ordered(Object entry) {
     if (!(entry instanceof Map<?, ?> map) || map.size() != 1) {
       throw new EncodeException("one element by its name is expected, not \"" + entry + "\"")
-          .within(DynamicValueModel.CONTENT_KEY);
+          .within(TreeValueModel.CONTENT_KEY);
     }
     Map.Entry<?, ?> only = map.entrySet().iterator().next();
     String key = only.getKey().toString();
     Object value = only.getValue();
-    if (key.equals(DynamicValueModel.MIXED_KEY)) {
+    if (key.equals(TreeValueModel.MIXED_KEY)) {
       return new ContentItem(ContentItem.TEXT, PlainValues.text(value));
     }
     Integer position = positions.get(key);
     if (position == null) {
       throw new EncodeException("there is no \"" + key + "\"; there is " + positions.keySet())
-          .within(DynamicValueModel.CONTENT_KEY);
+          .within(TreeValueModel.CONTENT_KEY);
     }
     return new ContentItem(position, holder.value(value));
   }

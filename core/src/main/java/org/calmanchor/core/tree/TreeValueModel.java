@@ -1,4 +1,4 @@
-package org.calmanchor.core.dynamic;
+package org.calmanchor.core.tree;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -47,7 +47,7 @@ import org.w3c.dom.Element;
  * alone is a list of one-entry maps at "content", with texts between elements at "#text". Elements
  * that stand for a wildcard are markup at "#any", attributes that do are at "@" and their name.
  */
-final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
+public final class TreeValueModel implements ValueModel<TreeValueModel.Untyped> {
   /** The key of the type's name in the map of a structure. */
   public static final String TYPE_KEY = "xsi:type";
 
@@ -60,7 +60,8 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   /** The key of text between elements. */
   public static final String MIXED_KEY = "#text";
 
-  static final String TEXT_KEY = "value";
+  /** The key of the text of simple content, and of a value that is no structure. */
+  public static final String TEXT_KEY = "value";
 
   /** Marks the map of attributes of any name among the keys of a structure. */
   static final String OTHER_ATTRIBUTES = "@*";
@@ -69,6 +70,7 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   private static final Map<String, Object> NIL_MAP = Map.of(NIL_KEY, "true");
 
   private final Contract contract;
+  private final Checked checked;
   private final @Nullable SimpleTypes rules;
 
   /** Needed as a type argument only: the contract alone describes all positions. */
@@ -79,11 +81,22 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
   /**
    * Creates the model for {@code contract}.
    *
-   * @param isChecked whether simple values that are read must be values of their types
+   * @param checked which values must be valid
    */
-  public DynamicValueModel(Contract contract, boolean isChecked) {
+  public TreeValueModel(Contract contract, Checked checked) {
     this.contract = contract;
-    this.rules = isChecked ? new SimpleTypes(contract) : null;
+    this.checked = checked;
+    this.rules = checked == Checked.NONE ? null : new SimpleTypes(contract);
+  }
+
+  /** Which values must be valid. */
+  public enum Checked {
+    /** None: simple values are read as they are written. */
+    NONE,
+    /** Those that are read. */
+    READ,
+    /** Those that are written too. */
+    ALL
   }
 
   @Override
@@ -94,7 +107,22 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
         rule == null ? "text" : rule.form(),
         rule == null ? TypeMappings.whiteSpace(contract.builtIn(type)) : rule.whiteSpace(),
         value == null ? parser : new ConstrainedText(parser, rule, value),
-        PlainValues::text);
+        rule != null && checked == Checked.ALL
+            ? written -> valid(PlainValues.text(written), rule, value)
+            : PlainValues::text);
+  }
+
+  /** A text that is written, if it is valid. */
+  private static String valid(String text, SimpleRule rule, @Nullable ValueConstraint value) {
+    try {
+      rule.check(text);
+      if (value != null && value.isFixed() && !rule.isSame(text, value.lexical())) {
+        throw LexicalException.constrained("only " + value.lexical());
+      }
+      return text;
+    } catch (LexicalException invalid) {
+      throw new EncodeException(String.valueOf(invalid.getMessage()));
+    }
   }
 
   /** Refuses other values than the fixed one. */
@@ -207,14 +235,14 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
       members.add(new Member<>(NodeKind.CONTENT, NO_NAME, Untyped.ANY));
       return new Structure<>(
           members,
-          new ContentFields(keys, ContentModelBuilder.build(contract, type), DynamicHolder.ONLY));
+          new ContentFields(keys, ContentModelBuilder.build(contract, type), TreeHolder.ONLY));
     }
     return new Structure<>(members, new Fields(keys));
   }
 
   @Override
   public Position<Untyped> position(Untyped held, boolean repeats) {
-    return new Position<>(DynamicHolder.ONLY, Untyped.ANY, repeats, false);
+    return new Position<>(TreeHolder.ONLY, Untyped.ANY, repeats, false);
   }
 
   @Override
@@ -229,11 +257,11 @@ final class DynamicValueModel implements ValueModel<DynamicValueModel.Untyped> {
 
   @Override
   public boolean isLenient() {
-    return true;
+    return checked != Checked.ALL;
   }
 
   /** Represents a value by itself. */
-  private enum DynamicHolder implements Holder {
+  private enum TreeHolder implements Holder {
     ONLY;
 
     @Override

@@ -1,4 +1,4 @@
-package org.calmanchor.core.dynamic;
+package org.calmanchor.core.tree;
 
 import java.util.HashMap;
 import java.util.HashSet;
@@ -13,9 +13,9 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SimpleType;
 
 /**
- * Distinguishes types by their names at {@link DynamicValueModel#TYPE_KEY}: local names, with their
+ * Distinguishes types by their names at {@link TreeValueModel#TYPE_KEY}: local names, with their
  * namespace as {@code {namespace}local} where two are the same. Without a name, a value is of the
- * first type. A simple value is at {@link DynamicValueModel#TEXT_KEY} beside its type's name.
+ * first type. A simple value is at {@link TreeValueModel#TEXT_KEY} beside its type's name.
  */
 final class SubtypeNames implements SubtypeChoice {
   private final Map<String, Integer> indexes = new HashMap<>();
@@ -44,18 +44,18 @@ final class SubtypeNames implements SubtypeChoice {
 
   @Override
   public int of(Object value) {
-    Object named = value instanceof Map<?, ?> map ? map.get(DynamicValueModel.TYPE_KEY) : null;
+    Object named = value instanceof Map<?, ?> map ? map.get(TreeValueModel.TYPE_KEY) : null;
     return named == null ? 0 : indexes.getOrDefault(named.toString(), UNKNOWN);
   }
 
   @Override
   public Object marked(Object value, int index) {
     Map<Object, Object> marked = new LinkedHashMap<>();
-    marked.put(DynamicValueModel.TYPE_KEY, names.get(index));
+    marked.put(TreeValueModel.TYPE_KEY, names.get(index));
     if (value instanceof Map<?, ?> map) {
       marked.putAll(map);
     } else {
-      marked.put(DynamicValueModel.TEXT_KEY, value);
+      marked.put(TreeValueModel.TEXT_KEY, value);
     }
     return marked;
   }
@@ -64,7 +64,7 @@ final class SubtypeNames implements SubtypeChoice {
   public Object unmarked(Object value, int index) {
     Object text =
         areSimple.get(index) && value instanceof Map<?, ?> map
-            ? map.get(DynamicValueModel.TEXT_KEY)
+            ? map.get(TreeValueModel.TEXT_KEY)
             : null;
     return text == null ? value : text;
   }

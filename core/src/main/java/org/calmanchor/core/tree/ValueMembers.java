@@ -1,4 +1,4 @@
-package org.calmanchor.core.dynamic;
+package org.calmanchor.core.tree;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -18,12 +18,13 @@ import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.TypeUse;
 
 /** The members of a structure as maps and lists hold them, named by their keys. */
-final class ValueMembers {
+public final class ValueMembers {
   private static final TypeUse TEXT = TypeUse.named(Names.xsd("string"));
 
   private ValueMembers() {}
 
-  static List<Member> of(Contract contract, ComplexType type) {
+  /** The elements of a structure, each named by its key; ordered content is one list. */
+  public static List<Member> of(Contract contract, ComplexType type) {
     if (contract.isPlain(type)) {
       return contract.members(type);
     }
@@ -36,7 +37,7 @@ final class ValueMembers {
     // A list of structures, each of which has one member.
     Map<String, Particle> entries = new LinkedHashMap<>();
     if (model.isMixed()) {
-      entries.put(DynamicValueModel.MIXED_KEY, optional(DynamicValueModel.MIXED_KEY));
+      entries.put(TreeValueModel.MIXED_KEY, optional(TreeValueModel.MIXED_KEY));
     }
     for (ContentPosition position : model.positions()) {
       entries.putIfAbsent(position.key(), new Particle(keyed(position), 0, 1));
@@ -44,7 +45,7 @@ final class ValueMembers {
     TypeUse entry = ComplexType.sequence(new ArrayList<>(entries.values()), type.origin());
     return List.of(
         new Member(
-            element(DynamicValueModel.CONTENT_KEY, entry, type.origin()), 0, Particle.UNBOUNDED));
+            element(TreeValueModel.CONTENT_KEY, entry, type.origin()), 0, Particle.UNBOUNDED));
   }
 
   private static Particle optional(String key) {
