@@ -182,7 +182,7 @@ final class BodyMatcher {
   FaultMember fault(FaultMember given, ElementDeclaration wanted) {
     ElementDeclaration own = code.element(given.element());
     String place = given.exception().signature();
-    boolean isBare = complex(document, wanted) == null;
+    boolean isBare = !document.isWrapper(wanted);
     List<PropertyMember> properties = given.properties();
     if (!isBare) {
       properties =
@@ -195,7 +195,7 @@ final class BodyMatcher {
           "it has " + properties.size() + " members",
           "its detail is one value in the document",
           wanted.origin(),
-          "Give it one member: " + SimpleMatcher.suggestion(document.builtIn(wanted.type())) + ".");
+          "Give it one member: " + values.suggestion(new Member(wanted, 1, 1)) + ".");
       isBare = false;
     }
     return new FaultMember(

@@ -246,7 +246,11 @@ public final class Contract {
             && (response == null || isWrapper(response)));
   }
 
-  private boolean isWrapper(ElementDeclaration element) {
+  /**
+   * Whether an element can be a wrapper: its type is a plain sequence without attributes, and it
+   * cannot be nil or be of another type.
+   */
+  public boolean isWrapper(ElementDeclaration element) {
     return definition(element.type()) instanceof ComplexType type
         && isPlain(type)
         && attributes(type).isEmpty()
