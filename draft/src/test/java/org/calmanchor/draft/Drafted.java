@@ -9,6 +9,7 @@ import java.net.URLClassLoader;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,14 +21,10 @@ import org.calmanchor.core.wsdl.ReadDocument;
 
 /** Drafts that are compiled as a user's build would, without a single warning. */
 final class Drafted implements AutoCloseable {
-  static final String PACKAGE = "harbor.partner";
-
   private final URLClassLoader loader;
-  private final Draft draft;
 
-  private Drafted(URLClassLoader loader, Draft draft) {
+  private Drafted(URLClassLoader loader) {
     this.loader = loader;
-    this.draft = draft;
   }
 
   /** Reads documents from a folder in which they are written first; the first one is the WSDL. */
@@ -93,7 +90,7 @@ final class Drafted implements AutoCloseable {
         .formatted(components);
   }
 
-  static Drafted compile(Path folder, Draft draft) throws IOException {
+  static Drafted compile(Path folder, Collection<Draft> drafts) throws IOException {
     Path classes = folder.resolve("classes");
     List<String> all =
         new ArrayList<>(
@@ -108,11 +105,13 @@ final class Drafted implements AutoCloseable {
                 System.getProperty("java.class.path"),
                 "-d",
                 classes.toString()));
-    for (Map.Entry<String, byte[]> each : draft.sources().entrySet()) {
-      all.add(write(folder.resolve("sources"), each).toString());
-    }
-    for (Map.Entry<String, byte[]> each : draft.resources().entrySet()) {
-      write(classes, each);
+    for (Draft draft : drafts) {
+      for (Map.Entry<String, byte[]> each : draft.sources().entrySet()) {
+        all.add(write(folder.resolve("sources"), each).toString());
+      }
+      for (Map.Entry<String, byte[]> each : draft.resources().entrySet()) {
+        write(classes, each);
+      }
     }
     StringWriter said = new StringWriter();
     PrintWriter out = new PrintWriter(said);
@@ -122,7 +121,7 @@ final class Drafted implements AutoCloseable {
       throw new AssertionError(said.toString());
     }
     URL[] urls = {classes.toUri().toURL()};
-    return new Drafted(new URLClassLoader(urls, Drafted.class.getClassLoader()), draft);
+    return new Drafted(new URLClassLoader(urls, Drafted.class.getClassLoader()));
   }
 
   private static Path write(Path folder, Map.Entry<String, byte[]> file) throws IOException {
@@ -132,7 +131,7 @@ final class Drafted implements AutoCloseable {
   }
 
   /** The drafted interfaces of port types. */
-  List<Class<?>> portTypes() {
+  List<Class<?>> portTypes(Draft draft) {
     List<Class<?>> found = new ArrayList<>();
     for (String source : draft.sources().keySet()) {
       Class<?> type = type(source.replace(".java", "").replace('/', '.'));

@@ -175,6 +175,9 @@ final class ContentElement implements ElementCodec {
     ContentMatch match = new ContentMatch(model);
     for (Object each : items) {
       ContentItem item = (ContentItem) each;
+      if (item.position() == ContentItem.TEXT) {
+        continue;
+      }
       ElementSlot slot = slots[item.position()];
       QName name =
           slot == null

@@ -22,7 +22,7 @@ public final class SimpleExamples {
   private static final List<String> USUAL =
       List.of(
           ("text 1 0 -1 1.5 2 5 10 50 100 1000 100000 0.5 0.1 -100 true false 2027-06-11 2027-06-11Z"
-                  + " 2027-06-11T14:30:00 2027-06-11T14:30:00Z 14:30:00 14:30:00Z PT1H30M P14D P1Y"
+                  + " 2027-06-11T14:30:00Z 2027-06-11T14:30:00 14:30:00 14:30:00Z PT1H30M P14D P1Y"
                   + " 2027 2027-06 --06-11 ---11 --06 QWhveQ== 41686F79 https://lanternquay.test/"
                   + " en-GB EUR a A H-07")
               .split(" "));
