@@ -4,6 +4,8 @@ module org.calmanchor.cli {
   requires transitive info.picocli;
   requires org.calmanchor.client;
   requires org.calmanchor.checks;
+  requires org.calmanchor.draft;
+  requires io.github.javadiffutils;
   requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;
   requires java.net.http;

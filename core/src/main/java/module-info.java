@@ -23,6 +23,8 @@ module org.calmanchor.core {
   exports org.calmanchor.core.dynamic;
   exports org.calmanchor.core.limits;
   exports org.calmanchor.core.endpoint;
+  exports org.calmanchor.core.match to
+      org.calmanchor.draft;
   exports org.calmanchor.core.xml to
       org.calmanchor.client;
   exports org.calmanchor.core.codec to

@@ -29,7 +29,8 @@ import picocli.CommandLine.Command;
       DescribeCommand.class,
       DiffCommand.class,
       SampleCommand.class,
-      CallCommand.class
+      CallCommand.class,
+      DraftCommand.class
     })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec

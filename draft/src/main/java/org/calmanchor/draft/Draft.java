@@ -1,20 +1,12 @@
 package org.calmanchor.draft;
 
-import com.palantir.javapoet.ClassName;
-import com.palantir.javapoet.JavaFile;
-import com.palantir.javapoet.TypeSpec;
-import java.nio.charset.StandardCharsets;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import javax.lang.model.SourceVersion;
-import javax.xml.namespace.QName;
-import org.calmanchor.core.document.DocumentCopy;
-import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.ElementDeclaration;
-import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Java source for the contract of a WSDL document: an interface for each port type, which names the
@@ -23,12 +15,34 @@ import org.calmanchor.core.wsdl.ReadDocument;
  * @param sources the Java files, by their paths below the folder of sources
  * @param resources the document and all that it imports, by their paths below the folder of
  *     resources
+ * @param portTypes the interfaces
  */
-public record Draft(Map<String, byte[]> sources, Map<String, byte[]> resources) {
-  /** Copies the maps. */
+public record Draft(
+    Map<String, byte[]> sources, Map<String, byte[]> resources, List<DraftedPortType> portTypes) {
+  /** Copies the collections. */
   public Draft {
-    sources = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(sources));
-    resources = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(resources));
+    sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
+    resources = Collections.unmodifiableMap(new LinkedHashMap<>(resources));
+    portTypes = List.copyOf(portTypes);
+  }
+
+  /**
+   * The interface of a port type.
+   *
+   * @param name the interface's name
+   * @param service the name of the class that is to become its service; null if there is none
+   * @param problems why there is none, although one was asked for
+   */
+  public record DraftedPortType(String name, @Nullable String service, List<Problem> problems) {
+    /** Copies the problems. */
+    public DraftedPortType {
+      problems = List.copyOf(problems);
+    }
+  }
+
+  /** A name for the package, made of the document's namespace. */
+  public static String suggestedPackage(ReadDocument document) {
+    return PackageNames.of(document.contract().targetNamespace());
   }
 
   /**
@@ -37,109 +51,16 @@ public record Draft(Map<String, byte[]> sources, Map<String, byte[]> resources) 
    * @throws IllegalArgumentException when {@code packageName} is no name of a package
    */
   public static Draft client(ReadDocument document, String packageName) {
-    return new Writer(document, packageName).write(false);
+    return new ContractDrafter(document, packageName).write(false);
   }
 
   /**
    * Drafts what serves the document: also a class for each port type, whose methods say what is
-   * still to be written.
+   * still to be written. There is none for a port type that can be called, but not served.
    *
    * @throws IllegalArgumentException when {@code packageName} is no name of a package
    */
   public static Draft service(ReadDocument document, String packageName) {
-    return new Writer(document, packageName).write(true);
-  }
-
-  /** Writes one draft. */
-  private static final class Writer {
-    private final ReadDocument document;
-    private final Contract contract;
-    private final String packageName;
-    private final UniqueNames names = new UniqueNames();
-    private final DraftedTypes types;
-    private final OperationDrafter operations;
-    private final Map<QName, ClassName> faults = new LinkedHashMap<>();
-    private final Map<String, byte[]> sources = new LinkedHashMap<>();
-
-    Writer(ReadDocument document, String packageName) {
-      if (!SourceVersion.isName(packageName)) {
-        throw new IllegalArgumentException(
-            "\"" + packageName + "\" is no name of a package; write one such as harbor.pilots");
-      }
-      this.document = document;
-      this.contract = document.contract();
-      this.packageName = packageName;
-      this.types = new DraftedTypes(contract, packageName);
-      this.operations = new OperationDrafter(contract, types.structures());
-    }
-
-    Draft write(boolean withServices) {
-      Map<PortType, ClassName> interfaces = new LinkedHashMap<>();
-      for (PortType each : contract.portTypes()) {
-        interfaces.put(each, free(DraftNames.type(each.name().getLocalPart())));
-        each.operations().forEach(op -> operations.needed(op).forEach(types::reach));
-      }
-      Map<QName, ElementDeclaration> details = new LinkedHashMap<>();
-      contract.portTypes().stream()
-          .flatMap(each -> each.operations().stream())
-          .flatMap(operation -> operations.faults(operation).stream())
-          .forEach(detail -> details.put(detail.name(), detail));
-      details.forEach((name, detail) -> faults.put(name, faultName(name)));
-      types.name(names);
-      MemberDrafter members = new MemberDrafter(contract, types);
-      PortTypeWriter portTypes = new PortTypeWriter(contract, members, operations, faults);
-      Map<String, byte[]> documents = DocumentCopy.of(document.documents());
-      String first = documents.keySet().iterator().next();
-      interfaces.forEach(
-          (portType, name) -> {
-            TypeSpec written = portTypes.interfaceOf(portType, name, first);
-            add(written);
-            if (withServices) {
-              add(portTypes.serviceOf(written, name, free(name.simpleName() + "Service")));
-            }
-          });
-      TypeWriter structures = new TypeWriter(types, members);
-      types.complexTypes().forEach(type -> add(structures.write(type)));
-      EnumWriter enums = new EnumWriter(types);
-      types.enumerations().forEach(type -> add(enums.write(type)));
-      FaultWriter exceptions = new FaultWriter(contract, members);
-      String namespace = contract.portTypes().get(0).name().getNamespaceURI();
-      details.forEach(
-          (name, detail) ->
-              add(exceptions.write(detail, Objects.requireNonNull(faults.get(name)), namespace)));
-      Map<String, byte[]> resources = new LinkedHashMap<>();
-      documents.forEach((name, content) -> resources.put(folder() + name, content));
-      return new Draft(sources, resources);
-    }
-
-    private ClassName free(String... wanted) {
-      return ClassName.get(packageName, names.free(wanted));
-    }
-
-    private ClassName faultName(QName detail) {
-      String name = DraftNames.type(detail.getLocalPart());
-      return free(name, name + "Exception");
-    }
-
-    private String folder() {
-      return packageName.isEmpty() ? "" : packageName.replace('.', '/') + "/";
-    }
-
-    private void add(TypeSpec type) {
-      String text =
-          JavaFile.builder(packageName, type)
-              .skipJavaLangImports(true)
-              .indent("  ")
-              .build()
-              .toString();
-      sources.put(
-          folder() + type.name() + ".java", Layout.of(text).getBytes(StandardCharsets.UTF_8));
-    }
-  }
-
-  /** The names of all files. */
-  public List<String> names() {
-    return java.util.stream.Stream.concat(sources.keySet().stream(), resources.keySet().stream())
-        .toList();
+    return new ContractDrafter(document, packageName).write(true);
   }
 }

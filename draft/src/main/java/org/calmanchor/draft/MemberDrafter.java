@@ -111,7 +111,10 @@ final class MemberDrafter {
       String why = types.complex().whyTree(complex);
       return why.isEmpty() ? "" : "values by name, since " + why;
     }
-    boolean isPlain = words.facets(type).isEmpty() && words.pattern(type).isEmpty();
+    boolean isPlain =
+        words.facets(type).isEmpty()
+            && words.pattern(type).isEmpty()
+            && !contract.builtIn(type).getLocalPart().isEmpty();
     if (isPlain || types.simple().enumeration(type) != null) {
       return "";
     }

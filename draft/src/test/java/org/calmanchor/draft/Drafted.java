@@ -52,7 +52,19 @@ final class Drafted implements AutoCloseable {
         }
       }
     }
+    all.put("90-pilots", pilots("pilots.wsdl"));
+    all.put("91-pilots-2", pilots("pilots-2.wsdl"));
     return all;
+  }
+
+  /** The documents of the partner in the examples. */
+  static Map<String, String> pilots(String wsdl) throws IOException {
+    Path folder = Path.of("../examples/src/main/resources/org/calmanchor/examples/pilots");
+    Map<String, String> texts = new LinkedHashMap<>();
+    for (String each : List.of(wsdl, "types/ships.xsd", "types/common.xsd")) {
+      texts.put(each, Files.readString(folder.resolve(each)));
+    }
+    return texts;
   }
 
   private static Map<String, String> texts(String corpus) {

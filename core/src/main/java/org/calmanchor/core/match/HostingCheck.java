@@ -9,12 +9,14 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.problem.Problem;
+import org.calmanchor.core.problem.Problems;
 
 /**
  * Checks whether the operations of a document can be told apart by their messages. Those of
  * partners can be called without that, but not served (Basic Profile 1.1, R2710).
  */
-final class HostingCheck {
+public final class HostingCheck {
   private final Contract document;
   private final String service;
   private final Differences differences;
@@ -23,6 +25,18 @@ final class HostingCheck {
     this.document = document;
     this.service = service;
     this.differences = differences;
+  }
+
+  /**
+   * What keeps a port type from being served.
+   *
+   * @param service the class that would serve it, for the problems
+   * @throws IllegalArgumentException when there is no such port type
+   */
+  public static List<Problem> problems(Contract document, QName portType, String service) {
+    Problems problems = new Problems(() -> true);
+    new HostingCheck(document.of(portType), service, new Differences(problems)).check();
+    return problems.all();
   }
 
   void check() {

@@ -2,6 +2,7 @@ package org.calmanchor.core.outline;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
@@ -49,7 +50,16 @@ public final class TypeNames {
         contract.definition(type) instanceof SimpleType simple
             && simple.variety() instanceof SimpleType.Restriction restriction
             && restriction.facets().stream().noneMatch(f -> f.kind() == Facet.Kind.ENUMERATION);
-    return isNarrowed ? builtIn(type) : nameOf(type);
+    if (!isNarrowed) {
+      return nameOf(type);
+    }
+    // A list or union has no built-in type.
+    return builtIn(type).isEmpty() ? shown(base(type)) : builtIn(type);
+  }
+
+  private TypeUse base(TypeUse narrowed) {
+    SimpleType type = (SimpleType) Objects.requireNonNull(contract.definition(narrowed));
+    return ((SimpleType.Restriction) type.variety()).base();
   }
 
   /** The name and the facets in words, such as "int, at least 1". */
@@ -62,7 +72,8 @@ public final class TypeNames {
   /** The facets of a simple type in words, such as "at least 1"; patterns and values left out. */
   public List<String> facets(TypeUse type) {
     List<String> words = new ArrayList<>();
-    String unit = builtIn(type).endsWith("Binary") ? " bytes" : " characters";
+    String builtIn = builtIn(type);
+    String unit = builtIn.isEmpty() ? "item" : builtIn.endsWith("Binary") ? "byte" : "character";
     for (Facet facet : ownAndInherited(type)) {
       String word = word(facet, unit);
       if (!word.isEmpty()) {
@@ -78,13 +89,17 @@ public final class TypeNames {
       case MAX_INCLUSIVE -> "at most " + facet.value();
       case MIN_EXCLUSIVE -> "more than " + facet.value();
       case MAX_EXCLUSIVE -> "less than " + facet.value();
-      case MIN_LENGTH -> "at least " + facet.value() + unit;
-      case MAX_LENGTH -> "at most " + facet.value() + unit;
-      case LENGTH -> "exactly " + facet.value() + unit;
+      case MIN_LENGTH -> "at least " + counted(facet, unit);
+      case MAX_LENGTH -> "at most " + counted(facet, unit);
+      case LENGTH -> "exactly " + counted(facet, unit);
       case FRACTION_DIGITS -> "at most " + facet.value() + " after the point";
       case TOTAL_DIGITS -> "at most " + facet.value() + " digits";
       case PATTERN, ENUMERATION, WHITE_SPACE -> "";
     };
+  }
+
+  private static String counted(Facet facet, String unit) {
+    return facet.value() + " " + unit + (facet.value().strip().equals("1") ? "" : "s");
   }
 
   /** The values of an enumeration; empty if the type is none. */

@@ -1,0 +1,26 @@
+package org.calmanchor.cli;
+
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Spec;
+
+/** {@code calm-anchor draft}. */
+@Command(
+    name = "draft",
+    description = {
+      "Writes Java source that is yours from then on.",
+      "It needs nothing but the annotations, and compiles without warnings."
+    },
+    synopsisSubcommandLabel = "client|service",
+    subcommands = {DraftClientCommand.class, DraftServiceCommand.class})
+final class DraftCommand implements Callable<Integer> {
+  @Spec private CommandSpec spec = CommandSpec.create();
+
+  /** Prints the help if it is not said what to draft. */
+  @Override
+  public Integer call() {
+    spec.commandLine().usage(spec.commandLine().getOut());
+    return 0;
+  }
+}

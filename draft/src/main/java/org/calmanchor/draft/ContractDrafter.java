@@ -1,0 +1,121 @@
+package org.calmanchor.draft;
+
+import com.palantir.javapoet.ClassName;
+import com.palantir.javapoet.JavaFile;
+import com.palantir.javapoet.TypeSpec;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import javax.lang.model.SourceVersion;
+import javax.xml.namespace.QName;
+import org.calmanchor.core.document.DocumentCopy;
+import org.calmanchor.core.match.HostingCheck;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.ElementDeclaration;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.problem.Problem;
+import org.calmanchor.core.wsdl.ReadDocument;
+
+/** Writes the draft of one document. Used once. */
+final class ContractDrafter {
+  private final ReadDocument document;
+  private final Contract contract;
+  private final String packageName;
+  private final UniqueNames names = new UniqueNames();
+  private final DraftedTypes types;
+  private final OperationDrafter operations;
+  private final Map<QName, ClassName> faults = new LinkedHashMap<>();
+  private final Map<String, byte[]> sources = new LinkedHashMap<>();
+
+  ContractDrafter(ReadDocument document, String packageName) {
+    if (!SourceVersion.isName(packageName)) {
+      throw new IllegalArgumentException(
+          "\"" + packageName + "\" is no name of a package; write one such as harbor.pilots");
+    }
+    this.document = document;
+    this.contract = document.contract();
+    this.packageName = packageName;
+    this.types = new DraftedTypes(contract, packageName);
+    this.operations = new OperationDrafter(contract, types.structures());
+  }
+
+  Draft write(boolean withServices) {
+    Map<PortType, ClassName> interfaces = new LinkedHashMap<>();
+    for (PortType each : contract.portTypes()) {
+      interfaces.put(each, free(DraftNames.type(each.name().getLocalPart())));
+      each.operations().forEach(op -> operations.needed(op).forEach(types::reach));
+    }
+    Map<QName, ElementDeclaration> details = new LinkedHashMap<>();
+    contract.portTypes().stream()
+        .flatMap(each -> each.operations().stream())
+        .flatMap(operation -> operations.faults(operation).stream())
+        .forEach(detail -> details.put(detail.name(), detail));
+    details.forEach((name, detail) -> faults.put(name, faultName(name)));
+    types.name(names);
+    MemberDrafter members = new MemberDrafter(contract, types);
+    PortTypeWriter portTypes = new PortTypeWriter(contract, members, operations, faults);
+    Map<String, byte[]> documents = DocumentCopy.of(document.documents());
+    String first = documents.keySet().iterator().next();
+    List<Draft.DraftedPortType> written = new ArrayList<>();
+    interfaces.forEach(
+        (portType, name) -> written.add(portType(portType, name, first, portTypes, withServices)));
+    TypeWriter structures = new TypeWriter(types, members);
+    types.complexTypes().forEach(type -> add(structures.write(type)));
+    EnumWriter enums = new EnumWriter(types);
+    types.enumerations().forEach(type -> add(enums.write(type)));
+    FaultWriter exceptions = new FaultWriter(contract, members);
+    String namespace = contract.portTypes().get(0).name().getNamespaceURI();
+    details.forEach(
+        (name, detail) ->
+            add(exceptions.write(detail, Objects.requireNonNull(faults.get(name)), namespace)));
+    Map<String, byte[]> resources = new LinkedHashMap<>();
+    documents.forEach((name, content) -> resources.put(folder() + name, content));
+    return new Draft(sources, resources, written);
+  }
+
+  private Draft.DraftedPortType portType(
+      PortType portType,
+      ClassName name,
+      String documentName,
+      PortTypeWriter writer,
+      boolean withService) {
+    TypeSpec written = writer.interfaceOf(portType, name, documentName);
+    add(written);
+    if (!withService) {
+      return new Draft.DraftedPortType(name.canonicalName(), null, List.of());
+    }
+    ClassName service = free(name.simpleName() + "Service");
+    List<Problem> problems = HostingCheck.problems(contract, portType.name(), service.simpleName());
+    if (!problems.isEmpty()) {
+      return new Draft.DraftedPortType(name.canonicalName(), null, problems);
+    }
+    add(writer.serviceOf(written, name, service));
+    return new Draft.DraftedPortType(name.canonicalName(), service.canonicalName(), problems);
+  }
+
+  private ClassName free(String... wanted) {
+    return ClassName.get(packageName, names.free(wanted));
+  }
+
+  private ClassName faultName(QName detail) {
+    String name = DraftNames.type(detail.getLocalPart());
+    return free(name, name + "Exception");
+  }
+
+  private String folder() {
+    return packageName.isEmpty() ? "" : packageName.replace('.', '/') + "/";
+  }
+
+  private void add(TypeSpec type) {
+    String text =
+        JavaFile.builder(packageName, type)
+            .skipJavaLangImports(true)
+            .indent("  ")
+            .build()
+            .toString();
+    sources.put(folder() + type.name() + ".java", Layout.of(text).getBytes(StandardCharsets.UTF_8));
+  }
+}
