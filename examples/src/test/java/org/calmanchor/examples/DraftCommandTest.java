@@ -1,0 +1,101 @@
+package org.calmanchor.examples;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Java source from a partner's document, written into a project. */
+class DraftCommandTest {
+  private static final String DEPTHS = "src/main/java/saltmere/pilots/Depths.java";
+
+  @TempDir private Path folder;
+
+  private Tool draft(String kind, String... more) throws Exception {
+    String[] arguments = new String[more.length + 5];
+    arguments[0] = "draft";
+    arguments[1] = kind;
+    arguments[2] =
+        Path.of("src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl")
+            .toAbsolutePath()
+            .toString();
+    arguments[3] = "--package";
+    arguments[4] = "saltmere.pilots";
+    System.arraycopy(more, 0, arguments, 5, more.length);
+    return Tool.run(folder, arguments);
+  }
+
+  @Test
+  void writesAClientThenItsServiceAndLeavesWhatIsThere() throws Exception {
+    Tool client = draft("client");
+    assertThat(client.err()).isEmpty();
+    assertThat(client.out())
+        .contains(
+            "  new      src/main/java/saltmere/pilots/Pilots.java\n",
+            "  new      src/main/resources/saltmere/pilots/pilots.wsdl\n",
+            "  TypedClient.of(Pilots.class, URI.create(\"http://pilots.saltmere.test/soap\")).proxy()\n");
+    assertThat(Files.readString(folder.resolve("src/main/java/saltmere/pilots/OrderPilot.java")))
+        .contains(
+            " * @param callSign token, pattern [A-Z]{2}[0-9]{2,4}; not together with shipName\n")
+        .endsWith(
+            """
+            public record OrderPilot(
+                @Attribute boolean urgent,
+                Optional<String> shipName,
+                Optional<String> callSign,
+                Direction direction,
+                OffsetDateTime at,
+                Optional<Map<String, Object>> remark) {}
+            """);
+
+    Tool service = draft("service");
+    assertThat(service.exitCode()).isZero();
+    assertThat(service.out())
+        .contains("  new      src/main/java/saltmere/pilots/DepthsService.java\n")
+        .contains("  16 files are as before\n")
+        .contains(
+            "  calm-anchor serve saltmere.pilots.PilotsService saltmere.pilots.DepthsService"
+                + " --classpath target/classes\n");
+  }
+
+  @Test
+  void showsInWhatFilesDifferAndReplacesThemWhenTold() throws Exception {
+    draft("client");
+    Path depths = folder.resolve(DEPTHS);
+    String drafted = Files.readString(depths);
+    Files.writeString(depths, drafted.replace("String ship", "String shipName"));
+
+    Tool again = draft("client");
+    assertThat(again.exitCode()).isEqualTo(1);
+    assertThat(again.out())
+        .contains(
+            """
+              15 files are as before
+              differs  %s (- yours, + drafted now)
+            """
+                .formatted(DEPTHS))
+        .contains("    -  DraughtAtResponse draughtAt(String shipName, int hours);\n")
+        .contains("    +  DraughtAtResponse draughtAt(String ship, int hours);\n")
+        .contains("Overwrite them with --force.\n");
+    assertThat(Files.readString(depths)).contains("shipName");
+
+    assertThat(draft("client", "--force").out()).contains("  replaced " + DEPTHS);
+    assertThat(Files.readString(depths)).isEqualTo(drafted);
+  }
+
+  @Test
+  void saysWhatIsMissing() throws Exception {
+    String wsdl =
+        Path.of("src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl")
+            .toAbsolutePath()
+            .toString();
+    assertThat(Tool.run(folder, "draft", "client", wsdl).err())
+        .isEqualTo("Say which package: --package NAME, such as --package saltmere.pilots.\n");
+    assertThat(Tool.run(folder, "draft", "client", wsdl, "--package", "a-b").err())
+        .isEqualTo("--package: \"a-b\" is no name of a package; write one such as harbor.pilots\n");
+    assertThat(Tool.run(folder, "draft", "client", "harbor.BerthDesk").err())
+        .startsWith("\"harbor.BerthDesk\" is no WSDL document. For a class of yours nothing has");
+  }
+}
