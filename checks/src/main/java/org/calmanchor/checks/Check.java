@@ -1,5 +1,6 @@
 package org.calmanchor.checks;
 
+import java.time.Duration;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -18,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  *     org.calmanchor.core.dynamic.DynamicMessages} takes them
  * @param headerBlocks the header blocks by name
  * @param expected what must come of it
+ * @param after how long a stand-in waits before it answers so; zero for not at all
  */
 public record Check(
     String name,
@@ -26,7 +28,8 @@ public record Check(
     @Nullable SoapVersion version,
     Map<String, Object> input,
     Map<String, Object> headerBlocks,
-    Expected expected) {
+    Expected expected,
+    Duration after) {
   /**
    * Copies the maps.
    *
@@ -38,6 +41,18 @@ public record Check(
     }
     input = Collections.unmodifiableMap(new LinkedHashMap<>(input));
     headerBlocks = Collections.unmodifiableMap(new LinkedHashMap<>(headerBlocks));
+  }
+
+  /** Creates a check that no stand-in answers late. */
+  public Check(
+      String name,
+      String service,
+      String operation,
+      @Nullable SoapVersion version,
+      Map<String, Object> input,
+      Map<String, Object> headerBlocks,
+      Expected expected) {
+    this(name, service, operation, version, input, headerBlocks, expected, Duration.ZERO);
   }
 
   /** The same check as a file can hold it: all values are texts, and absent ones are left out. */
@@ -58,7 +73,8 @@ public record Check(
                     fault.reason(),
                     plain(fault.values()),
                     fault.compare())
-                : expected);
+                : expected,
+        after);
   }
 
   private static Map<String, Object> plain(Map<String, Object> values) {

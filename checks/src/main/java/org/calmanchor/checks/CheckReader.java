@@ -1,5 +1,7 @@
 package org.calmanchor.checks;
 
+import java.time.Duration;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -27,6 +29,8 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
 final class CheckReader {
   /** Matches any code of a fault that the contract does not declare. */
   static final String ANY_CODE = "any";
+
+  private static final Duration MOST_AFTER = Duration.ofHours(1);
 
   private final String file;
 
@@ -62,6 +66,9 @@ final class CheckReader {
       throw new CheckFileException(
           file, 0, "write result, fault, undeclaredFault or \"accepted\".");
     }
+    if (!after(root.get()).isZero()) {
+      throw new CheckFileException(file, 0, "\"after\" is for stand-ins; it belongs into a file.");
+    }
     return expected(root.get(), root.get());
   }
 
@@ -90,7 +97,27 @@ final class CheckReader {
         version(parts.get("soap")),
         values(parts.get("input")),
         values(parts.get("headerBlocks")),
-        expected(parts.get("expect"), node));
+        expected(parts.get("expect"), node),
+        after(parts.get("expect")));
+  }
+
+  /** How long a stand-in waits; it stands beside the outcome. */
+  private Duration after(@Nullable Node expect) {
+    Node node = expect instanceof MappingNode ? mapping(expect, "an outcome").get("after") : null;
+    if (node == null) {
+      return Duration.ZERO;
+    }
+    String text = scalar(node, "a duration");
+    try {
+      Duration after = Duration.parse(text);
+      if (!after.isNegative() && after.compareTo(MOST_AFTER) <= 0) {
+        return after;
+      }
+    } catch (DateTimeParseException malformed) {
+      // Reported below, as a duration that is out of range.
+    }
+    throw problem(
+        node, "\"after\" is a duration from PT0S to PT1H, such as PT2S, not " + text + ".");
   }
 
   /** The version's number in a check file. */
@@ -126,11 +153,11 @@ final class CheckReader {
     Map<String, Node> parts = mapping(node, "result, fault or undeclaredFault");
     Compare compare = compare(parts.get("compare"));
     if (parts.containsKey("result")) {
-      requireKnown(parts, "result", "compare");
+      requireKnown(parts, "result", "compare", "after");
       return new Expected.Result(values(parts.get("result")), compare);
     }
     if (parts.containsKey("undeclaredFault")) {
-      requireKnown(parts, "undeclaredFault", "reason", "detail", "compare");
+      requireKnown(parts, "undeclaredFault", "reason", "detail", "compare", "after");
       String code = required(parts, node, "undeclaredFault");
       return fault(null, code.equals(ANY_CODE) ? null : code, parts, node, compare);
     }
@@ -139,7 +166,7 @@ final class CheckReader {
           node,
           "\"expect\" holds \"result\", \"fault\" and its name, or \"undeclaredFault\" and its code.");
     }
-    requireKnown(parts, "fault", "code", "reason", "detail", "compare");
+    requireKnown(parts, "fault", "code", "reason", "detail", "compare", "after");
     String name = required(parts, node, "fault");
     return fault(name, optional(parts, node, "code"), parts, node, compare);
   }

@@ -49,7 +49,13 @@ final class CheckWriter {
       document.put("headerBlocks", check.headerBlocks());
     }
     document.put("input", check.input());
-    document.put("expect", expected(check.expected()));
+    Object expected = expected(check.expected());
+    if (expected instanceof Map<?, ?> outcome && !check.after().isZero()) {
+      Map<Object, Object> late = new LinkedHashMap<>(outcome);
+      late.put("after", check.after().toString());
+      expected = late;
+    }
+    document.put("expect", expected);
     return document;
   }
 

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.dynamic.DynamicMessages;
+import org.calmanchor.core.dynamic.DynamicRequest;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
@@ -50,6 +51,39 @@ public final class Comparison {
       found.add(new Difference("", "that the message is accepted", words(outcome)));
     }
     return List.copyOf(found);
+  }
+
+  /**
+   * Whether a request has all values that {@code check} names; it may have others too.
+   *
+   * @throws IllegalArgumentException when the contract lacks the operation, or what the check names
+   */
+  public boolean fits(Check check, DynamicRequest request) {
+    Operation operation = contract.operation(check.operation());
+    if (!check.operation().equals(request.operation())
+        || (check.version() != null && check.version() != request.version())) {
+      return false;
+    }
+    List<Difference> found = new ArrayList<>();
+    body(
+        contract.request(operation),
+        check.input(),
+        request.values(),
+        Expected.Compare.NAMED,
+        found);
+    ComplexType blocks =
+        ComplexType.sequence(
+            contract.requiredHeaders(operation).stream().map(Comparison::keyed).toList(),
+            Origin.NONE);
+    trees.compare(
+        blocks, check.headerBlocks(), request.headerBlocks(), Expected.Compare.NAMED, "", found);
+    return found.isEmpty();
+  }
+
+  /** A header block by its key, which is its local name. */
+  private static Particle keyed(ElementDeclaration block) {
+    QName key = new QName(block.name().getLocalPart());
+    return new Particle(new ElementDeclaration(key, block.type(), false, "", Origin.NONE), 1, 1);
   }
 
   private void result(

@@ -114,7 +114,13 @@ public final class SoapHost {
     return this;
   }
 
-  private SoapHost serve(String path, Endpoint endpoint) {
+  /**
+   * Serves an endpoint at {@code path}, such as one whose service takes and gives maps and lists.
+   *
+   * @throws IllegalArgumentException when the path is malformed, or has a service already whose
+   *     messages could not be told apart from this one's
+   */
+  public SoapHost serve(String path, Endpoint endpoint) {
     services.merge(path, new HostedService(path, endpoint), SoapHost::joined);
     return this;
   }

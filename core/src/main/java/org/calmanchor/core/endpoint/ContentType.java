@@ -1,6 +1,8 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
 
@@ -29,5 +31,28 @@ record ContentType(@Nullable SoapVersion version, @Nullable String charset) {
       }
     }
     return new ContentType(version, charset == null || charset.isEmpty() ? null : charset);
+  }
+
+  /** Keeps what was parsed, since callers send the same few. Safe for several threads. */
+  static final class Cache {
+    /** The most content types to remember, since callers can invent any number of them. */
+    private static final int MOST = 64;
+
+    private final Map<String, ContentType> known = new ConcurrentHashMap<>();
+
+    ContentType of(@Nullable String header) {
+      if (header == null) {
+        return ContentType.of(null);
+      }
+      ContentType found = known.get(header);
+      if (found != null) {
+        return found;
+      }
+      ContentType read = ContentType.of(header);
+      if (known.size() < MOST) {
+        known.put(header, read);
+      }
+      return read;
+    }
   }
 }

@@ -3,13 +3,23 @@ package org.calmanchor.core.endpoint;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.CompletionStage;
 import java.util.function.Supplier;
+import org.calmanchor.core.document.DocumentSet;
+import org.calmanchor.core.dynamic.DynamicService;
+import org.calmanchor.core.introspection.Reflection;
+import org.calmanchor.core.match.HostingCheck;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.problem.NearMiss;
+import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.reading.Members;
 import org.calmanchor.core.reading.Reading;
 
 /**
@@ -46,6 +56,30 @@ public final class Endpoint {
         new OperationPlanner(reading, target.getClass(), () -> target, false).plan(),
         EndpointSettings.DEFAULT,
         Set.of());
+  }
+
+  /**
+   * Creates an endpoint for the contract of a document, whose service takes and gives values as
+   * maps, lists and texts.
+   *
+   * @param contract the contract of one port type
+   * @param documents the documents that have it
+   * @throws org.calmanchor.core.problem.ContractException when it can be called only, not served;
+   *     with every problem
+   */
+  public static Endpoint of(Contract contract, DocumentSet documents, DynamicService service) {
+    PortType portType = contract.portTypes().get(0);
+    String name = portType.name().getLocalPart();
+    List<Problem> problems = HostingCheck.problems(contract, portType.name(), name);
+    if (!problems.isEmpty()) {
+      throw new ContractException(name, problems);
+    }
+    Members none = new Members(Map.of(), Map.of(), Map.of());
+    Reading reading =
+        new Reading(
+            Reflection.typeOf(DynamicService.class), contract, none, Examples.NONE, documents);
+    return new Endpoint(
+        new DynamicPlanner(reading, service).plan(), EndpointSettings.DEFAULT, Set.of());
   }
 
   /**

@@ -16,7 +16,7 @@ final class EndpointPlan {
   private final EndpointSettings settings;
   private final Set<String> switchedOff;
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
-  private final ContentTypes contentTypes = new ContentTypes();
+  private final ContentType.Cache contentTypes = new ContentType.Cache();
   private final MessageOpener inputs;
   private final int digits;
 
@@ -49,7 +49,7 @@ final class EndpointPlan {
     return handlers;
   }
 
-  ContentTypes contentTypes() {
+  ContentType.Cache contentTypes() {
     return contentTypes;
   }
 

@@ -171,7 +171,7 @@ public final class ServiceSite {
 
   /** Whether the contract was made from Java here. */
   public boolean isFromJava() {
-    return reading != null;
+    return reading != null && !reading.members().operations().isEmpty();
   }
 
   /** The text of its WSDL document at {@code address}; that of others is given as it was read. */
