@@ -5,6 +5,7 @@ module org.calmanchor.cli {
   requires org.calmanchor.client;
   requires org.calmanchor.checks;
   requires org.calmanchor.draft;
+  requires transitive org.calmanchor.standin;
   requires io.github.javadiffutils;
   requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;
@@ -15,6 +16,14 @@ module org.calmanchor.cli {
 
   opens org.calmanchor.cli to
       info.picocli;
+  opens org.calmanchor.cli.draft to
+      info.picocli;
+  opens org.calmanchor.cli.standin to
+      info.picocli;
+
+  provides org.calmanchor.cli.Subcommand with
+      org.calmanchor.cli.draft.DraftCommand,
+      org.calmanchor.cli.standin.StandInCommand;
 
   uses org.calmanchor.cli.Subcommand;
 }

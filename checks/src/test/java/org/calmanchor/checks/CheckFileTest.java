@@ -26,6 +26,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class CheckFileTest {
   private static final String TWO =
@@ -236,5 +237,24 @@ class CheckFileTest {
     assertThat(results).extracting(CheckResult::isPassed).containsExactly(false, true);
     assertThat(results.get(0).differences())
         .containsExactly(new Difference("", "an answer", "none: nobody listens"));
+  }
+
+  @Test
+  void anOutcomeCanComeLate(@TempDir Path folder) throws IOException {
+    String yaml =
+        "check: late\noperation: next\ninput: {}\nexpect:\n  fault: closed\n  after: PT1.5S\n";
+    Check check = CheckFile.read("late.yaml", yaml).get(0);
+    assertThat(check.after()).hasMillis(1_500);
+    assertThat(CheckFile.write(check)).isEqualTo(yaml);
+    assertThat(CheckFile.read(CheckFile.keep(check, folder))).containsExactly(check);
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"2s", "PT-1S", "PT1H1S", "P1M", "[]"})
+  void refusesOtherTimes(String after) {
+    String yaml = "check: late\noperation: next\nexpect: {fault: closed, after: " + after + "}";
+    assertThatThrownBy(() -> CheckFile.read("late.yaml", yaml))
+        .isInstanceOf(CheckFileException.class)
+        .hasMessageStartingWith("late.yaml:3: ");
   }
 }

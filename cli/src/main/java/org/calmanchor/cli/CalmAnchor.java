@@ -29,8 +29,7 @@ import picocli.CommandLine.Command;
       DescribeCommand.class,
       DiffCommand.class,
       SampleCommand.class,
-      CallCommand.class,
-      DraftCommand.class
+      CallCommand.class
     })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec

@@ -148,12 +148,12 @@ final class DescribeCommand implements Callable<Integer> {
     boolean isCode = !DocumentOptions.isDocument(target);
     Contract contract = found.contract();
     if (isCode && address == null) {
-      contract = contract.withAddress(TargetOptions.PLACEHOLDER);
+      contract = contract.withAddress(DocumentOptions.PLACEHOLDER);
       spec.commandLine()
           .getErr()
           .println(
               "The address in it is a placeholder, "
-                  + TargetOptions.PLACEHOLDER
+                  + DocumentOptions.PLACEHOLDER
                   + "; set it with --address URL.");
     }
     List<Change> changes =

@@ -21,7 +21,10 @@ import org.calmanchor.core.wsdl.ReadDocument;
 import picocli.CommandLine.Option;
 
 /** The options for documents of others, and how they are read. */
-final class DocumentOptions {
+public final class DocumentOptions {
+  /** The default address: a host name that is never assigned (RFC 6761, section 6.4). */
+  public static final String PLACEHOLDER = "http://address-not-set.invalid/";
+
   @Option(
       names = "--allow",
       paramLabel = "URL",
@@ -36,8 +39,11 @@ final class DocumentOptions {
       description = "Read the schema of a namespace from this file. Repeatable.")
   private Map<String, Path> mapped = new LinkedHashMap<>();
 
+  /** Creates the options, for the command line. */
+  public DocumentOptions() {}
+
   /** Whether a text names a document rather than a class. */
-  static boolean isDocument(String text) {
+  public static boolean isDocument(String text) {
     return isUrl(text) || text.contains("/") || text.endsWith(".wsdl") || text.endsWith(".xml");
   }
 
@@ -50,7 +56,7 @@ final class DocumentOptions {
    *
    * @param text a file or a URL
    */
-  ReadDocument read(String text) {
+  public ReadDocument read(String text) {
     DocumentProblems problems = new DocumentProblems();
     DocumentSet documents = load(text, problems);
     problems.throwIfAny(documents.location());

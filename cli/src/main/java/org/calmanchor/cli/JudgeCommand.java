@@ -86,7 +86,7 @@ final class JudgeCommand implements Callable<Integer> {
   }
 
   private static byte[] written(Reading reading) {
-    return ContractDocuments.write(reading, TargetOptions.PLACEHOLDER)
+    return ContractDocuments.write(reading, DocumentOptions.PLACEHOLDER)
         .getBytes(StandardCharsets.UTF_8);
   }
 

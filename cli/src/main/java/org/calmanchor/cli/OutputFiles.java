@@ -9,11 +9,11 @@ import java.nio.file.StandardOpenOption;
 import java.util.Map;
 
 /** Writes the files that a command makes. */
-final class OutputFiles {
+public final class OutputFiles {
   private OutputFiles() {}
 
   /** Writes all files, or none if one of them exists already and must not be overwritten. */
-  static void write(Map<Path, byte[]> files, boolean force) {
+  public static void write(Map<Path, byte[]> files, boolean force) {
     for (Path file : files.keySet()) {
       if (!force && Files.exists(file)) {
         throw isThere(file);

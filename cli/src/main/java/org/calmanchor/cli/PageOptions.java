@@ -1,8 +1,10 @@
 package org.calmanchor.cli;
 
+import java.io.IOException;
 import java.nio.file.Path;
 import java.util.function.Supplier;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.standin.StandIn;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
@@ -22,6 +24,17 @@ public final class PageOptions {
 
   /** Creates the options, for the command line. */
   public PageOptions() {}
+
+  /** Lets a stand-in answer as the checks say. */
+  public void addChecks(StandIn standIn) {
+    if (checks != null) {
+      try {
+        standIn.checks(checks);
+      } catch (IOException unreadable) {
+        throw CommandException.usage("--checks: the folder " + checks + " cannot be read.");
+      }
+    }
+  }
 
   /** Applies the options to {@code host}. */
   public SoapHost applyTo(SoapHost host) {

@@ -38,7 +38,7 @@ public final class Session {
   }
 
   /** Adds a service by its contract, as for others. */
-  void add(
+  public void add(
       String path, Contract contract, Examples examples, Operation operation, String expectation) {
     Samples samples = Samples.of(contract, examples);
     byte[] envelope =

@@ -19,9 +19,6 @@ import picocli.CommandLine.Mixin;
 
 /** The options of commands for any contract: that of a class, or of a document. */
 final class TargetOptions {
-  /** The default address: a host name that is never assigned (RFC 6761, section 6.4). */
-  static final String PLACEHOLDER = "http://address-not-set.invalid/";
-
   @Mixin private ClassPathOption classPath = new ClassPathOption();
 
   @Mixin private DocumentOptions documents = new DocumentOptions();

@@ -6,13 +6,13 @@ import java.util.List;
 import picocli.CommandLine.Help.Ansi;
 
 /** Text for a terminal. */
-final class Terminal {
+public final class Terminal {
   static final int WIDTH = 100;
 
   private Terminal() {}
 
   /** A text of a message or document, without characters that a terminal obeys. */
-  static String shown(String text) {
+  public static String shown(String text) {
     return text.codePoints()
         .map(each -> isObeyed(each) ? ' ' : each)
         .collect(StringBuilder::new, StringBuilder::appendCodePoint, StringBuilder::append)

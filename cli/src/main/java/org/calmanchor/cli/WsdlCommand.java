@@ -81,7 +81,7 @@ final class WsdlCommand implements Callable<Integer> {
     Reading reading = ContractReader.read(type);
     Contract contract = reading.contract();
     String target =
-        location.isEmpty() ? TargetOptions.PLACEHOLDER + type.getSimpleName() : location;
+        location.isEmpty() ? DocumentOptions.PLACEHOLDER + type.getSimpleName() : location;
     if (split && reading.documents() != null) {
       throw CommandException.usage(
           "--split is for documents that are made from code. This one came first; --out FILE copies"

@@ -19,8 +19,8 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.wsdl.ReadDocument;
 
-/** Writes the draft of one document. Used once. */
-final class ContractDrafter {
+/** Writes Java source for the contract of a WSDL document. */
+public final class ContractDrafter {
   private final ReadDocument document;
   private final Contract contract;
   private final String packageName;
@@ -30,7 +30,7 @@ final class ContractDrafter {
   private final Map<QName, ClassName> faults = new LinkedHashMap<>();
   private final Map<String, byte[]> sources = new LinkedHashMap<>();
 
-  ContractDrafter(ReadDocument document, String packageName) {
+  private ContractDrafter(ReadDocument document, String packageName) {
     if (!SourceVersion.isName(packageName)) {
       throw new IllegalArgumentException(
           "\"" + packageName + "\" is no name of a package; write one such as harbor.pilots");
@@ -42,7 +42,31 @@ final class ContractDrafter {
     this.operations = new OperationDrafter(contract, types.structures());
   }
 
-  Draft write(boolean withServices) {
+  /** A name for the package, made of the document's namespace. */
+  public static String suggestedPackage(ReadDocument document) {
+    return PackageNames.of(document.contract().targetNamespace());
+  }
+
+  /**
+   * Drafts what calls a service.
+   *
+   * @throws IllegalArgumentException when {@code packageName} is no name of a package
+   */
+  public static Draft client(ReadDocument document, String packageName) {
+    return new ContractDrafter(document, packageName).write(false);
+  }
+
+  /**
+   * Drafts what serves the document: also a class for each port type, whose methods say what is
+   * still to be written. There is none for a port type that can be called, but not served.
+   *
+   * @throws IllegalArgumentException when {@code packageName} is no name of a package
+   */
+  public static Draft service(ReadDocument document, String packageName) {
+    return new ContractDrafter(document, packageName).write(true);
+  }
+
+  private Draft write(boolean withServices) {
     Map<PortType, ClassName> interfaces = new LinkedHashMap<>();
     for (PortType each : contract.portTypes()) {
       interfaces.put(each, free(DraftNames.type(each.name().getLocalPart())));

@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.problem.Problem;
-import org.calmanchor.core.wsdl.ReadDocument;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -38,29 +37,5 @@ public record Draft(
     public DraftedPortType {
       problems = List.copyOf(problems);
     }
-  }
-
-  /** A name for the package, made of the document's namespace. */
-  public static String suggestedPackage(ReadDocument document) {
-    return PackageNames.of(document.contract().targetNamespace());
-  }
-
-  /**
-   * Drafts what calls a service.
-   *
-   * @throws IllegalArgumentException when {@code packageName} is no name of a package
-   */
-  public static Draft client(ReadDocument document, String packageName) {
-    return new ContractDrafter(document, packageName).write(false);
-  }
-
-  /**
-   * Drafts what serves the document: also a class for each port type, whose methods say what is
-   * still to be written. There is none for a port type that can be called, but not served.
-   *
-   * @throws IllegalArgumentException when {@code packageName} is no name of a package
-   */
-  public static Draft service(ReadDocument document, String packageName) {
-    return new ContractDrafter(document, packageName).write(true);
   }
 }

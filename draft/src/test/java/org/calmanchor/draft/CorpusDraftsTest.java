@@ -53,7 +53,7 @@ class CorpusDraftsTest {
       String name = each.getKey();
       drafts.put(
           name,
-          Draft.service(
+          ContractDrafter.service(
               Drafted.read(folder.resolve(name), each.getValue()),
               "harbor.partner" + name.substring(0, 2)));
     }

@@ -56,7 +56,7 @@ class NamesDraftTest {
   @Test
   void unusualNamesBecomeJavaNames() throws Exception {
     ReadDocument document = Drafted.read(folder, Map.of("partner.wsdl", Drafted.around(UNUSUAL)));
-    Draft draft = Draft.service(document, "harbor.unusual");
+    Draft draft = ContractDrafter.service(document, "harbor.unusual");
     try (Drafted drafted = Drafted.compile(folder, List.of(draft))) {
       for (Class<?> each : drafted.portTypes(draft)) {
         ContractReader.read(each);
@@ -139,7 +139,7 @@ class NamesDraftTest {
         Drafted.read(
             folder,
             Map.of("partner.wsdl", Drafted.around("<xs:element name='message' type='xs:int'/>")));
-    assertThatThrownBy(() -> Draft.client(document, name))
+    assertThatThrownBy(() -> ContractDrafter.client(document, name))
         .isInstanceOf(IllegalArgumentException.class)
         .hasMessageContaining("is no name of a package; write one such as harbor.pilots");
   }

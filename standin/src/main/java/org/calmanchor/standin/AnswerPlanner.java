@@ -92,6 +92,7 @@ final class AnswerPlanner {
       return new Outcome.OtherFault(
           code, fault.reason() == null ? "The stand-in refuses this." : fault.reason(), List.of());
     }
+    List<String> names = operation.faults().stream().map(Operation.FaultUse::name).toList();
     Operation.FaultUse use =
         operation.faults().stream()
             .filter(each -> each.name().equals(name))
@@ -103,7 +104,7 @@ final class AnswerPlanner {
                             + " has no fault \""
                             + name
                             + "\"; it has "
-                            + operation.faults().stream().map(Operation.FaultUse::name).toList()));
+                            + (names.isEmpty() ? "none" : String.join(", ", names))));
     Map<String, Object> values =
         fault.values() == null
             ? samples.fault(use)
@@ -155,7 +156,11 @@ final class AnswerPlanner {
     }
     if (messages.answer(operation.name(), answer) instanceof Outcome.Unreadable unreadable) {
       throw new IllegalArgumentException(
-          "its outcome is no answer of the contract: " + unreadable.reason());
+          "its outcome is no answer of the contract: "
+              + unreadable.reason()
+              + (unreadable.reason().contains(" is missing")
+                  ? " Name all of it, or write compare: named for samples of the rest."
+                  : ""));
     }
     return outcome;
   }

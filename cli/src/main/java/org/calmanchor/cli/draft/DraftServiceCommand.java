@@ -1,10 +1,11 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.draft;
 
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.Objects;
 import java.util.concurrent.Callable;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.draft.ContractDrafter;
 import org.calmanchor.draft.Draft;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -27,7 +28,7 @@ final class DraftServiceCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     ReadDocument document = options.document();
-    Draft draft = options.draft(document, Draft::service);
+    Draft draft = options.draft(document, ContractDrafter::service);
     PrintWriter screen = spec.commandLine().getOut();
     int result = options.write(draft, document, screen);
     draft

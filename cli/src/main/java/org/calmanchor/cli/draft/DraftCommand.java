@@ -1,6 +1,6 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.draft;
 
-import java.util.concurrent.Callable;
+import org.calmanchor.cli.Subcommand;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Spec;
@@ -14,8 +14,11 @@ import picocli.CommandLine.Spec;
     },
     synopsisSubcommandLabel = "client|service",
     subcommands = {DraftClientCommand.class, DraftServiceCommand.class})
-final class DraftCommand implements Callable<Integer> {
+public final class DraftCommand implements Subcommand {
   @Spec private CommandSpec spec = CommandSpec.create();
+
+  /** Creates the command, for the command line. */
+  public DraftCommand() {}
 
   /** Prints the help if it is not said what to draft. */
   @Override

@@ -1,12 +1,15 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.draft;
 
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.BiFunction;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.DocumentOptions;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.draft.ContractDrafter;
 import org.calmanchor.draft.Draft;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Mixin;
@@ -55,7 +58,7 @@ final class DraftOptions {
     if (packageName == null) {
       throw CommandException.usage(
           "Say which package: --package NAME, such as --package "
-              + Draft.suggestedPackage(document)
+              + ContractDrafter.suggestedPackage(document)
               + ".");
     }
     try {
@@ -93,6 +96,6 @@ final class DraftOptions {
         .map(port -> port.address())
         .filter(address -> !address.isEmpty())
         .findFirst()
-        .orElse(TargetOptions.PLACEHOLDER);
+        .orElse(DocumentOptions.PLACEHOLDER);
   }
 }

@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.draft;
 
 import com.github.difflib.DiffUtils;
 import com.github.difflib.UnifiedDiffUtils;
@@ -11,6 +11,8 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.OutputFiles;
 
 /** Writes drafted files into a project. What is there belongs to its user, and is not changed. */
 final class ProjectFiles {

@@ -1,8 +1,9 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.draft;
 
 import java.io.PrintWriter;
 import java.util.concurrent.Callable;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.draft.ContractDrafter;
 import org.calmanchor.draft.Draft;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -26,7 +27,7 @@ final class DraftClientCommand implements Callable<Integer> {
   @Override
   public Integer call() {
     ReadDocument document = options.document();
-    Draft draft = options.draft(document, Draft::client);
+    Draft draft = options.draft(document, ContractDrafter::client);
     PrintWriter screen = spec.commandLine().getOut();
     int result = options.write(draft, document, screen);
     Draft.DraftedPortType first = draft.portTypes().get(0);

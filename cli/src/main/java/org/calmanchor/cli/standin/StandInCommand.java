@@ -1,0 +1,102 @@
+package org.calmanchor.cli.standin;
+
+import java.io.PrintWriter;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
+import java.util.Map;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.DocumentOptions;
+import org.calmanchor.cli.PageOptions;
+import org.calmanchor.cli.Session;
+import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.Terminal;
+import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Examples;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.host.SoapHost;
+import org.calmanchor.standin.StandIn;
+import org.calmanchor.standin.StandInCall;
+import org.calmanchor.standin.StandInException;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code calm-anchor stand-in}. */
+@Command(
+    name = "stand-in",
+    description = {
+      "Stands in for the service of a WSDL document, until Ctrl-C.",
+      "A request that has all values that a check names gets the check's outcome, late if the check"
+          + " says so (after: PT2S); every other request gets a sample."
+    },
+    footer = {"", "Example:  calm-anchor stand-in pilots.wsdl --checks checks --port 9000"})
+public final class StandInCommand implements Subcommand {
+  @Spec private CommandSpec spec = CommandSpec.create();
+
+  /** Creates the command, for the command line. */
+  public StandInCommand() {}
+
+  @Parameters(paramLabel = "WSDL", description = "A WSDL file, or the URL of one.")
+  private String document = "";
+
+  @Mixin private DocumentOptions documents = new DocumentOptions();
+
+  @Option(
+      names = {"--port", "-p"},
+      paramLabel = "N",
+      defaultValue = "8080",
+      description = "The port; 0 takes any free one. Default: ${DEFAULT-VALUE}.")
+  private int port;
+
+  @Mixin private PageOptions page = new PageOptions();
+
+  @Override
+  public Integer call() throws InterruptedException {
+    ReadDocument read = documents.read(document);
+    PrintWriter out = spec.commandLine().getOut();
+    read.notices().forEach(notice -> out.println("Note: " + notice));
+    SoapHost host;
+    try {
+      host = page.applyTo(SoapHost.onPort(port));
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage("--port: " + wrong.getMessage());
+    }
+    Map<String, String> paths = served(read, host, out);
+    Session session = new Session(out);
+    for (PortType portType : read.contract().portTypes()) {
+      String path = paths.get(portType.name().getLocalPart());
+      Contract contract = read.contract().of(portType.name());
+      if (path != null) {
+        session.add(path, contract, Examples.NONE, portType.operations().get(0), "");
+      }
+    }
+    session.run(host);
+    return 0;
+  }
+
+  private Map<String, String> served(ReadDocument read, SoapHost host, PrintWriter out) {
+    StandIn standIn = StandIn.of(read);
+    try {
+      page.addChecks(standIn);
+      return standIn.serveOn(host, call -> print(call, out));
+    } catch (StandInException unplayable) {
+      throw CommandException.problem(
+          "Checks that cannot be played:\n  " + String.join("\n  ", unplayable.reasons()));
+    }
+  }
+
+  private static synchronized void print(StandInCall call, PrintWriter out) {
+    String check = call.check();
+    out.printf(
+        "%s  %s  %s%n",
+        LocalTime.now(ZoneId.systemDefault()).truncatedTo(ChronoUnit.SECONDS),
+        call.request().operation(),
+        check == null ? "sample, since no check fits" : "check: " + Terminal.shown(check));
+    out.flush();
+  }
+}
