@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
 /** The option that says where the user's classes are. */
-final class ClassPathOption {
+public final class ClassPathOption {
   @Option(
       names = {"--classpath", "-cp"},
       paramLabel = "PATH",
@@ -16,6 +16,18 @@ final class ClassPathOption {
         "Default: target/classes, or the current folder if there is none."
       })
   private @Nullable String classPath;
+
+  /** Creates the option, for the command line. */
+  public ClassPathOption() {}
+
+  /**
+   * The class {@code name}.
+   *
+   * @throws CommandException when there is none; it says where was looked, and what is there
+   */
+  public Class<?> named(String name) {
+    return classes().named(name);
+  }
 
   UserClasses classes() {
     if (classPath != null) {

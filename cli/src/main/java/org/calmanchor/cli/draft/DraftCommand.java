@@ -12,8 +12,12 @@ import picocli.CommandLine.Spec;
       "Writes Java source that is yours from then on.",
       "It needs nothing but the annotations, and compiles without warnings."
     },
-    synopsisSubcommandLabel = "client|service",
-    subcommands = {DraftClientCommand.class, DraftServiceCommand.class})
+    synopsisSubcommandLabel = "client|service|description",
+    subcommands = {
+      DraftClientCommand.class,
+      DraftServiceCommand.class,
+      DraftDescriptionCommand.class
+    })
 public final class DraftCommand implements Subcommand {
   @Spec private CommandSpec spec = CommandSpec.create();
 
