@@ -32,6 +32,14 @@ public @interface ComplexType {
   /** The namespace in which the type lives; by default the service's. */
   String namespace() default "";
 
+  /**
+   * The XML Schema document that defines the type: a resource on the class path, relative to the
+   * class's package, or absolute if it begins with a slash. The type is then published as that
+   * document defines it, and the Java type has to fit it. {@link #name} and {@link #namespace} say
+   * which type of the document it is. Empty for a type that is made from the code.
+   */
+  String document() default "";
+
   /** The properties of a class in the order on the wire, attributes included. */
   String[] order() default {};
 

@@ -25,6 +25,14 @@ public @interface SimpleType {
   /** The namespace in which the type lives; by default the service's. */
   String namespace() default "";
 
+  /**
+   * The XML Schema document that defines the type: a resource on the class path, relative to the
+   * class's package, or absolute if it begins with a slash. The type is then published as that
+   * document defines it, and the Java type has to fit it. {@link #name} and {@link #namespace} say
+   * which type of the document it is. Empty for a type that is made from the code.
+   */
+  String document() default "";
+
   /** What the values stand for, for the reader of the WSDL and of the test page. */
   String doc() default "";
 }

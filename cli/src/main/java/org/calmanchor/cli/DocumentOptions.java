@@ -44,7 +44,7 @@ public final class DocumentOptions {
 
   /** Whether a text names a document rather than a class. */
   public static boolean isDocument(String text) {
-    return isUrl(text) || text.contains("/") || text.endsWith(".wsdl") || text.endsWith(".xml");
+    return isUrl(text) || text.contains("/") || text.matches(".*\\.(wsdl|xml|xsd)");
   }
 
   private static boolean isUrl(String text) {
@@ -61,6 +61,18 @@ public final class DocumentOptions {
     DocumentSet documents = load(text, problems);
     problems.throwIfAny(documents.location());
     return ContractDocuments.read(documents);
+  }
+
+  /**
+   * Reads an XML Schema document and what it imports.
+   *
+   * @param text a file or a URL
+   */
+  public ReadDocument readSchema(String text) {
+    DocumentProblems problems = new DocumentProblems();
+    DocumentSet documents = load(text, problems);
+    problems.throwIfAny(documents.location());
+    return ContractDocuments.readSchema(documents);
   }
 
   /**

@@ -1,15 +1,12 @@
 package org.calmanchor.draft;
 
 import com.palantir.javapoet.ClassName;
-import com.palantir.javapoet.JavaFile;
 import com.palantir.javapoet.TypeSpec;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import javax.lang.model.SourceVersion;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.document.DocumentCopy;
 import org.calmanchor.core.match.HostingCheck;
@@ -31,10 +28,7 @@ public final class ContractDrafter {
   private final Map<String, byte[]> sources = new LinkedHashMap<>();
 
   private ContractDrafter(ReadDocument document, String packageName) {
-    if (!SourceVersion.isName(packageName)) {
-      throw new IllegalArgumentException(
-          "\"" + packageName + "\" is no name of a package; write one such as harbor.pilots");
-    }
+    PackageNames.require(packageName);
     this.document = document;
     this.contract = document.contract();
     this.packageName = packageName;
@@ -86,9 +80,9 @@ public final class ContractDrafter {
     List<Draft.DraftedPortType> written = new ArrayList<>();
     interfaces.forEach(
         (portType, name) -> written.add(portType(portType, name, first, portTypes, withServices)));
-    TypeWriter structures = new TypeWriter(types, members);
+    TypeWriter structures = new TypeWriter(types, members, "");
     types.complexTypes().forEach(type -> add(structures.write(type)));
-    EnumWriter enums = new EnumWriter(types);
+    EnumWriter enums = new EnumWriter(types, "");
     types.enumerations().forEach(type -> add(enums.write(type)));
     FaultWriter exceptions = new FaultWriter(contract, members);
     String namespace = contract.portTypes().get(0).name().getNamespaceURI();
@@ -97,7 +91,7 @@ public final class ContractDrafter {
             add(exceptions.write(detail, Objects.requireNonNull(faults.get(name)), namespace)));
     Map<String, byte[]> resources = new LinkedHashMap<>();
     documents.forEach((name, content) -> resources.put(folder() + name, content));
-    return new Draft(sources, resources, written);
+    return new Draft(sources, resources, written, List.of());
   }
 
   private Draft.DraftedPortType portType(
@@ -134,12 +128,6 @@ public final class ContractDrafter {
   }
 
   private void add(TypeSpec type) {
-    String text =
-        JavaFile.builder(packageName, type)
-            .skipJavaLangImports(true)
-            .indent("  ")
-            .build()
-            .toString();
-    sources.put(folder() + type.name() + ".java", Layout.of(text).getBytes(StandardCharsets.UTF_8));
+    sources.put(folder() + type.name() + ".java", SourceText.of(packageName, type));
   }
 }

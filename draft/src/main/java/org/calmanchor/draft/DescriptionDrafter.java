@@ -2,20 +2,17 @@ package org.calmanchor.draft;
 
 import com.palantir.javapoet.ClassName;
 import com.palantir.javapoet.CodeBlock;
-import com.palantir.javapoet.JavaFile;
 import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.TypeSpec;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
 import java.lang.reflect.Parameter;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
-import javax.lang.model.SourceVersion;
 import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.read.Description;
@@ -58,10 +55,7 @@ public final class DescriptionDrafter {
    *     has no public method
    */
   public static DraftedDescription draft(Class<?> service, String namespace, String packageName) {
-    if (!SourceVersion.isName(packageName)) {
-      throw new IllegalArgumentException(
-          "\"" + packageName + "\" is no name of a package; write one such as harbor.pilots");
-    }
+    PackageNames.require(packageName);
     return new DescriptionDrafter(service, namespace, packageName).write();
   }
 
@@ -97,10 +91,12 @@ public final class DescriptionDrafter {
       describe(each, types.free(each.getSimpleName()));
     }
     String name = service.getSimpleName() + "Description";
-    byte[] source = source(name).getBytes(StandardCharsets.UTF_8);
+    byte[] source = source(name);
     String folder = packageName.replace('.', '/') + "/";
     return new DraftedDescription(
-        new Draft(Map.of(folder + name + ".java", source), Map.of(), List.of()), name, read);
+        new Draft(Map.of(folder + name + ".java", source), Map.of(), List.of(), List.of()),
+        name,
+        read);
   }
 
   private void describe(Method method, boolean isOverloaded, String name) {
@@ -193,7 +189,7 @@ public final class DescriptionDrafter {
     return texts.stream().map(text -> "\"" + text + "\"").collect(Collectors.joining(", "));
   }
 
-  private String source(String name) {
+  private byte[] source(String name) {
     CodeBlock.Builder body =
         CodeBlock.builder()
             .add("return $T.of($T.class, $S)", Description.class, service, namespace)
@@ -226,12 +222,6 @@ public final class DescriptionDrafter {
                     .addCode(body.build())
                     .build())
             .build();
-    String text =
-        JavaFile.builder(packageName, type)
-            .skipJavaLangImports(true)
-            .indent("  ")
-            .build()
-            .toString();
-    return Layout.of(text);
+    return SourceText.of(packageName, type);
   }
 }

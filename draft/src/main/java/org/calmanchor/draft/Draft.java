@@ -15,14 +15,19 @@ import org.jspecify.annotations.Nullable;
  * @param resources the document and all that it imports, by their paths below the folder of
  *     resources
  * @param portTypes the interfaces
+ * @param notes what was not drafted, and why; a sentence each
  */
 public record Draft(
-    Map<String, byte[]> sources, Map<String, byte[]> resources, List<DraftedPortType> portTypes) {
+    Map<String, byte[]> sources,
+    Map<String, byte[]> resources,
+    List<DraftedPortType> portTypes,
+    List<String> notes) {
   /** Copies the collections. */
   public Draft {
     sources = Collections.unmodifiableMap(new LinkedHashMap<>(sources));
     resources = Collections.unmodifiableMap(new LinkedHashMap<>(resources));
     portTypes = List.copyOf(portTypes);
+    notes = List.copyOf(notes);
   }
 
   /**

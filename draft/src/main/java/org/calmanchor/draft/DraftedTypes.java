@@ -64,8 +64,17 @@ final class DraftedTypes {
 
   /** Notes that the type of an element is needed, and all that it needs. */
   void reach(ElementDeclaration element) {
+    reach(element.type(), element.name().getLocalPart());
+  }
+
+  /**
+   * Notes that a type is needed, and all that it needs.
+   *
+   * @param hint names it if it has no name
+   */
+  void reach(TypeUse use, String hint) {
     Deque<Need> open = new ArrayDeque<>();
-    add(element.type(), element.name().getLocalPart(), null, open);
+    add(use, hint, null, open);
     while (!open.isEmpty()) {
       Need need = open.remove();
       needs.add(need);

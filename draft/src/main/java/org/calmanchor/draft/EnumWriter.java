@@ -3,15 +3,24 @@ package org.calmanchor.draft;
 import com.palantir.javapoet.AnnotationSpec;
 import com.palantir.javapoet.TypeSpec;
 import javax.lang.model.element.Modifier;
+import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Lexical;
 import org.calmanchor.core.model.SimpleType;
 
 /** Writes enums for enumerations. */
 final class EnumWriter {
   private final DraftedTypes types;
+  private final String document;
 
-  EnumWriter(DraftedTypes types) {
+  /**
+   * Creates a writer.
+   *
+   * @param document the document that defines the types, for annotations; empty if the service
+   *     names it
+   */
+  EnumWriter(DraftedTypes types, String document) {
     this.types = types;
+    this.document = document;
   }
 
   TypeSpec write(SimpleType enumeration) {
@@ -20,6 +29,16 @@ final class EnumWriter {
         TypeSpec.enumBuilder(name)
             .addModifiers(Modifier.PUBLIC)
             .addJavadoc(new Javadoc(enumeration.doc(), types.described(enumeration)).block());
+    QName wireName = enumeration.name();
+    if (wireName != null && !document.isEmpty() && !wireName.getNamespaceURI().isEmpty()) {
+      built.addAnnotation(
+          TypeWriter.named(
+                  AnnotationSpec.builder(org.calmanchor.annotations.SimpleType.class),
+                  name,
+                  wireName)
+              .addMember("document", "$S", document)
+              .build());
+    }
     UniqueNames names = new UniqueNames();
     for (String value : types.simple().values(enumeration)) {
       String constant = names.free(JavaNames.constant(value));

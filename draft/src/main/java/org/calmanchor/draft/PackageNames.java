@@ -10,6 +10,18 @@ import javax.lang.model.SourceVersion;
 final class PackageNames {
   private PackageNames() {}
 
+  /**
+   * Refuses what is no name of a package.
+   *
+   * @throws IllegalArgumentException which says so
+   */
+  static void require(String name) {
+    if (!SourceVersion.isName(name)) {
+      throw new IllegalArgumentException(
+          "\"" + name + "\" is no name of a package; write one such as harbor.pilots");
+    }
+  }
+
   /** The name for a namespace: {@code saltmere.pilots} for {@code urn:saltmere:pilots}. */
   static String of(String namespace) {
     boolean hasHost = namespace.matches("https?://.*");

@@ -14,15 +14,22 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.ComplexType;
-import org.calmanchor.core.model.TypeDefinition;
 
 /** Writes records, sealed interfaces and classes for complex types. */
 final class TypeWriter {
   private final DraftedTypes types;
   private final MemberDrafter members;
+  private final String document;
 
-  TypeWriter(DraftedTypes types, MemberDrafter members) {
+  /**
+   * Creates a writer.
+   *
+   * @param document the document that defines the types, for annotations; empty if the service
+   *     names it
+   */
+  TypeWriter(DraftedTypes types, MemberDrafter members, String document) {
     this.types = types;
+    this.document = document;
     this.members = members;
   }
 
@@ -164,31 +171,39 @@ final class TypeWriter {
   }
 
   /** Java's subtypes have to have the names that {@code xsi:type} has. */
-  private void addAnnotation(TypeSpec.Builder built, TypeDefinition type, List<String> order) {
+  private void addAnnotation(
+      TypeSpec.Builder built, org.calmanchor.core.model.ComplexType type, List<String> order) {
     AnnotationSpec.Builder mark = AnnotationSpec.builder(ComplexType.class);
     String own = types.nameOf(type).simpleName();
     QName name = type.name();
-    boolean isDerived =
-        type instanceof org.calmanchor.core.model.ComplexType complex
-            && types.complex().base(complex) != null;
-    boolean isClass =
-        type instanceof org.calmanchor.core.model.ComplexType complex
-            && types.complex().of(complex) == ComplexForms.Form.CLASS;
-    boolean isRenamed = false;
-    if (isDerived && name != null && !own.equals(name.getLocalPart())) {
-      isRenamed = true;
-      mark.addMember("name", "$S", name.getLocalPart());
-      if (!name.getNamespaceURI().isEmpty()) {
-        mark.addMember("namespace", "$S", name.getNamespaceURI());
-      }
+    boolean hasOrder = types.complex().of(type) == ComplexForms.Form.CLASS;
+    boolean isGiven = name != null && !document.isEmpty() && !name.getNamespaceURI().isEmpty();
+    boolean isRenamed =
+        name != null && types.complex().base(type) != null && !own.equals(name.getLocalPart());
+    if (name != null && (isGiven || isRenamed)) {
+      named(mark, own, name);
     }
-    if (isClass) {
+    if (isGiven) {
+      mark.addMember("document", "$S", document);
+    }
+    if (hasOrder) {
       String listed =
           order.stream().map(each -> "\"" + each + "\"").collect(Collectors.joining(", "));
       mark.addMember("order", "{$L}", listed);
     }
-    if (isRenamed || isClass) {
+    if (hasOrder || isGiven || isRenamed) {
       built.addAnnotation(mark.build());
     }
+  }
+
+  /** Adds the name on the wire, if Java's is another one, and the namespace. */
+  static AnnotationSpec.Builder named(AnnotationSpec.Builder mark, String own, QName name) {
+    if (!own.equals(name.getLocalPart())) {
+      mark.addMember("name", "$S", name.getLocalPart());
+    }
+    if (!name.getNamespaceURI().isEmpty()) {
+      mark.addMember("namespace", "$S", name.getNamespaceURI());
+    }
+    return mark;
   }
 }

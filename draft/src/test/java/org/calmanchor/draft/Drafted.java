@@ -136,6 +136,10 @@ final class Drafted implements AutoCloseable {
     return new Drafted(new URLClassLoader(urls, Drafted.class.getClassLoader()));
   }
 
+  static Path write(Path folder, String name, String text) throws IOException {
+    return Files.writeString(folder.resolve(name), text);
+  }
+
   private static Path write(Path folder, Map.Entry<String, byte[]> file) throws IOException {
     Path path = folder.resolve(file.getKey());
     Files.createDirectories(path.getParent());

@@ -98,4 +98,38 @@ class DraftCommandTest {
     assertThat(Tool.run(folder, "draft", "client", "harbor.BerthDesk").err())
         .startsWith("\"harbor.BerthDesk\" is no WSDL document. For a class of yours nothing has");
   }
+
+  @Test
+  void draftsTheTypesOfASchemaAndTheDescriptionOfAClass() throws Exception {
+    String ships =
+        Path.of("src/main/resources/org/calmanchor/examples/pilots/types/ships.xsd")
+            .toAbsolutePath()
+            .toString();
+    Tool types = Tool.run(folder, "draft", "types", ships, "--package", "saltmere.ships");
+    assertThat(types.err()).isEmpty();
+    assertThat(types.out())
+        .contains("  new      src/main/java/saltmere/ships/Ferry.java\n")
+        .contains("Note: Type \"Remark\" is a Map<String, Object> within others, since");
+    assertThat(Tool.run(folder, "draft", "client", ships, "--package", "a").err())
+        .endsWith(
+            "  Give the WSDL document that imports it. Types of a schema alone can be drafted: draft"
+                + " types.\n");
+
+    Tool description =
+        Tool.run(
+            folder,
+            "draft",
+            "description",
+            "org.calmanchor.examples.pilots.DepthDesk",
+            "--namespace",
+            "urn:lanternquay:depths",
+            "--package",
+            "harbor");
+    assertThat(description.out())
+        .startsWith("  new      src/main/java/harbor/DepthDeskDescription.java\n");
+    assertThat(Files.readString(folder.resolve("src/main/java/harbor/DepthDeskDescription.java")))
+        .contains(
+            "return Description.of(DepthDesk.class, \"urn:lanternquay:depths\")\n",
+            ".operation(\"draughtAt\", o -> o.named(\"draughtAt\").parameters(\"ship\", \"hours\")");
+  }
 }

@@ -12,10 +12,11 @@ import picocli.CommandLine.Spec;
       "Writes Java source that is yours from then on.",
       "It needs nothing but the annotations, and compiles without warnings."
     },
-    synopsisSubcommandLabel = "client|service|description",
+    synopsisSubcommandLabel = "client|service|types|description",
     subcommands = {
       DraftClientCommand.class,
       DraftServiceCommand.class,
+      DraftTypesCommand.class,
       DraftDescriptionCommand.class
     })
 public final class DraftCommand implements Subcommand {

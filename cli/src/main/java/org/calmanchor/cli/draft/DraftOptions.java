@@ -18,7 +18,7 @@ import picocli.CommandLine.Parameters;
 
 /** The options of commands that draft source from a document. */
 final class DraftOptions {
-  @Parameters(paramLabel = "FILE|URL", description = "A WSDL document.")
+  @Parameters(paramLabel = "FILE|URL", description = "The document.")
   private String target = "";
 
   @Option(
@@ -53,6 +53,10 @@ final class DraftOptions {
     return documents.read(target);
   }
 
+  ReadDocument schema() {
+    return documents.readSchema(target);
+  }
+
   /** Makes the draft of a document for the package that is asked for. */
   Draft draft(ReadDocument document, BiFunction<ReadDocument, String, Draft> drafting) {
     if (packageName == null) {
@@ -82,6 +86,7 @@ final class DraftOptions {
     project.write(force);
     project.report(screen, force);
     document.notices().forEach(notice -> screen.println("Note: " + notice));
+    draft.notes().forEach(note -> screen.println("Note: " + note));
     if (project.hasDifferent() && !force) {
       screen.println("Files that differ were left as they are. Overwrite them with --force.");
       return 1;

@@ -142,9 +142,24 @@ public final class ContractReader {
         new ContractAssembler(given, namespace, name, serviceName)
             .assemble(service, operations, types.parts());
     Members members = membersOf(operations, types);
-    return first == null
-        ? new Reading(service, contract, members, types.examples().all(), null)
-        : matched(first, contract, members, types.examples().all());
+    Examples examples = types.examples().all();
+    if (first != null) {
+      return matched(first, contract, members, examples);
+    }
+    return types.given().isEmpty()
+        ? new Reading(service, contract, members, examples, null)
+        : withGivenTypes(types.given(), contract, members, examples);
+  }
+
+  private Reading withGivenTypes(
+      GivenTypes given, Contract code, Members members, Examples examples) {
+    Contract contract = given.in(code);
+    throwIfAny();
+    ContractMatcher matcher =
+        new ContractMatcher(service.signature(), code, members, examples, contract, problems);
+    Members matched = matcher.match();
+    throwIfAny();
+    return new Reading(service, contract, matched, matcher.examples(), null);
   }
 
   private Reading matched(

@@ -39,6 +39,8 @@ final class StructureReader {
   private final Map<QName, JavaType> shared = new HashMap<>();
   private final Map<QName, QName> superclasses = new LinkedHashMap<>();
 
+  private int givenDepth;
+
   /** A base type that was found after its subtype had been read. */
   private record Base(QName name, JavaType type) {}
 
@@ -49,6 +51,11 @@ final class StructureReader {
 
   Map<QName, StructureMember> members() {
     return members;
+  }
+
+  /** Whether a type that a document defines is being read. */
+  boolean isWithinGiven() {
+    return givenDepth > 0;
   }
 
   boolean reads(JavaType type) {
@@ -77,11 +84,15 @@ final class StructureReader {
       return TypeReader.nothing(type);
     }
     checkOpen(type, path);
+    String document = given == null || shape != null ? "" : given.document();
+    types.given().add(type, name, document);
     open.addLast(type);
+    givenDepth += document.isEmpty() ? 0 : 1;
     define(name, type, given, shape, path);
     if (shape == null) {
       readDerived(name, type, path);
     }
+    givenDepth -= document.isEmpty() ? 0 : 1;
     open.removeLast();
     return read;
   }

@@ -32,6 +32,7 @@ final class TypeReader {
   private final boolean isDocumentGiven;
   private final Problems problems;
   private final SchemaParts parts;
+  private final GivenTypes given;
   private final ExampleReader examples;
   private final MemberReader members;
   private final AttributeReader attributes;
@@ -48,6 +49,7 @@ final class TypeReader {
     this.isDocumentGiven = isDocumentGiven;
     this.problems = problems;
     this.parts = new SchemaParts(problems);
+    this.given = new GivenTypes(problems);
     this.examples = new ExampleReader(problems);
     this.members = new MemberReader(this);
     this.attributes = new AttributeReader(this);
@@ -93,6 +95,11 @@ final class TypeReader {
 
   SchemaParts parts() {
     return parts;
+  }
+
+  /** The types that documents define. */
+  GivenTypes given() {
+    return given;
   }
 
   /** The namespace of components that do not specify another one. */
@@ -153,7 +160,7 @@ final class TypeReader {
           "what " + type.signature() + " stands for is not known here.",
           TypeSuggestions.ofOpen(type));
     }
-    if (isDocumentGiven && isTree(type)) {
+    if ((isDocumentGiven || structures.isWithinGiven()) && isTree(type)) {
       return new ReadType(TypeUse.named(Names.xsd("anyType")), new JavaForm.Tree(type));
     }
     if (collections.reads(type)) {
@@ -273,6 +280,7 @@ final class TypeReader {
         problems.namespace(given == null ? "" : given.namespace(), namespace, type, "@SimpleType");
     QName name = new QName(home, local);
     Map<String, String> constants = constants(type);
+    this.given.add(type, name, given == null ? "" : given.document());
     if (parts.reserve(name, type, path)) {
       List<Facet> facets = new ArrayList<>();
       constants.keySet().forEach(form -> facets.add(new Facet(Facet.Kind.ENUMERATION, form)));

@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.function.Function;
 import org.calmanchor.core.document.DocumentCopy;
 import org.calmanchor.core.document.DocumentLimits;
+import org.calmanchor.core.document.DocumentLoader;
+import org.calmanchor.core.document.DocumentProblems;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
@@ -64,6 +66,31 @@ public final class ContractDocuments {
   public static ReadDocument read(Path file) {
     return read(
         file.toUri(), DocumentSource.files(), SchemaCatalogue.STANDARDS, DocumentLimits.DEFAULT);
+  }
+
+  /**
+   * Reads the XML Schema document in a set of documents, which must be complete: a contract that
+   * has schemas only.
+   *
+   * @throws org.calmanchor.core.problem.ContractException with every problem
+   */
+  public static ReadDocument readSchema(DocumentSet documents) {
+    return new SchemaDocumentReader(documents.location(), new DocumentProblems()).read(documents);
+  }
+
+  /**
+   * Reads the XML Schema document at {@code location} and all that it imports and includes: a
+   * contract that has schemas only.
+   *
+   * @param location an absolute location
+   * @throws org.calmanchor.core.problem.ContractException with every problem
+   */
+  public static ReadDocument readSchema(
+      URI location, DocumentSource source, SchemaCatalogue catalogue, DocumentLimits limits) {
+    DocumentProblems problems = new DocumentProblems();
+    DocumentSet documents = DocumentLoader.load(location, source, catalogue, limits, problems);
+    problems.throwIfAny(location);
+    return new SchemaDocumentReader(location, problems).read(documents);
   }
 
   /**

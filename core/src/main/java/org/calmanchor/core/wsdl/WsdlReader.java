@@ -64,7 +64,10 @@ final class WsdlReader {
           location,
           root,
           "it is no WSDL 1.1 document: its root is " + root.name() + ".",
-          "Give the document whose root is wsdl:definitions, of " + Names.WSDL + ".");
+          root.is(Names.XSD, "schema")
+              ? "Give the WSDL document that imports it. Types of a schema alone can be drafted: draft"
+                  + " types."
+              : "Give the document whose root is wsdl:definitions, of " + Names.WSDL + ".");
       problems.throwIfAny(location);
     }
   }
