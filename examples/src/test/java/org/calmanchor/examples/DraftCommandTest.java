@@ -130,6 +130,6 @@ class DraftCommandTest {
     assertThat(Files.readString(folder.resolve("src/main/java/harbor/DepthDeskDescription.java")))
         .contains(
             "return Description.of(DepthDesk.class, \"urn:lanternquay:depths\")\n",
-            ".operation(\"draughtAt\", o -> o.named(\"draughtAt\").parameters(\"ship\", \"hours\")");
+            ".parameters(\"ship\", \"hours\")");
   }
 }
