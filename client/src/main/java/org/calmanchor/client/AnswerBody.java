@@ -41,6 +41,18 @@ final class AnswerBody {
       throws IOException {
     String media = headers.getOrDefault("content-type", "").split(";", 2)[0].strip();
     if (!media.equalsIgnoreCase("text/xml") && !media.equalsIgnoreCase("application/soap+xml")) {
+      String moved = headers.get("location");
+      if (status / 100 == 3 && moved != null) {
+        throw new NoAnswerException(
+            status,
+            operation
+                + ": "
+                + address
+                + " redirects to "
+                + Loggable.text(moved)
+                + ", which is not followed. Call that address if you trust it.",
+            null);
+      }
       byte[] shown = body.readNBytes(MOST_SHOWN);
       String text = Loggable.text(new String(shown, StandardCharsets.UTF_8).strip());
       throw new NoAnswerException(

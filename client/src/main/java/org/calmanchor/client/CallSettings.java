@@ -91,7 +91,13 @@ final class CallSettings {
         address, version, timeout, headers, gzips, changed, http, changed.inputs(false));
   }
 
+  /** Refuses a client that would send messages to addresses that nobody chose. */
   CallSettings with(HttpClient changed) {
+    if (changed.followRedirects() != HttpClient.Redirect.NEVER) {
+      throw new IllegalArgumentException(
+          "the HTTP client follows redirects, so messages and credentials could go to any address;"
+              + " leave followRedirects out");
+    }
     return new CallSettings(address, version, timeout, headers, gzips, limits, changed, inputs);
   }
 

@@ -69,7 +69,11 @@ public final class DynamicClient {
     return with(settings.withHeader(name, value));
   }
 
-  /** The same client over a given HTTP client, with its proxies, certificates and threads. */
+  /**
+   * The same client over a given HTTP client, with its proxies, certificates and threads.
+   *
+   * @throws IllegalArgumentException when it follows redirects
+   */
   public DynamicClient over(HttpClient http) {
     return with(settings.with(http));
   }

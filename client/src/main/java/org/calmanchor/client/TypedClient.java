@@ -116,6 +116,8 @@ public final class TypedClient<T> {
   /**
    * The same client over a given HTTP client, with its proxies, certificates and threads. The
    * program keeps the ownership of the HTTP client.
+   *
+   * @throws IllegalArgumentException when it follows redirects
    */
   public TypedClient<T> over(HttpClient http) {
     return with(settings.with(http));

@@ -3,6 +3,7 @@ package org.calmanchor.client;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
+import com.sun.net.httpserver.HttpServer;
 import com.sun.net.httpserver.HttpsConfigurator;
 import com.sun.net.httpserver.HttpsServer;
 import java.io.IOException;
@@ -104,6 +105,37 @@ class DynamicClientTest {
     assertThatExceptionOfType(IOException.class)
         .isThrownBy(() -> TrustedCertificates.of(empty))
         .withMessageContaining("has no certificate");
+  }
+
+  @Test
+  void followsNoRedirects() throws Exception {
+    HttpServer server =
+        HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    server.createContext(
+        "/",
+        exchange -> {
+          exchange.getResponseHeaders().set("Location", "http://elsewhere.test/");
+          exchange.sendResponseHeaders(307, -1);
+          exchange.close();
+        });
+    server.start();
+    try {
+      DynamicClient client =
+          DynamicClient.of(
+              CONTRACT, URI.create("http://localhost:" + server.getAddress().getPort() + "/"));
+      Map<String, String> values = Map.of("code", "F-1", "day", "2027-06-11");
+      assertThatExceptionOfType(NoAnswerException.class)
+          .isThrownBy(() -> client.call("fairway", values, Map.of()))
+          .withMessageContaining(
+              "redirects to http://elsewhere.test/, which is not followed. Call that address");
+      HttpClient following =
+          HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+      assertThatExceptionOfType(IllegalArgumentException.class)
+          .isThrownBy(() -> client.over(following))
+          .withMessageContaining("follows redirects");
+    } finally {
+      server.stop(0);
+    }
   }
 
   private void keytool(String... arguments) throws Exception {

@@ -54,6 +54,7 @@ final class Drafted implements AutoCloseable {
     }
     all.put("90-pilots", pilots("pilots.wsdl"));
     all.put("91-pilots-2", pilots("pilots-2.wsdl"));
+    all.put("92-odd", Map.of("odd.wsdl", Files.readString(Path.of("src/test/resources/odd.wsdl"))));
     return all;
   }
 

@@ -266,14 +266,12 @@ final class MemberMatcher {
           asked.origin(),
           "Leave Optional, @Nullable and use = OPTIONAL out.");
     }
-    String example = sources.examples().of(given.origin());
-    if (example != null) {
-      values.example(example, asked.type(), asked.origin(), where);
-    }
     JavaForm form = property.use();
     JavaForm inner = form instanceof JavaForm.Maybe maybe ? maybe.of() : form;
     JavaForm held =
         values.type(inner, given.type(), asked.type(), asked.value(), where, asked.origin());
+    values.example(
+        sources.examples().of(given.origin()), held, asked.type(), asked.origin(), where);
     return new PropertyMember(
         NodeKind.ATTRIBUTE,
         asked.name(),

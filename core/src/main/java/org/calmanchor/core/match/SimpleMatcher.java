@@ -20,6 +20,7 @@ import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.model.ValueConstraint;
 import org.calmanchor.core.reading.JavaForm;
+import org.calmanchor.core.simple.SimpleExamples;
 import org.calmanchor.core.simple.SimpleTypes;
 import org.jspecify.annotations.Nullable;
 
@@ -30,12 +31,14 @@ final class SimpleMatcher {
   private final Contract code;
   private final Contract document;
   private final SimpleTypes rules;
+  private final SimpleExamples examples;
   private final Differences differences;
 
   SimpleMatcher(Contract code, Contract document, Differences differences) {
     this.code = code;
     this.document = document;
     this.rules = new SimpleTypes(document);
+    this.examples = new SimpleExamples(document);
     this.differences = differences;
   }
 
@@ -202,6 +205,33 @@ final class SimpleMatcher {
       at = restriction.base();
     }
     return List.of();
+  }
+
+  /**
+   * An example for a Java type that holds less than the type in the document, such as times without
+   * time zone only; null for any other Java type.
+   */
+  @Nullable String exampleFor(JavaForm held, TypeUse wanted) {
+    JavaForm form = held instanceof JavaForm.Restricted restricted ? restricted.of() : held;
+    if (!(form instanceof JavaForm.Simple simple)
+        || simple.row().restriction() == null
+        || simple.row().base().equals(STRING)) {
+      return null;
+    }
+    return examples
+        .candidates(wanted)
+        .filter(text -> isValue(text, wanted) && isHeld(text, simple.row()))
+        .findFirst()
+        .orElse(null);
+  }
+
+  private static boolean isHeld(String text, TypeMapping<?> row) {
+    try {
+      row.lexical().parse(text);
+      return true;
+    } catch (LexicalException invalid) {
+      return false;
+    }
   }
 
   /** Whether a text is a value of the type in the document. */

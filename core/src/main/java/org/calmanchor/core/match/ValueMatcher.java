@@ -138,15 +138,24 @@ final class ValueMatcher {
       JavaForm form, ElementDeclaration given, ElementDeclaration wanted, String where) {
     String example = sources.examples().of(given.origin());
     TypeUse type = wanted.type();
-    if (example != null && !(sources.document().definition(type) instanceof ComplexType)) {
-      example(example, type, wanted.origin(), where);
+    JavaForm held = type(form, given.type(), type, wanted.value(), where, wanted.origin());
+    if (!(sources.document().definition(type) instanceof ComplexType)) {
+      example(example, held, type, wanted.origin(), where);
     }
-    return type(form, given.type(), type, wanted.value(), where, wanted.origin());
+    return held;
   }
 
-  /** Keeps the example of a member for its place in the document. */
-  void example(String example, TypeUse type, Origin origin, String where) {
-    if (simple.isValue(example, type)) {
+  /**
+   * Keeps the example of a member for its place in the document; without one, an example that the
+   * Java type holds if that holds less than the type in the document.
+   */
+  void example(@Nullable String example, JavaForm held, TypeUse type, Origin origin, String where) {
+    if (example == null) {
+      String made = simple.exampleFor(held, type);
+      if (made != null) {
+        examples.put(origin.place(), made);
+      }
+    } else if (simple.isValue(example, type)) {
       examples.put(origin.place(), example);
     } else {
       differences.differs(

@@ -66,7 +66,8 @@ class ArchitecturePictureTest {
   }
 
   private static boolean isShown(String name) {
-    return name.matches("(annotations|core\\.\\w+|checks|client|web(\\.\\w+)?|host|cli)")
+    return name.matches(
+            "(annotations|core\\.\\w+|checks|client|draft|web(\\.\\w+)?|host|standin|cli(\\.\\w+)?)")
         && !name.endsWith(".template");
   }
 
