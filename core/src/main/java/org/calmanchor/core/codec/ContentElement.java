@@ -176,6 +176,7 @@ final class ContentElement implements ElementCodec {
     for (Object each : items) {
       ContentItem item = (ContentItem) each;
       if (item.position() == ContentItem.TEXT) {
+        requireMixed();
         continue;
       }
       ElementSlot slot = slots[item.position()];
@@ -192,6 +193,12 @@ final class ContentElement implements ElementCodec {
     }
     if (!match.mayEnd()) {
       throw new EncodeException("nothing where it is required: " + words(match.expected()));
+    }
+  }
+
+  private void requireMixed() {
+    if (!model.isMixed()) {
+      throw new EncodeException("no text may stand between its elements");
     }
   }
 
