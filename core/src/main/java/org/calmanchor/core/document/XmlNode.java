@@ -4,10 +4,12 @@ import com.ctc.wstx.api.WstxInputProperties;
 import com.ctc.wstx.stax.WstxInputFactory;
 import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import javax.xml.namespace.QName;
 import javax.xml.stream.Location;
 import javax.xml.stream.XMLInputFactory;
@@ -26,7 +28,7 @@ public final class XmlNode {
   private final Map<QName, String> attributes = new LinkedHashMap<>();
   private final Map<String, String> prefixes;
   private final List<XmlNode> children = new ArrayList<>();
-  private final StringBuilder text = new StringBuilder();
+  private @Nullable StringBuilder text;
 
   private XmlNode(QName name, Location location, Map<String, String> prefixes) {
     this.name = name;
@@ -137,7 +139,7 @@ public final class XmlNode {
         if (reader.isStartElement()) {
           node.children.add(element(prefixes));
         } else if (reader.isCharacters()) {
-          node.text.append(reader.getText());
+          node.append(reader.getText());
         }
       }
       return node;
@@ -208,8 +210,7 @@ public final class XmlNode {
 
   /** Its child elements of that name. */
   public List<XmlNode> children(String namespace, String local) {
-    QName wanted = new QName(namespace, local);
-    return children.stream().filter(child -> child.name.equals(wanted)).toList();
+    return having(child -> child.is(namespace, local));
   }
 
   /** Its first child element of that name, or null. */
@@ -218,16 +219,35 @@ public final class XmlNode {
     return found.isEmpty() ? null : found.get(0);
   }
 
+  private void append(String more) {
+    if (text == null) {
+      text = new StringBuilder(more.length());
+    }
+    text.append(more);
+  }
+
   /** Its own text, without that of its children. */
   public String text() {
-    return text.toString();
+    return text == null ? "" : text.toString();
   }
 
   /** Its child elements in that namespace. */
   public List<XmlNode> childrenIn(String namespace) {
-    return children.stream()
-        .filter(child -> child.name.getNamespaceURI().equals(namespace))
-        .toList();
+    return having(child -> child.name.getNamespaceURI().equals(namespace));
+  }
+
+  /** Most elements have few children, so this is asked often and finds nothing. */
+  private List<XmlNode> having(Predicate<XmlNode> condition) {
+    List<XmlNode> found = List.of();
+    for (XmlNode child : children) {
+      if (condition.test(child)) {
+        if (found.isEmpty()) {
+          found = new ArrayList<>();
+        }
+        found.add(child);
+      }
+    }
+    return Collections.unmodifiableList(found);
   }
 
   /** Whether it is the element of that name. */
@@ -246,7 +266,7 @@ public final class XmlNode {
     if (!name.equals(other.name)
         || !attributes.equals(other.attributes)
         || children.size() != other.children.size()
-        || !text.toString().strip().equals(other.text.toString().strip())) {
+        || !text().strip().equals(other.text().strip())) {
       return false;
     }
     for (int i = 0; i < children.size(); i++) {

@@ -1,5 +1,6 @@
 package org.calmanchor.core.schema;
 
+import java.util.List;
 import java.util.stream.Collectors;
 import org.calmanchor.core.document.DocumentProblems;
 import org.calmanchor.core.document.XmlNode;
@@ -11,7 +12,11 @@ final class Annotations {
   private Annotations() {}
 
   static String doc(XmlNode node) {
-    return node.children(Names.XSD, "annotation").stream()
+    List<XmlNode> annotations = node.children(Names.XSD, "annotation");
+    if (annotations.isEmpty()) {
+      return "";
+    }
+    return annotations.stream()
         .flatMap(annotation -> annotation.children(Names.XSD, "documentation").stream())
         .map(XmlNode::text)
         .collect(Collectors.joining("\n"));

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.regex.Pattern;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.document.XmlNode;
 import org.calmanchor.core.model.Names;
@@ -13,6 +14,8 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads particles and model groups (XML Schema 1.0 part 1, sections 3.8.2 and 3.9.2). */
 final class ParticleReader {
+  private static final Pattern NUMBER = Pattern.compile("\\+?\\d+");
+
   private static final Set<String> GROUPS = Set.of("sequence", "choice", "all");
 
   private final ComponentIndex index;
@@ -95,11 +98,15 @@ final class ParticleReader {
   }
 
   private int occurs(XmlNode node, SchemaScope scope, String attribute) {
-    String text = node.attributeOr(attribute, "1").strip();
+    String written = node.attribute(attribute);
+    if (written == null) {
+      return 1;
+    }
+    String text = written.strip();
     if (text.equals("unbounded") && attribute.equals("maxOccurs")) {
       return Particle.UNBOUNDED;
     }
-    if (!text.matches("\\+?\\d+")) {
+    if (!NUMBER.matcher(text).matches()) {
       index.invalid(
           scope, node, attribute + " is \"" + text + "\".", "Write a number that is not negative.");
       return 1;
