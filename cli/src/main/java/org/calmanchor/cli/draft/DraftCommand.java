@@ -9,7 +9,7 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "draft",
     description = {
-      "Writes Java source that is yours from then on.",
+      "Writes Java source for a WSDL document, a schema or a class; it is yours from then on.",
       "It needs nothing but the annotations, and compiles without warnings."
     },
     synopsisSubcommandLabel = "client|service|types|description",

@@ -30,7 +30,7 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "stand-in",
     description = {
-      "Stands in for the service of a WSDL document, until Ctrl-C.",
+      "Plays the service of a WSDL document from check files, until Ctrl-C.",
       "A request that has all values that a check names gets the check's outcome, late if the check"
           + " says so (after: PT2S); every other request gets a sample."
     },
