@@ -61,12 +61,7 @@ final class PageCommand implements Callable<Integer> {
     ReadDocument read = documents.read(document);
     PrintWriter out = spec.commandLine().getOut();
     read.notices().forEach(notice -> out.println("Passed over: " + notice));
-    SoapHost host;
-    try {
-      host = page.applyTo(SoapHost.onPort(port));
-    } catch (IllegalArgumentException wrong) {
-      throw CommandException.usage("--port: " + wrong.getMessage());
-    }
+    SoapHost host = page.hostOn(port);
     Session session = new Session(out);
     String text = text(read.documents());
     for (PortType portType : read.contract().portTypes()) {

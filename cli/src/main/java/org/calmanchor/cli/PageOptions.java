@@ -25,6 +25,19 @@ public final class PageOptions {
   /** Creates the options, for the command line. */
   public PageOptions() {}
 
+  /**
+   * A host on a port, with these options.
+   *
+   * @throws CommandException when there is no such port
+   */
+  public SoapHost hostOn(int port) {
+    try {
+      return applyTo(SoapHost.onPort(port));
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage("--port: " + wrong.getMessage());
+    }
+  }
+
   /** Lets a stand-in answer as the checks say. */
   public void addChecks(StandIn standIn) {
     if (checks != null) {

@@ -7,6 +7,7 @@ import java.net.ConnectException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
+import java.security.cert.CertPathBuilderException;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -106,8 +107,27 @@ final class HttpExchange {
           operation + ": no server answers at " + address + "; is it up, and is the port right?",
           cause);
     }
+    if (isUntrusted(cause)) {
+      return new NoAnswerException(
+          0,
+          operation
+              + ": the certificate of "
+              + address
+              + " is of no authority that is trusted here. Is it the right server? If so, trust its"
+              + " authority: TrustedCertificates in code, --ca FILE in the terminal.",
+          cause);
+    }
     String why = cause.getMessage() == null ? "" : ": " + Loggable.text(cause.getMessage());
     return new NoAnswerException(
         0, operation + ": the exchange with " + address + " broke off" + why + ".", cause);
+  }
+
+  private static boolean isUntrusted(Throwable failed) {
+    for (Throwable at = failed; at != null; at = at.getCause()) {
+      if (at instanceof CertPathBuilderException) {
+        return true;
+      }
+    }
+    return false;
   }
 }

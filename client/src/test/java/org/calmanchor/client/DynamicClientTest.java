@@ -95,7 +95,9 @@ class DynamicClientTest {
               CONTRACT, URI.create("https://localhost:" + server.getAddress().getPort() + "/"));
       Map<String, String> values = Map.of("position", "54 N");
       assertThatExceptionOfType(NoAnswerException.class)
-          .isThrownBy(() -> client.call("report", values, Map.of()));
+          .isThrownBy(() -> client.call("report", values, Map.of()))
+          .withMessageContaining("is of no authority that is trusted here")
+          .withMessageContaining("--ca FILE");
       HttpClient http = HttpClient.newBuilder().sslContext(TrustedCertificates.of(trusted)).build();
       assertThat(client.over(http).call("report", values, Map.of()).status()).isEqualTo(202);
     } finally {

@@ -36,8 +36,8 @@ public final class SchemaDrafter {
    * Drafts the types of a schema.
    *
    * @param document a contract that has schemas only
-   * @throws IllegalArgumentException when {@code packageName} is no name of a package, or the
-   *     schema has no type for which there is a Java type
+   * @return without files if there is a Java type for none of its types; the notes say why
+   * @throws IllegalArgumentException when {@code packageName} is no name of a package
    */
   public static Draft draft(ReadDocument document, String packageName) {
     PackageNames.require(packageName);
@@ -79,8 +79,7 @@ public final class SchemaDrafter {
                     folder + types.nameOf(type).simpleName() + ".java",
                     SourceText.of(packageName, enums.write(type))));
     if (sources.isEmpty()) {
-      throw new IllegalArgumentException(
-          "the schema has no structure and no enumeration for which there is a Java type");
+      return new Draft(Map.of(), Map.of(), List.of(), notes);
     }
     Map<String, byte[]> resources = new LinkedHashMap<>();
     documents.forEach((name, content) -> resources.put(folder + name, content));

@@ -115,6 +115,20 @@ class DraftCommandTest {
             "  Give the WSDL document that imports it. Types of a schema alone can be drafted: draft"
                 + " types.\n");
 
+    Files.writeString(
+        folder.resolve("none.xsd"),
+        """
+        <xs:schema xmlns:xs="http://www.w3.org/2001/XMLSchema"><xs:complexType name="A">
+          <xs:sequence/></xs:complexType></xs:schema>""");
+    assertThat(Tool.run(folder, "draft", "types", "none.xsd", "--package", "a"))
+        .isEqualTo(
+            new Tool(
+                1,
+                "",
+                """
+                The schema has no type that can be a Java type of its own.
+                Type "A" has no namespace, so a service cannot publish it by itself.
+                """));
     Tool description =
         Tool.run(
             folder,

@@ -1,7 +1,10 @@
 package org.calmanchor.cli.draft;
 
 import java.io.PrintWriter;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.Callable;
+import org.calmanchor.cli.CommandException;
 import org.calmanchor.core.wsdl.ReadDocument;
 import org.calmanchor.draft.Draft;
 import org.calmanchor.draft.SchemaDrafter;
@@ -27,6 +30,11 @@ final class DraftTypesCommand implements Callable<Integer> {
   public Integer call() {
     ReadDocument schema = options.schema();
     Draft draft = options.draft(schema, SchemaDrafter::draft);
+    if (draft.sources().isEmpty()) {
+      List<String> why = new ArrayList<>(draft.notes());
+      why.add(0, "The schema has no type that can be a Java type of its own.");
+      throw CommandException.problem(String.join("\n", why));
+    }
     PrintWriter screen = spec.commandLine().getOut();
     int result = options.write(draft, schema, screen);
     screen.println();

@@ -60,12 +60,7 @@ public final class StandInCommand implements Subcommand {
     ReadDocument read = documents.read(document);
     PrintWriter out = spec.commandLine().getOut();
     read.notices().forEach(notice -> out.println("Note: " + notice));
-    SoapHost host;
-    try {
-      host = page.applyTo(SoapHost.onPort(port));
-    } catch (IllegalArgumentException wrong) {
-      throw CommandException.usage("--port: " + wrong.getMessage());
-    }
+    SoapHost host = page.hostOn(port);
     Map<String, String> paths = served(read, host, out);
     Session session = new Session(out);
     for (PortType portType : read.contract().portTypes()) {
