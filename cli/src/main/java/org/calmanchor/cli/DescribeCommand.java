@@ -11,6 +11,7 @@ import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.diff.ContractDiff;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
+import org.calmanchor.core.wsdl.WsdlFiles;
 import org.calmanchor.web.handbook.Handbook;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
@@ -148,12 +149,12 @@ final class DescribeCommand implements Callable<Integer> {
     boolean isCode = !DocumentOptions.isDocument(target);
     Contract contract = found.contract();
     if (isCode && address == null) {
-      contract = contract.withAddress(DocumentOptions.PLACEHOLDER);
+      contract = contract.withAddress(WsdlFiles.UNKNOWN_ADDRESS);
       spec.commandLine()
           .getErr()
           .println(
               "The address in it is a placeholder, "
-                  + DocumentOptions.PLACEHOLDER
+                  + WsdlFiles.UNKNOWN_ADDRESS
                   + "; set it with --address URL.");
     }
     List<Change> changes =

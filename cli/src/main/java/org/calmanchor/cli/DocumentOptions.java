@@ -22,9 +22,6 @@ import picocli.CommandLine.Option;
 
 /** The options for documents of others, and how they are read. */
 public final class DocumentOptions {
-  /** The default address: a host name that is never assigned (RFC 6761, section 6.4). */
-  public static final String PLACEHOLDER = "http://address-not-set.invalid/";
-
   @Option(
       names = "--allow",
       paramLabel = "URL",

@@ -19,6 +19,7 @@ import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.core.wsdl.WsdlFiles;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -86,7 +87,7 @@ final class JudgeCommand implements Callable<Integer> {
   }
 
   private static byte[] written(Reading reading) {
-    return ContractDocuments.write(reading, DocumentOptions.PLACEHOLDER)
+    return ContractDocuments.write(reading, WsdlFiles.UNKNOWN_ADDRESS)
         .getBytes(StandardCharsets.UTF_8);
   }
 

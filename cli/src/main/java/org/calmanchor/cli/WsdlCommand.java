@@ -2,21 +2,18 @@ package org.calmanchor.cli;
 
 import java.io.PrintWriter;
 import java.net.URI;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.calmanchor.core.document.DocumentCopy;
-import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.model.Contract;
-import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.core.wsdl.WsdlFiles;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -81,7 +78,7 @@ final class WsdlCommand implements Callable<Integer> {
     Reading reading = ContractReader.read(type);
     Contract contract = reading.contract();
     String target =
-        location.isEmpty() ? DocumentOptions.PLACEHOLDER + type.getSimpleName() : location;
+        location.isEmpty() ? WsdlFiles.UNKNOWN_ADDRESS + type.getSimpleName() : location;
     if (split && reading.documents() != null) {
       throw CommandException.usage(
           "--split is for documents that are made from code. This one came first; --out FILE copies"
@@ -120,17 +117,8 @@ final class WsdlCommand implements Callable<Integer> {
   }
 
   private Map<Path, byte[]> files(Reading reading, Path file, String target) {
-    DocumentSet documents = reading.documents();
     Map<Path, byte[]> files = new LinkedHashMap<>();
-    if (documents == null) {
-      Map<Path, String> texts =
-          split ? split(file, reading.contract(), target) : new LinkedHashMap<>();
-      texts.putIfAbsent(file, ContractDocuments.write(reading, target));
-      texts.forEach((path, text) -> files.put(path, text.getBytes(StandardCharsets.UTF_8)));
-      return files;
-    }
-    // The document that came first may import others, which get their own names beside it.
-    DocumentCopy.of(documents, file.getFileName().toString(), reading.contract(), target)
+    WsdlFiles.of(reading, file.getFileName().toString(), target, split)
         .forEach((name, content) -> files.put(file.resolveSibling(name), content));
     return files;
   }
@@ -157,23 +145,5 @@ final class WsdlCommand implements Callable<Integer> {
 
   private String location() {
     return address == null ? "" : TargetOptions.url(address);
-  }
-
-  /** The WSDL document, and each schema in a numbered file with a name derived from it. */
-  private static Map<Path, String> split(Path file, Contract contract, String address) {
-    String stem = file.getFileName().toString().replaceFirst("\\.wsdl$", "");
-    List<String> namespaces = contract.schemas().stream().map(Schema::targetNamespace).toList();
-    ContractDocuments.Separate documents =
-        ContractDocuments.writeSeparately(
-            contract,
-            address,
-            namespace -> stem + "-" + (namespaces.indexOf(namespace) + 1) + ".xsd");
-    Map<Path, String> files = new LinkedHashMap<>();
-    files.put(file, documents.wsdl());
-    int number = 1;
-    for (String schema : documents.schemas().values()) {
-      files.put(file.resolveSibling(stem + "-" + number++ + ".xsd"), schema);
-    }
-    return files;
   }
 }

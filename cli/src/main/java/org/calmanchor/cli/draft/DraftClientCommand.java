@@ -33,7 +33,8 @@ final class DraftClientCommand implements Callable<Integer> {
     Draft.DraftedPortType first = draft.portTypes().get(0);
     String name = first.name().substring(first.name().lastIndexOf('.') + 1);
     screen.println();
-    screen.println("Compile with -parameters. Then, with calm-anchor-client:");
+    screen.println(
+        "Compile with our annotation processor or -parameters. Then, with calm-anchor-client:");
     screen.println(
         "  TypedClient.of(%s.class, URI.create(\"%s\")).proxy()"
             .formatted(name, DraftOptions.address(document)));

@@ -82,7 +82,8 @@ final class DraftDescriptionCommand implements Callable<Integer> {
     project.write(force);
     project.report(screen, force);
     screen.println();
-    screen.println("Compile it with -parameters, and host an object of the class:");
+    screen.println(
+        "Compile it with our annotation processor or -parameters, and host an object of the class:");
     screen.printf(
         "  SoapHost.onPort(8080).serve(\"/%s\", %s.read(), new %s(...))%n",
         service.getSimpleName().toLowerCase(Locale.ROOT), drafted.name(), service.getSimpleName());

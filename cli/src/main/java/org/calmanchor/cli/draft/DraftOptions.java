@@ -9,6 +9,7 @@ import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.DocumentOptions;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.core.wsdl.WsdlFiles;
 import org.calmanchor.draft.ContractDrafter;
 import org.calmanchor.draft.Draft;
 import org.jspecify.annotations.Nullable;
@@ -101,6 +102,6 @@ final class DraftOptions {
         .map(port -> port.address())
         .filter(address -> !address.isEmpty())
         .findFirst()
-        .orElse(DocumentOptions.PLACEHOLDER);
+        .orElse(WsdlFiles.UNKNOWN_ADDRESS);
   }
 }

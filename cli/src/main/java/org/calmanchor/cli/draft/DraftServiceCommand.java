@@ -42,7 +42,8 @@ final class DraftServiceCommand implements Callable<Integer> {
             .toList();
     if (!services.isEmpty()) {
       screen.println();
-      screen.println("Compile with -parameters, write the methods of the services, and host them:");
+      screen.println(
+          "Compile with our annotation processor or -parameters, write the methods of the services, and host them:");
       screen.println(
           "  calm-anchor serve " + String.join(" ", services) + " --classpath target/classes");
     }

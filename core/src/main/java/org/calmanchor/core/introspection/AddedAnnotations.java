@@ -1,22 +1,34 @@
 package org.calmanchor.core.introspection;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.lang.annotation.Annotation;
 import java.lang.reflect.AnnotatedElement;
+import java.lang.reflect.Executable;
+import java.lang.reflect.Method;
 import java.lang.reflect.Parameter;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Annotations and parameter names for classes that cannot be edited. They count as if they stood in
- * the source. Not safe for several threads while annotations are added.
+ * the source. What the annotation processor noted about the source of a class is found here, too.
+ * Not safe for several threads while annotations are added.
  */
 public final class AddedAnnotations {
-  /** No annotations. */
-  static final AddedAnnotations NONE = new AddedAnnotations();
+  private static final Logger LOG = LoggerFactory.getLogger(AddedAnnotations.class);
 
   private final Map<AnnotatedElement, Map<Class<?>, Annotation>> annotations = new HashMap<>();
   private final Map<Parameter, String> names = new HashMap<>();
+
+  /** What the sources say, by class: read once for each set, and let go with it. */
+  private final Map<Class<?>, SourceIndex> indexes = new ConcurrentHashMap<>();
 
   /** Creates an empty set of added annotations. */
   public AddedAnnotations() {}
@@ -45,9 +57,37 @@ public final class AddedAnnotations {
     return found == null ? element.getDeclaredAnnotation(type) : type.cast(found);
   }
 
-  /** The name of a parameter, added or from the class file; null if it is unknown. */
-  @Nullable String nameOf(Parameter parameter) {
+  /** The name of a parameter, added or from class file or index; null if it is unknown. */
+  @Nullable String nameOf(Parameter parameter, int position) {
     String added = names.get(parameter);
-    return added == null && parameter.isNamePresent() ? parameter.getName() : added;
+    if (added != null || parameter.isNamePresent()) {
+      return added != null ? added : parameter.getName();
+    }
+    Executable method = parameter.getDeclaringExecutable();
+    return indexOf(method.getDeclaringClass()).parameterName(keyOf(method), position);
+  }
+
+  /** The key of a method or constructor in the index of its class. */
+  static String keyOf(Executable method) {
+    return SourceIndex.methodKey(
+        method instanceof Method ? method.getName() : "<init>",
+        Arrays.stream(method.getParameterTypes()).map(Class::getName).toList());
+  }
+
+  /** What the source of {@code type} says; an index without entries if there is none. */
+  SourceIndex indexOf(Class<?> type) {
+    return indexes.computeIfAbsent(type, AddedAnnotations::readIndex);
+  }
+
+  private static SourceIndex readIndex(Class<?> type) {
+    if (type.getClassLoader() == null || type.isArray()) {
+      return SourceIndex.EMPTY;
+    }
+    try (InputStream file = type.getResourceAsStream("/" + SourceIndex.fileOf(type.getName()))) {
+      return file == null ? SourceIndex.EMPTY : SourceIndex.read(file);
+    } catch (IOException unreadable) {
+      LOG.warn("The index of {} cannot be read", type.getName(), Loggable.failure(unreadable));
+      return SourceIndex.EMPTY;
+    }
   }
 }

@@ -4,12 +4,13 @@ import java.lang.annotation.Annotation;
 import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.Method;
 import java.lang.reflect.Proxy;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** An annotation that no source contains: given values, and defaults for the other members. */
-final class AnnotationProxy implements InvocationHandler {
+public final class AnnotationProxy implements InvocationHandler {
   private final Class<? extends Annotation> type;
   private final Map<String, Object> values;
 
@@ -18,8 +19,8 @@ final class AnnotationProxy implements InvocationHandler {
     this.values = Map.copyOf(values);
   }
 
-  /** Creates an annotation of {@code type} with these values. */
-  static <A extends Annotation> A of(Class<A> type, Map<String, Object> values) {
+  /** Creates an annotation of {@code type} with these values, by name. */
+  public static <A extends Annotation> A of(Class<A> type, Map<String, Object> values) {
     Object proxy =
         Proxy.newProxyInstance(
             type.getClassLoader(), new Class<?>[] {type}, new AnnotationProxy(type, values));
@@ -31,9 +32,23 @@ final class AnnotationProxy implements InvocationHandler {
     return switch (method.getName()) {
       case "annotationType" -> type;
       case "toString" -> "@" + type.getSimpleName() + values;
-      case "hashCode" -> Objects.hash(type, values);
-      case "equals" -> arguments != null && proxy == arguments[0];
-      default -> values.getOrDefault(method.getName(), method.getDefaultValue());
+      case "hashCode" -> type.hashCode();
+      case "equals" -> arguments != null && isEqual(arguments[0]);
+      default -> value(method);
     };
+  }
+
+  private Object value(Method member) {
+    return values.getOrDefault(member.getName(), member.getDefaultValue());
+  }
+
+  /** Whether the other annotation is one of ours with equal values. */
+  private boolean isEqual(@Nullable Object other) {
+    return other != null
+        && Proxy.isProxyClass(other.getClass())
+        && Proxy.getInvocationHandler(other) instanceof AnnotationProxy that
+        && type == that.type
+        && Arrays.stream(type.getDeclaredMethods())
+            .allMatch(member -> Objects.deepEquals(value(member), that.value(member)));
   }
 }

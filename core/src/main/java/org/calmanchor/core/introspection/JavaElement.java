@@ -9,6 +9,12 @@ public interface JavaElement {
   /** The element as in its source, such as {@code BerthDesk.quoteStay(int)}. */
   String signature();
 
+  /**
+   * Its documentation in the source as plain text, such as its Javadoc; empty if there is none, or
+   * if it is not known here.
+   */
+  String doc();
+
   /** The annotation of that type, or null. */
   <A extends Annotation> @Nullable A annotation(Class<A> type);
 

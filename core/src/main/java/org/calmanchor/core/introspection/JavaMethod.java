@@ -1,6 +1,7 @@
 package org.calmanchor.core.introspection;
 
 import java.util.List;
+import java.util.function.Function;
 
 /** A method or constructor. */
 public interface JavaMethod extends JavaElement {
@@ -18,6 +19,15 @@ public interface JavaMethod extends JavaElement {
 
   /** The methods that it overrides or implements. */
   List<JavaMethod> overridden();
+
+  /**
+   * The first documentation that a method has among those that this one overrides or implements.
+   *
+   * @param part finds it: the method's own, or that of a parameter or result
+   */
+  default String inheritedDoc(Function<JavaMethod, String> part) {
+    return overridden().stream().map(part).filter(doc -> !doc.isEmpty()).findFirst().orElse("");
+  }
 
   /** Whether it is public. */
   boolean isPublic();

@@ -2,7 +2,11 @@ package org.calmanchor.core.introspection;
 
 import java.lang.annotation.Annotation;
 import java.net.URI;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Objects;
+import java.util.TreeSet;
+import org.calmanchor.annotations.Shape;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -95,4 +99,19 @@ public interface JavaType extends JavaElement {
 
   /** The module directive that is missing so that we can access it, or null if none is. */
   @Nullable String missingOpens();
+
+  /** Whether two uses have the same {@code @Shape}, or both none; the order of members is free. */
+  static boolean haveSameShape(JavaType one, JavaType other) {
+    return Objects.equals(shapeOf(one), shapeOf(other));
+  }
+
+  private static @Nullable Object shapeOf(JavaType type) {
+    Shape shape = type.useAnnotation(Shape.class);
+    return shape == null
+        ? null
+        : List.of(
+            shape.name(),
+            new TreeSet<>(Arrays.asList(shape.only())),
+            new TreeSet<>(Arrays.asList(shape.omit())));
+  }
 }

@@ -1,87 +1,79 @@
 package org.calmanchor.core.introspection;
 
-import java.lang.reflect.GenericArrayType;
-import java.lang.reflect.ParameterizedType;
-import java.lang.reflect.Type;
-import java.lang.reflect.TypeVariable;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.BiFunction;
 import java.util.stream.Stream;
 
 /**
  * The permitted subtypes of a sealed type, with their type arguments: for {@code Outcome<Berth>}
  * there is {@code Done<Berth>} if {@code Done<T>} implements {@code Outcome<T>}.
+ *
+ * @param above the sealed type with its arguments
+ * @param withArguments a generic type with arguments for its type parameters
+ * @param <T> a type, as a view of Java sees it
  */
-record PermittedTypes(ReflectedType above) {
+public record PermittedTypes<T extends JavaType>(
+    T above, BiFunction<T, List<JavaType>, JavaType> withArguments) {
 
-  List<JavaType> all() {
-    Class<?>[] permitted = above.raw().getPermittedSubclasses();
-    if (permitted == null) {
-      return List.of();
-    }
+  /** A subtype that the declaration permits, as declared, and the names of its type parameters. */
+  public record Permitted<T extends JavaType>(T type, List<String> parameters) {}
+
+  /** The subtypes that can be beneath the sealed type with its arguments. */
+  public List<JavaType> among(List<Permitted<T>> permitted) {
     List<JavaType> all = new ArrayList<>();
-    for (Class<?> each : permitted) {
-      add(each, all);
-    }
+    permitted.forEach(each -> add(each, all));
     return all;
   }
 
   /** Adds a subtype, without type arguments if they cannot be inferred; not if they contradict. */
-  private void add(Class<?> subtype, List<JavaType> all) {
-    Map<TypeVariable<?>, JavaType> solved = new HashMap<>();
-    List<Type> given = argumentsOfAbove(subtype);
-    for (int i = 0; i < Math.min(given.size(), above.arguments().size()); i++) {
-      if (!matches(given.get(i), above.arguments().get(i), solved)) {
-        return;
-      }
+  private void add(Permitted<T> subtype, List<JavaType> all) {
+    Map<String, JavaType> solved = new HashMap<>();
+    if (!matchAll(argumentsOfAbove(subtype.type()), above.arguments(), solved)) {
+      return;
     }
-    TypeVariable<?>[] variables = subtype.getTypeParameters();
     List<JavaType> arguments =
-        Arrays.stream(variables).filter(solved::containsKey).map(solved::get).toList();
+        subtype.parameters().stream().filter(solved::containsKey).map(solved::get).toList();
     all.add(
-        variables.length == 0 || arguments.size() < variables.length
-            ? ReflectedType.of(subtype, above.added())
-            : ReflectedType.of(subtype, arguments, above.added()));
+        arguments.isEmpty() || arguments.size() < subtype.parameters().size()
+            ? subtype.type()
+            : withArguments.apply(subtype.type(), arguments));
   }
 
   /** Whether a subtype's type argument can be {@code asked}; binds the subtype's type variables. */
-  private static boolean matches(
-      Type given, JavaType asked, Map<TypeVariable<?>, JavaType> solved) {
-    if (given instanceof TypeVariable<?> variable) {
-      JavaType other = solved.putIfAbsent(variable, asked);
-      return other == null || other.equals(asked);
-    }
-    if (given instanceof GenericArrayType array) {
-      return asked.kind() == JavaType.Kind.ARRAY
-          && matches(array.getGenericComponentType(), asked.arguments().get(0), solved);
-    }
-    if (given instanceof ParameterizedType generic) {
-      return matches(generic.getRawType(), asked, solved)
-          && matchAll(generic.getActualTypeArguments(), asked.arguments(), solved);
-    }
-    return !(given instanceof Class<?> plain) || asked.name().equals(plain.getName());
+  private static boolean matches(JavaType given, JavaType asked, Map<String, JavaType> solved) {
+    return switch (given.kind()) {
+      case VARIABLE -> {
+        JavaType other = solved.putIfAbsent(given.signature(), asked);
+        yield other == null || other.equals(asked);
+      }
+      case WILDCARD -> true;
+      case ARRAY ->
+          asked.kind() == JavaType.Kind.ARRAY
+              && matches(given.arguments().get(0), asked.arguments().get(0), solved);
+      default ->
+          asked.name().equals(given.name())
+              && matchAll(given.arguments(), asked.arguments(), solved);
+    };
   }
 
   private static boolean matchAll(
-      Type[] given, List<JavaType> asked, Map<TypeVariable<?>, JavaType> solved) {
-    for (int i = 0; i < Math.min(given.length, asked.size()); i++) {
-      if (!matches(given[i], asked.get(i), solved)) {
+      List<JavaType> given, List<JavaType> asked, Map<String, JavaType> solved) {
+    for (int i = 0; i < Math.min(given.size(), asked.size()); i++) {
+      if (!matches(given.get(i), asked.get(i), solved)) {
         return false;
       }
     }
     return true;
   }
 
-  private List<Type> argumentsOfAbove(Class<?> subtype) {
-    return Stream.concat(
-            Stream.ofNullable(subtype.getGenericSuperclass()),
-            Arrays.stream(subtype.getGenericInterfaces()))
-        .filter(type -> type instanceof ParameterizedType p && p.getRawType() == above.raw())
+  private List<JavaType> argumentsOfAbove(JavaType subtype) {
+    return Stream.concat(Stream.ofNullable(subtype.superclass()), subtype.interfaces().stream())
+        .filter(type -> type.name().equals(above.name()))
         .findFirst()
-        .map(type -> List.of(((ParameterizedType) type).getActualTypeArguments()))
+        .map(JavaType::arguments)
         .orElse(List.of());
   }
 }

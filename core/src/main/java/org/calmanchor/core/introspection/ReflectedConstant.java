@@ -18,6 +18,11 @@ record ReflectedConstant(Field field, AddedAnnotations added) implements JavaCon
   }
 
   @Override
+  public String doc() {
+    return added.indexOf(field.getDeclaringClass()).doc(field.getName());
+  }
+
+  @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> type) {
     return added.on(field, type);
   }

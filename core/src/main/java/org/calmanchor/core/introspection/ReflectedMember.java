@@ -11,6 +11,7 @@ import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -21,6 +22,7 @@ import org.jspecify.annotations.Nullable;
  * @param places where its annotations may stand
  * @param owner the type that declares it
  * @param access how it is read and written; null for a parameter or result
+ * @param documentation finds its documentation
  */
 record ReflectedMember(
     @Nullable String name,
@@ -28,7 +30,8 @@ record ReflectedMember(
     JavaType type,
     List<AnnotatedElement> places,
     ReflectedType owner,
-    @Nullable Access access)
+    @Nullable Access access,
+    Supplier<String> documentation)
     implements JavaMember {
 
   /** How a property is accessed: by methods if it has any, else by its field. */
@@ -59,10 +62,22 @@ record ReflectedMember(
         owner.within(component.getAnnotatedType()),
         List.copyOf(places),
         owner,
-        new Access(component.getAccessor(), null, null));
+        new Access(component.getAccessor(), null, null),
+        () -> docOf(owner, component.getName(), raw, component.getAccessor()));
   }
 
-  static ReflectedMember of(ReflectedType owner, String name, Access access) {
+  /** The documentation of a field or component, or else of the accessor. */
+  private static String docOf(
+      ReflectedType owner, String name, @Nullable Class<?> declaring, @Nullable Method accessor) {
+    String own = declaring == null ? "" : owner.added().indexOf(declaring).doc(name);
+    return own.isEmpty() && accessor != null
+        ? owner.added().indexOf(accessor.getDeclaringClass()).doc(AddedAnnotations.keyOf(accessor))
+        : own;
+  }
+
+  static ReflectedMember of(ReflectedType owner, PropertyFinder.Property<Field, Method> property) {
+    String name = property.name();
+    Access access = new Access(property.getter(), property.setter(), property.field());
     List<AnnotatedElement> places = new ArrayList<>();
     ReflectedType type = null;
     if (access.getter() != null) {
@@ -84,29 +99,55 @@ record ReflectedMember(
       throw new IllegalArgumentException("a property has an accessor or a field: " + name);
     }
     String signature = owner.raw().getSimpleName() + "." + name;
-    return new ReflectedMember(name, signature, type, List.copyOf(places), owner, access);
+    Field field = property.field();
+    return new ReflectedMember(
+        name,
+        signature,
+        type,
+        List.copyOf(places),
+        owner,
+        access,
+        () ->
+            docOf(
+                owner,
+                field == null ? name : field.getName(),
+                field == null ? null : field.getDeclaringClass(),
+                property.getter()));
   }
 
-  static ReflectedMember of(String owner, Executable method, int index, ReflectedType declaring) {
+  static ReflectedMember of(
+      String owner,
+      Executable method,
+      int index,
+      ReflectedType declaring,
+      Supplier<String> documentation) {
     Parameter parameter = method.getParameters()[index];
-    String name = declaring.added().nameOf(parameter);
+    String name = declaring.added().nameOf(parameter, index);
     return new ReflectedMember(
         name,
         owner + ", parameter " + (index + 1) + (name == null ? "" : " (" + name + ")"),
         declaring.within(parameter.getAnnotatedType()),
         List.of(parameter, parameter.getAnnotatedType()),
         declaring,
-        null);
+        null,
+        documentation);
   }
 
-  static ReflectedMember resultOf(String owner, Executable method, ReflectedType declaring) {
+  static ReflectedMember resultOf(
+      String owner, Executable method, ReflectedType declaring, Supplier<String> documentation) {
     return new ReflectedMember(
         null,
         owner + ", result",
         declaring.within(method.getAnnotatedReturnType()),
         List.of(method, method.getAnnotatedReturnType()),
         declaring,
-        null);
+        null,
+        documentation);
+  }
+
+  @Override
+  public String doc() {
+    return documentation.get();
   }
 
   @Override

@@ -36,13 +36,14 @@ record ReflectedMethod(
   public List<JavaMember> parameters() {
     String signature = signature();
     return IntStream.range(0, executable.getParameterCount())
-        .<JavaMember>mapToObj(i -> ReflectedMember.of(signature, executable, i, declaring))
+        .<JavaMember>mapToObj(
+            i -> ReflectedMember.of(signature, executable, i, declaring, () -> parameterDoc(i)))
         .toList();
   }
 
   @Override
   public JavaMember result() {
-    return ReflectedMember.resultOf(signature(), executable, declaring);
+    return ReflectedMember.resultOf(signature(), executable, declaring, this::resultDoc);
   }
 
   @Override
@@ -78,6 +79,30 @@ record ReflectedMethod(
             method ->
                 method.getName().equals(name())
                     && Arrays.equals(method.getParameterTypes(), executable.getParameterTypes()));
+  }
+
+  @Override
+  public String doc() {
+    String own = index().doc(key());
+    return own.isEmpty() ? inheritedDoc(JavaMethod::doc) : own;
+  }
+
+  private SourceIndex index() {
+    return declaring.added().indexOf(executable.getDeclaringClass());
+  }
+
+  private String key() {
+    return AddedAnnotations.keyOf(executable);
+  }
+
+  private String parameterDoc(int position) {
+    String own = index().parameterDoc(key(), position);
+    return own.isEmpty() ? inheritedDoc(m -> m.parameters().get(position).doc()) : own;
+  }
+
+  private String resultDoc() {
+    String own = index().resultDoc(key());
+    return own.isEmpty() ? inheritedDoc(m -> m.result().doc()) : own;
   }
 
   @Override

@@ -2,7 +2,6 @@ package org.calmanchor.core.introspection;
 
 import java.lang.annotation.Annotation;
 import java.lang.reflect.AnnotatedType;
-import java.lang.reflect.Constructor;
 import java.lang.reflect.Modifier;
 import java.lang.reflect.Type;
 import java.lang.reflect.TypeVariable;
@@ -15,10 +14,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
-import org.calmanchor.annotations.Shape;
 import org.jspecify.annotations.Nullable;
 
 /** A Java type as reflection sees it. */
@@ -136,7 +132,17 @@ final class ReflectedType implements JavaType {
 
   @Override
   public List<JavaType> permitted() {
-    return new PermittedTypes(this).all();
+    Class<?>[] permitted = raw.getPermittedSubclasses();
+    return permitted == null
+        ? List.of()
+        : new PermittedTypes<>(this, (each, found) -> of(each.raw, found, added))
+            .among(Arrays.stream(permitted).map(this::permitted).toList());
+  }
+
+  private PermittedTypes.Permitted<ReflectedType> permitted(Class<?> subtype) {
+    return new PermittedTypes.Permitted<>(
+        of(subtype, added),
+        Arrays.stream(subtype.getTypeParameters()).map(TypeVariable::getName).toList());
   }
 
   @Override
@@ -178,8 +184,8 @@ final class ReflectedType implements JavaType {
   @Override
   public List<JavaMethod> constructors() {
     return Arrays.stream(raw.getConstructors())
-        .sorted(Comparator.comparing(Constructor::toGenericString))
         .<JavaMethod>map(c -> new ReflectedMethod(raw, this, c, List.of()))
+        .sorted(Comparator.comparing(JavaMethod::signature))
         .toList();
   }
 
@@ -220,6 +226,11 @@ final class ReflectedType implements JavaType {
   }
 
   @Override
+  public String doc() {
+    return added.indexOf(raw).doc();
+  }
+
+  @Override
   public <A extends Annotation> @Nullable A annotation(Class<A> annotation) {
     return added.on(raw, annotation);
   }
@@ -250,18 +261,7 @@ final class ReflectedType implements JavaType {
         && raw == that.raw
         && kind() == that.kind()
         && arguments.equals(that.arguments)
-        && Objects.equals(shape(), that.shape());
-  }
-
-  /** Its {@code @Shape} in a form that does not depend on the order of members; null for none. */
-  private @Nullable Object shape() {
-    Shape shape = useAnnotation(Shape.class);
-    return shape == null
-        ? null
-        : List.of(
-            shape.name(),
-            new TreeSet<>(Arrays.asList(shape.only())),
-            new TreeSet<>(Arrays.asList(shape.omit())));
+        && JavaType.haveSameShape(this, that);
   }
 
   @Override

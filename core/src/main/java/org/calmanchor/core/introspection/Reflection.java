@@ -13,7 +13,7 @@ public final class Reflection {
 
   /** The view of {@code type}. */
   public static JavaType typeOf(Class<?> type) {
-    return typeOf(type, AddedAnnotations.NONE);
+    return typeOf(type, new AddedAnnotations());
   }
 
   /** The view of {@code type} with annotations that its source does not have. */

@@ -71,7 +71,7 @@ final class AttributeReader {
             !mayBeAbsent && byDefault.isEmpty(),
             byDefault.isEmpty() ? null : ValueConstraint.byDefault(byDefault),
             false,
-            constraints.addedTo(given == null ? "" : given.doc()),
+            constraints.addedTo(Docs.of(given == null ? "" : given.doc(), member)),
             Origin.of(member.signature()));
     return new ReadAttribute(
         attribute,

@@ -58,10 +58,10 @@ final class ContractAssembler {
   }
 
   Contract assemble(JavaType javaType, List<ReadOperation> read, SchemaParts parts) {
+    String doc = Docs.of(given.doc(), javaType);
     read.forEach(this::add);
     messages.putAll(otherMessages);
-    PortType type =
-        new PortType(name(portType), operations, given.doc(), Origin.of(javaType.signature()));
+    PortType type = new PortType(name(portType), operations, doc, Origin.of(javaType.signature()));
     List<Binding> bindings = new ArrayList<>();
     List<org.calmanchor.annotations.PortType.Version> versions = Arrays.asList(given.versions());
     if (versions.contains(org.calmanchor.annotations.PortType.Version.SOAP_1_1)) {
@@ -80,7 +80,7 @@ final class ContractAssembler {
         List.copyOf(messages.values()),
         List.of(type),
         bindings,
-        List.of(new Service(name(service), ports, given.doc())));
+        List.of(new Service(name(service), ports, doc)));
   }
 
   private void add(ReadOperation operation) {

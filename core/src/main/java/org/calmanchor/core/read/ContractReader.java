@@ -30,11 +30,12 @@ import org.jspecify.annotations.Nullable;
 public final class ContractReader {
   private final JavaType service;
   private final boolean isHosted;
-  private final Problems problems = newProblems();
+  private final Problems problems;
 
-  private ContractReader(JavaType service, boolean isHosted) {
+  private ContractReader(JavaType service, boolean isHosted, Problems problems) {
     this.service = service;
     this.isHosted = isHosted;
+    this.problems = problems;
   }
 
   private static Problems newProblems() {
@@ -61,14 +62,24 @@ public final class ContractReader {
     return read(Reflection.typeOf(service), false);
   }
 
-  /** Reads a service from any view of its class. */
+  /** Reads a service that its builder described. */
   static Reading read(JavaType service) {
     return read(service, true);
   }
 
   private static Reading read(JavaType service, boolean isHosted) {
     JavaType marked = marked(service);
-    return new ContractReader(marked == null ? service : marked, isHosted).read();
+    return new ContractReader(marked == null ? service : marked, isHosted, newProblems()).read();
+  }
+
+  /**
+   * Reads the service that {@code service} itself is, from any view of its source. Whether custom
+   * constraints can be checked is not asked: the class path of a compiler does not tell.
+   *
+   * @throws ContractException with every problem, when there is one
+   */
+  public static Reading readSource(JavaType service) {
+    return new ContractReader(service, true, new Problems(() -> true)).read();
   }
 
   /** The type with the annotation: the service itself, or its supertype that has it. */

@@ -115,7 +115,11 @@ final class ExceptionReader {
     Origin origin = Origin.of(exception.signature());
     ElementDeclaration element =
         new ElementDeclaration(
-            name, ComplexType.sequence(particles, origin), false, given.doc(), origin);
+            name,
+            ComplexType.sequence(particles, origin),
+            false,
+            Docs.of(given.doc(), exception),
+            origin);
     types
         .parts()
         .declare(
@@ -164,7 +168,7 @@ final class ExceptionReader {
           ProblemCode.PARAMETER_NAME_UNAVAILABLE,
           parameter.signature(),
           "its name is not in the class file, so its accessor cannot be found.",
-          "Compile with -parameters.");
+          "Compile with the annotation processor of Calm Anchor, or with -parameters.");
       return null;
     }
     String bean = "get" + Character.toUpperCase(name.charAt(0)) + name.substring(1);

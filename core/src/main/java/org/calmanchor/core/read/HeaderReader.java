@@ -64,7 +64,7 @@ final class HeaderReader {
           ProblemCode.PARAMETER_NAME_UNAVAILABLE,
           path,
           "its name is not in the class file.",
-          "Compile with -parameters, or name it here: @Header(name = \"...\").");
+          "Compile with the annotation processor of Calm Anchor or with -parameters, or name it here: @Header(name = \"...\").");
       source = "unnamed" + Integer.toHexString(path.hashCode());
     }
     String local = problems.name(given == null ? "" : given.name(), source, parameter, "@Header");
@@ -77,7 +77,7 @@ final class HeaderReader {
             name,
             MemberReader.narrowed(read, constraints),
             false,
-            constraints.addedTo(given == null ? "" : given.doc()),
+            constraints.addedTo(Docs.of(given == null ? "" : given.doc(), parameter)),
             Origin.of(path));
     types
         .parts()

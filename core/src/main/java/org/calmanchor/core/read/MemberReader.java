@@ -75,7 +75,7 @@ final class MemberReader {
           ProblemCode.PARAMETER_NAME_UNAVAILABLE,
           path,
           "its name is not in the class file.",
-          "Compile with -parameters, or name it here: @Element(name = \"...\").");
+          "Compile with the annotation processor of Calm Anchor or with -parameters, or name it here: @Element(name = \"...\").");
       // A unique placeholder, so that one problem does not cause others.
       source = "unnamed" + Integer.toHexString(path.hashCode());
     }
@@ -231,7 +231,7 @@ final class MemberReader {
   }
 
   private static String doc(Position at, Constraints constraints) {
-    return constraints.addedTo(at.given() == null ? "" : at.given().doc());
+    return constraints.addedTo(Docs.of(at.given() == null ? "" : at.given().doc(), at.member()));
   }
 
   /** The type; an anonymous restriction of it if constraints have facets. */

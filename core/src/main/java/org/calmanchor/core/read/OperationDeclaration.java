@@ -15,7 +15,11 @@ record OperationDeclaration(
     Operation given = method.annotation(Operation.class);
     if (given != null) {
       return new OperationDeclaration(
-          given.name(), given.response(), given.action(), given.oneWay(), given.doc());
+          given.name(),
+          given.response(),
+          given.action(),
+          given.oneWay(),
+          Docs.of(given.doc(), method));
     }
     boolean isExposed =
         exposing == PortType.Exposing.PUBLIC
@@ -23,6 +27,6 @@ record OperationDeclaration(
             && !method.isStatic()
             && !method.isOfEveryObject()
             && method.annotation(Omit.class) == null;
-    return isExposed ? new OperationDeclaration("", "", "", false, "") : null;
+    return isExposed ? new OperationDeclaration("", "", "", false, method.doc()) : null;
   }
 }

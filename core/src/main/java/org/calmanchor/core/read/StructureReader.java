@@ -155,7 +155,7 @@ final class StructureReader {
                     content.content(),
                     content.attributes(),
                     isAbstract(type),
-                    content.documented(given == null ? "" : given.doc()),
+                    content.documented(Docs.of(given == null ? "" : given.doc(), type)),
                     Origin.of(type.signature()))));
     members.put(
         name,

@@ -289,7 +289,7 @@ final class TypeReader {
           new SimpleType(
               name,
               new SimpleType.Restriction(TypeUse.named(Names.xsd("string")), facets),
-              given == null ? "" : given.doc(),
+              Docs.of(given == null ? "" : given.doc(), type),
               Origin.of(type.signature())));
     }
     return new ReadType(TypeUse.named(name), new JavaForm.Constant(type, constants));

@@ -20,6 +20,11 @@ record UnwrappedMember(JavaMember outer, JavaType type) implements JavaMember {
   }
 
   @Override
+  public String doc() {
+    return outer.doc();
+  }
+
+  @Override
   public boolean isNullable() {
     return outer.isNullable();
   }

@@ -14,13 +14,13 @@ import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.SampleMessages;
 import org.calmanchor.core.soap.SoapHttp;
+import org.calmanchor.core.wsdl.WsdlFiles;
 
 /** Writes sample calls as they go over HTTP. */
 final class SampleExchanges {
   /** Stands where no address is known: a host name that is never assigned (RFC 6761, 6.4). */
-  private static final String PLACEHOLDER = "http://address-not-set.invalid/";
-
   private final Contract contract;
+
   private final SampleMessages messages;
 
   SampleExchanges(Contract contract, SampleMessages messages) {
@@ -50,7 +50,7 @@ final class SampleExchanges {
   }
 
   private SampleExchange exchange(Operation operation, SoapVersion version, String written) {
-    String address = isUrl(written) ? written : PLACEHOLDER;
+    String address = isUrl(written) ? written : WsdlFiles.UNKNOWN_ADDRESS;
     String request = text(messages.request(operation, version));
     Map<String, String> headers = SoapHttp.headers(version, operation.input().action());
     Map<String, String> faults = new LinkedHashMap<>();
