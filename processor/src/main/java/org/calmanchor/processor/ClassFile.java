@@ -18,11 +18,11 @@ import org.objectweb.asm.tree.TypeAnnotationNode;
  * (JVMS 4.7.20), and whether the names of parameters are those of the source (JVMS 4.7.24).
  */
 final class ClassFile {
-  private final Mirrors mirrors;
+  private final Model model;
   private final ClassNode file = new ClassNode();
 
-  ClassFile(Mirrors mirrors, byte[] bytes) {
-    this.mirrors = mirrors;
+  ClassFile(Model model, byte[] bytes) {
+    this.model = model;
     new ClassReader(bytes).accept(file, ClassReader.SKIP_CODE | ClassReader.SKIP_FRAMES);
   }
 
@@ -73,7 +73,7 @@ final class ClassFile {
   }
 
   private Stream<MethodNode> methods(ExecutableElement method) {
-    String descriptor = mirrors.descriptor(method);
+    String descriptor = model.descriptor(method);
     return file.methods.stream()
         .filter(node -> method.getSimpleName().contentEquals(node.name))
         .filter(node -> node.desc.equals(descriptor));
@@ -89,7 +89,7 @@ final class ClassFile {
         .flatMap(each -> each == null ? Stream.empty() : each.stream())
         .filter(each -> isAt(new TypeReference(each.typeRef), sort, position))
         .forEach(here::add);
-    return new FileTypeUses(mirrors, here, "");
+    return new FileTypeUses(model, here, "");
   }
 
   private static boolean isAt(TypeReference reference, int sort, int position) {

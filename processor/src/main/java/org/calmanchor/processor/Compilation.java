@@ -36,8 +36,7 @@ final class Compilation {
         new Resources(environment.getFiler(), environment.getElementUtils(), settings.resources());
     this.mirrors =
         new Mirrors(
-            environment.getElementUtils(),
-            environment.getTypeUtils(),
+            new Model(environment.getElementUtils(), environment.getTypeUtils()),
             resources,
             settings.hasJavadoc());
     this.output = new DocumentOutput(environment.getFiler(), settings);
@@ -56,7 +55,7 @@ final class Compilation {
         .problems()
         .forEach((type, problem) -> warn(problem.toString(), type));
     for (String name : List.copyOf(waiting)) {
-      if (isRead(mirrors.element(name))) {
+      if (isRead(mirrors.model().element(name))) {
         waiting.remove(name);
       }
     }
@@ -68,7 +67,7 @@ final class Compilation {
   }
 
   private void index(TypeElement type) {
-    String name = mirrors.nameOf(type);
+    String name = mirrors.model().nameOf(type);
     if (indexed.add(name)) {
       try {
         output.write(mirrors.index(type), name, type);

@@ -11,13 +11,12 @@ import org.objectweb.asm.tree.TypeAnnotationNode;
  * @param path the way from it to the type inside it (JVMS 4.7.20.2) as text; the steps to nested
  *     types are left out, since an outer type has no annotation that is read
  */
-record FileTypeUses(Mirrors mirrors, List<TypeAnnotationNode> all, String path)
-    implements TypeUses {
+record FileTypeUses(Model model, List<TypeAnnotationNode> all, String path) implements TypeUses {
   @Override
   public List<MirrorAnnotation> on(TypeMirror type) {
     return all.stream()
         .filter(each -> pathOf(each).equals(path))
-        .map(each -> MirrorAnnotation.of(mirrors, each))
+        .map(each -> MirrorAnnotation.of(model, each))
         .toList();
   }
 
@@ -27,11 +26,11 @@ record FileTypeUses(Mirrors mirrors, List<TypeAnnotationNode> all, String path)
 
   @Override
   public TypeUses argument(int position) {
-    return new FileTypeUses(mirrors, all, path + position + ";");
+    return new FileTypeUses(model, all, path + position + ";");
   }
 
   @Override
   public TypeUses component() {
-    return new FileTypeUses(mirrors, all, path + "[");
+    return new FileTypeUses(model, all, path + "[");
   }
 }

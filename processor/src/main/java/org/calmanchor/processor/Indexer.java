@@ -16,7 +16,7 @@ import org.calmanchor.core.introspection.SourceIndex;
  *
  * @param hasJavadoc whether Javadoc is collected, too
  */
-record Indexer(Mirrors mirrors, boolean hasJavadoc) {
+record Indexer(Model model, boolean hasJavadoc) {
   private static final String ANNOTATIONS = "org.calmanchor.annotations.";
   private static final Set<ElementKind> DATA = Set.of(ElementKind.RECORD, ElementKind.ENUM);
 
@@ -51,7 +51,7 @@ record Indexer(Mirrors mirrors, boolean hasJavadoc) {
     if (method.getModifiers().contains(Modifier.PRIVATE)) {
       return;
     }
-    String key = mirrors.indexKey(method);
+    String key = model.indexKey(method);
     JavadocText doc = docOf(method);
     index.doc(key, doc.main());
     index.resultDoc(key, doc.result());
@@ -64,7 +64,7 @@ record Indexer(Mirrors mirrors, boolean hasJavadoc) {
   }
 
   private JavadocText docOf(Element element) {
-    return JavadocText.of(hasJavadoc ? mirrors.elements().getDocComment(element) : null);
+    return JavadocText.of(hasJavadoc ? model.elements().getDocComment(element) : null);
   }
 
   /**

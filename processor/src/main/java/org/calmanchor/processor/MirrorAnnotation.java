@@ -19,7 +19,6 @@ import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.ElementFilter;
 import org.calmanchor.core.introspection.AnnotationProxy;
 import org.calmanchor.core.introspection.JavaAnnotation;
-import org.calmanchor.core.introspection.JavaType;
 import org.jspecify.annotations.Nullable;
 import org.objectweb.asm.Type;
 import org.objectweb.asm.tree.AnnotationNode;
@@ -31,63 +30,62 @@ import org.objectweb.asm.tree.AnnotationNode;
  * @param values those that are written, by name: boxed primitives, strings, names of enum
  *     constants, types, annotations, and lists of these
  */
-record MirrorAnnotation(
-    Mirrors mirrors, TypeElement type, String name, Map<String, Object> values) {
+record MirrorAnnotation(Model model, TypeElement type, String name, Map<String, Object> values) {
   private static final String CONSTRAINTS = "jakarta.validation.constraints.";
   private static final String CONSTRAINT = "jakarta.validation.Constraint";
 
   /** The annotations that reflection would see at run time. */
-  static List<MirrorAnnotation> of(Mirrors mirrors, List<? extends AnnotationMirror> written) {
+  static List<MirrorAnnotation> of(Model model, List<? extends AnnotationMirror> written) {
     if (written.isEmpty()) {
       return List.of();
     }
     return written.stream()
-        .map(each -> of(mirrors, each))
-        .filter(each -> mirrors.isKeptAtRunTime(each.type()))
+        .map(each -> of(model, each))
+        .filter(each -> model.isKeptAtRunTime(each.type()))
         .toList();
   }
 
-  private static MirrorAnnotation of(Mirrors mirrors, AnnotationMirror written) {
+  private static MirrorAnnotation of(Model model, AnnotationMirror written) {
     Map<String, Object> values = new LinkedHashMap<>();
     written
         .getElementValues()
         .forEach(
-            (member, value) -> values.put(member.getSimpleName().toString(), read(mirrors, value)));
+            (member, value) -> values.put(member.getSimpleName().toString(), read(model, value)));
     TypeElement type = (TypeElement) written.getAnnotationType().asElement();
-    return new MirrorAnnotation(mirrors, type, mirrors.nameOf(type), values);
+    return new MirrorAnnotation(model, type, model.nameOf(type), values);
   }
 
-  private static Object read(Mirrors mirrors, AnnotationValue value) {
+  private static Object read(Model model, AnnotationValue value) {
     Object read = value.getValue();
     if (read instanceof List<?> list) {
-      return list.stream().map(each -> read(mirrors, (AnnotationValue) each)).toList();
+      return list.stream().map(each -> read(model, (AnnotationValue) each)).toList();
     }
     if (read instanceof AnnotationMirror annotation) {
-      return of(mirrors, annotation);
+      return of(model, annotation);
     }
     return read instanceof VariableElement constant ? constant.getSimpleName().toString() : read;
   }
 
   /** An annotation of a class file. */
-  static MirrorAnnotation of(Mirrors mirrors, AnnotationNode node) {
+  static MirrorAnnotation of(Model model, AnnotationNode node) {
     Map<String, Object> values = new LinkedHashMap<>();
     List<Object> pairs = node.values == null ? List.of() : node.values;
     for (int i = 0; i < pairs.size(); i += 2) {
-      values.put((String) pairs.get(i), read(mirrors, pairs.get(i + 1)));
+      values.put((String) pairs.get(i), read(model, pairs.get(i + 1)));
     }
     String name = Type.getType(node.desc).getClassName();
-    return new MirrorAnnotation(mirrors, mirrors.element(name), name, values);
+    return new MirrorAnnotation(model, model.element(name), name, values);
   }
 
-  private static Object read(Mirrors mirrors, Object value) {
+  private static Object read(Model model, Object value) {
     if (value instanceof List<?> list) {
-      return list.stream().map(each -> read(mirrors, each)).toList();
+      return list.stream().map(each -> read(model, each)).toList();
     }
     if (value instanceof AnnotationNode annotation) {
-      return of(mirrors, annotation);
+      return of(model, annotation);
     }
     if (value instanceof Type type) {
-      return mirrors.element(type.getClassName()).asType();
+      return model.element(type.getClassName()).asType();
     }
     return value instanceof String[] constant ? constant[1] : value;
   }
@@ -145,24 +143,11 @@ record MirrorAnnotation(
     return value instanceof TypeMirror ? null : value;
   }
 
-  /** The classes that a member of an annotation lists; empty without the annotation. */
-  static List<JavaType> classes(
-      Mirrors mirrors,
-      List<MirrorAnnotation> all,
-      Class<? extends Annotation> annotation,
-      String member) {
+  /** What a member of an annotation lists; empty without the annotation. */
+  static List<?> listed(
+      List<MirrorAnnotation> all, Class<? extends Annotation> annotation, String member) {
     MirrorAnnotation found = find(all, annotation.getName());
-    Object value = found == null ? null : found.values().get(member);
-    List<?> items = value instanceof List<?> list ? list : List.of();
-    return items.stream().<JavaType>map(each -> listed(mirrors, each)).toList();
-  }
-
-  private static MirrorType listed(Mirrors mirrors, Object type) {
-    if (type instanceof TypeMirror mirror) {
-      return MirrorType.of(mirrors, mirror);
-    }
-    // The compiler has a word in the place of a class that it does not know.
-    throw new UnresolvedTypeException(type);
+    return found != null && found.values().get(member) instanceof List<?> items ? items : List.of();
   }
 
   /** The constraints of jakarta.validation among annotations, each repeated one by itself. */
@@ -196,7 +181,7 @@ record MirrorAnnotation(
     for (ExecutableElement member : ElementFilter.methodsIn(type.getEnclosedElements())) {
       String key = member.getSimpleName().toString();
       AnnotationValue byDefault = member.getDefaultValue();
-      Object value = values.getOrDefault(key, byDefault == null ? "" : read(mirrors, byDefault));
+      Object value = values.getOrDefault(key, byDefault == null ? "" : read(model, byDefault));
       all.put(key, value instanceof List<?> list ? new ArrayList<>(list).toArray() : value);
     }
     return new JavaAnnotation(name, all);

@@ -50,12 +50,12 @@ record MirrorMember(
     }
 
     private @Nullable ClassFile fileOf(Element member) {
-      return owner.mirrors().classFile(Mirrors.declaring(member));
+      return owner.mirrors().classFile(Model.declaring(member));
     }
 
     private void add(
         Element place, javax.lang.model.type.TypeMirror use, @Nullable TypeUses ofFile) {
-      TypeUses uses = ofFile == null ? TypeUses.ofCompiler(owner.mirrors()) : ofFile;
+      TypeUses uses = ofFile == null ? TypeUses.ofCompiler(owner.mirrors().model()) : ofFile;
       places.add(owner.mirrors().annotations(place));
       places.add(uses.on(use));
       type = owner.within(use, uses);
@@ -133,7 +133,7 @@ record MirrorMember(
     Mirrors mirrors = owner.mirrors();
     String own = declaring == null ? "" : mirrors.index(declaring).doc(name);
     return own.isEmpty() && accessor != null
-        ? mirrors.index(Mirrors.declaring(accessor)).doc(mirrors.indexKey(accessor))
+        ? mirrors.index(Model.declaring(accessor)).doc(mirrors.model().indexKey(accessor))
         : own;
   }
 
@@ -167,7 +167,7 @@ record MirrorMember(
         () ->
             docOf(
                 owner,
-                field == null ? null : Mirrors.declaring(field),
+                field == null ? null : Model.declaring(field),
                 field == null ? "" : field.getSimpleName().toString(),
                 getter));
   }
@@ -254,7 +254,7 @@ record MirrorMember(
     MirrorAnnotation found = found(annotation);
     return found == null
         ? List.of()
-        : MirrorAnnotation.classes(mirrors, List.of(found), annotation, member);
+        : MirrorType.classes(mirrors, List.of(found), annotation, member);
   }
 
   @Override

@@ -72,7 +72,7 @@ final class MirrorMembers
   @Override
   public String key(ExecutableElement method, MirrorType declaring) {
     List<? extends VariableElement> parameters = method.getParameters();
-    TypeUses none = TypeUses.ofCompiler(mirrors);
+    TypeUses none = TypeUses.ofCompiler(mirrors.model());
     return IntStream.range(0, parameters.size())
         .mapToObj(i -> parameters.get(i).asType())
         .map(type -> erasure(declaring.within(type, none), type))
@@ -82,7 +82,7 @@ final class MirrorMembers
   /** The erasure of a type (JLS 4.6), type variables resolved. */
   private String erasure(JavaType type, TypeMirror declared) {
     return switch (type.kind()) {
-      case VARIABLE -> mirrors.erasedName(declared);
+      case VARIABLE -> mirrors.model().erasedName(declared);
       case ARRAY ->
           erasure(
                   type.arguments().get(0),
@@ -134,9 +134,10 @@ final class MirrorMembers
   @Override
   public boolean hasTypeOf(ExecutableElement method, VariableElement field) {
     return mirrors
+        .model()
         .types()
         .isSameType(
-            mirrors.types().erasure(method.getReturnType()),
-            mirrors.types().erasure(field.asType()));
+            mirrors.model().types().erasure(method.getReturnType()),
+            mirrors.model().types().erasure(field.asType()));
   }
 }

@@ -33,7 +33,7 @@ record MirrorMethod(
 
   @Override
   public String signature() {
-    TypeUses uses = TypeUses.ofCompiler(mirrors());
+    TypeUses uses = TypeUses.ofCompiler(mirrors().model());
     String signature =
         method.getParameters().stream()
             .map(parameter -> declaring.within(parameter.asType(), uses).signature())
@@ -68,7 +68,7 @@ record MirrorMethod(
   /** The annotations on the type of a parameter. */
   TypeUses parameterUses(int position) {
     ClassFile file = mirrors().classFile(declaring.element());
-    return file == null ? TypeUses.ofCompiler(mirrors()) : file.parameter(method, position);
+    return file == null ? TypeUses.ofCompiler(mirrors().model()) : file.parameter(method, position);
   }
 
   @Override
@@ -79,12 +79,12 @@ record MirrorMethod(
   /** The annotations on the type of the result. */
   TypeUses resultUses() {
     ClassFile file = mirrors().classFile(declaring.element());
-    return file == null ? TypeUses.ofCompiler(mirrors()) : file.result(method);
+    return file == null ? TypeUses.ofCompiler(mirrors().model()) : file.result(method);
   }
 
   @Override
   public List<JavaType> thrown() {
-    TypeUses uses = TypeUses.ofCompiler(mirrors());
+    TypeUses uses = TypeUses.ofCompiler(mirrors().model());
     return method.getThrownTypes().stream()
         .<JavaType>map(type -> declaring.within(type, uses))
         .toList();
@@ -107,7 +107,7 @@ record MirrorMethod(
         name().equals("close")
             && method.getParameters().isEmpty()
             && owner.isA("java.lang.AutoCloseable");
-    return isClose || mirrors().isOfObject(key());
+    return isClose || mirrors().model().isOfObject(key());
   }
 
   private SourceIndex index() {
@@ -115,7 +115,7 @@ record MirrorMethod(
   }
 
   private String key() {
-    return mirrors().indexKey(method);
+    return mirrors().model().indexKey(method);
   }
 
   @Override
@@ -141,7 +141,7 @@ record MirrorMethod(
 
   @Override
   public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
-    return MirrorAnnotation.classes(mirrors(), mirrors().annotations(method), annotation, member);
+    return MirrorType.classes(mirrors(), mirrors().annotations(method), annotation, member);
   }
 
   /** The type of its result as declared. */

@@ -48,7 +48,7 @@ final class MirrorType implements JavaType {
     this.element =
         type instanceof DeclaredType declared
             ? (TypeElement) declared.asElement()
-            : mirrors.element("java.lang.Object");
+            : mirrors.model().element("java.lang.Object");
   }
 
   /** The view of a type as it is declared, without type arguments. */
@@ -60,9 +60,27 @@ final class MirrorType implements JavaType {
     return new MirrorType(mirrors, element.asType(), List.of(), arguments);
   }
 
-  /** The view of a type that an annotation names. */
-  static MirrorType of(Mirrors mirrors, TypeMirror named) {
-    return use(mirrors, named, TypeUses.ofCompiler(mirrors), Map.of());
+  private static MirrorType of(Mirrors mirrors, TypeMirror named) {
+    return use(mirrors, named, TypeUses.ofCompiler(mirrors.model()), Map.of());
+  }
+
+  /** The views of the classes that a member of an annotation lists. */
+  static List<JavaType> classes(
+      Mirrors mirrors,
+      List<MirrorAnnotation> all,
+      Class<? extends Annotation> annotation,
+      String member) {
+    return MirrorAnnotation.listed(all, annotation, member).stream()
+        .<JavaType>map(each -> listed(mirrors, each))
+        .toList();
+  }
+
+  private static MirrorType listed(Mirrors mirrors, Object type) {
+    if (type instanceof TypeMirror mirror) {
+      return of(mirrors, mirror);
+    }
+    // The compiler has a word in the place of a class that it does not know.
+    throw new UnresolvedTypeException(type);
   }
 
   /**
@@ -144,8 +162,8 @@ final class MirrorType implements JavaType {
   @Override
   public String name() {
     return switch (type.getKind()) {
-      case DECLARED, TYPEVAR, WILDCARD -> mirrors.nameOf(element);
-      default -> mirrors.erasedName(type);
+      case DECLARED, TYPEVAR, WILDCARD -> mirrors.model().nameOf(element);
+      default -> mirrors.model().erasedName(type);
     };
   }
 
@@ -196,7 +214,7 @@ final class MirrorType implements JavaType {
 
   private TypeUses supertype(int position) {
     ClassFile file = mirrors.classFile(element);
-    return file == null ? TypeUses.ofCompiler(mirrors) : file.supertype(position);
+    return file == null ? TypeUses.ofCompiler(mirrors.model()) : file.supertype(position);
   }
 
   @Override
@@ -283,7 +301,7 @@ final class MirrorType implements JavaType {
 
   @Override
   public @Nullable URI resource(String path) {
-    String room = mirrors.elements().getPackageOf(element).getQualifiedName().toString();
+    String room = mirrors.model().elements().getPackageOf(element).getQualifiedName().toString();
     String folder = room.isEmpty() ? "" : room.replace('.', '/') + "/";
     return mirrors
         .resources()
@@ -341,7 +359,7 @@ final class MirrorType implements JavaType {
 
   @Override
   public List<JavaType> classes(Class<? extends Annotation> annotation, String member) {
-    return MirrorAnnotation.classes(mirrors, onDeclaration(), annotation, member);
+    return classes(mirrors, onDeclaration(), annotation, member);
   }
 
   @Override
@@ -359,7 +377,8 @@ final class MirrorType implements JavaType {
     // Those of superclasses count, if they are inherited.
     return isObject()
         ? MirrorAnnotation.constraints(
-            MirrorAnnotation.of(mirrors, mirrors.elements().getAllAnnotationMirrors(element)))
+            MirrorAnnotation.of(
+                mirrors.model(), mirrors.model().elements().getAllAnnotationMirrors(element)))
         : List.of();
   }
 

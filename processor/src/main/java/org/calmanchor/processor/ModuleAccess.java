@@ -20,11 +20,11 @@ final class ModuleAccess {
   /** The directive that is missing; null if none is, or if there is no named module. */
   static @Nullable String missingOpens(MirrorType type) {
     TypeElement element = type.element();
-    ModuleElement module = type.mirrors().elements().getModuleOf(element);
+    ModuleElement module = type.mirrors().model().elements().getModuleOf(element);
     if (module == null || module.isUnnamed() || module.isOpen()) {
       return null;
     }
-    PackageElement room = type.mirrors().elements().getPackageOf(element);
+    PackageElement room = type.mirrors().model().elements().getPackageOf(element);
     // Private fields of a data class may have to be accessed, which needs "opens", not "exports".
     boolean isFilled =
         type.kind() == JavaType.Kind.CLASS && type.annotation(ComplexType.class) != null;

@@ -9,11 +9,11 @@ import javax.lang.model.type.TypeMirror;
  */
 interface TypeUses {
   /** Those that the compiler knows. */
-  static TypeUses ofCompiler(Mirrors mirrors) {
+  static TypeUses ofCompiler(Model model) {
     return new TypeUses() {
       @Override
       public List<MirrorAnnotation> on(TypeMirror type) {
-        return MirrorAnnotation.of(mirrors, type.getAnnotationMirrors());
+        return MirrorAnnotation.of(model, type.getAnnotationMirrors());
       }
 
       @Override

@@ -60,6 +60,6 @@ record UnmarkedServices(Mirrors mirrors, List<TypeElement> types) {
 
   private boolean isMarkedBelow(TypeElement other, TypeElement type) {
     return other.getAnnotation(PortType.class) != null
-        && MirrorType.of(mirrors, other).isA(mirrors.nameOf(type));
+        && MirrorType.of(mirrors, other).isA(mirrors.model().nameOf(type));
   }
 }

@@ -46,12 +46,15 @@ final class ViewsReader extends AbstractProcessor {
     Resources resources =
         new Resources(processingEnv.getFiler(), processingEnv.getElementUtils(), null);
     Mirrors mirrors =
-        new Mirrors(processingEnv.getElementUtils(), processingEnv.getTypeUtils(), resources, true);
+        new Mirrors(
+            new Model(processingEnv.getElementUtils(), processingEnv.getTypeUtils()),
+            resources,
+            true);
     List<TypeElement> roots = new ArrayList<>(ElementFilter.typesIn(round.getRootElements()));
     roots.forEach(mirrors::addSource);
     roots.forEach(root -> index(root, mirrors));
     for (String service : services) {
-      seen.put(service, Seen.of(MirrorType.of(mirrors, mirrors.element(service))));
+      seen.put(service, Seen.of(MirrorType.of(mirrors, mirrors.model().element(service))));
     }
     return false;
   }
@@ -59,7 +62,7 @@ final class ViewsReader extends AbstractProcessor {
   private void index(TypeElement type, Mirrors mirrors) {
     try {
       new DocumentOutput(processingEnv.getFiler(), Settings.of(Map.of()))
-          .write(mirrors.index(type), mirrors.nameOf(type), type);
+          .write(mirrors.index(type), mirrors.model().nameOf(type), type);
     } catch (IOException unwritable) {
       throw new UncheckedIOException(unwritable);
     }

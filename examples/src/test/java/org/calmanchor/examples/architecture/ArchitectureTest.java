@@ -36,6 +36,8 @@ class ArchitectureTest {
           .definedBy("org.calmanchor.checks..")
           .layer("client")
           .definedBy("org.calmanchor.client..")
+          .layer("processor")
+          .definedBy("org.calmanchor.processor..")
           .layer("draft")
           .definedBy("org.calmanchor.draft..")
           .layer("standin")
@@ -54,6 +56,8 @@ class ArchitectureTest {
           .mayOnlyBeAccessedByLayers("examples")
           .whereLayer("client")
           .mayOnlyBeAccessedByLayers("cli", "examples")
+          .whereLayer("processor")
+          .mayNotBeAccessedByAnyLayer()
           .whereLayer("draft")
           .mayOnlyBeAccessedByLayers("cli")
           .whereLayer("standin")
@@ -180,13 +184,20 @@ class ArchitectureTest {
           // A Java type has members, which have types; this is the view, the next one reflection.
           Set.of("JavaConstant", "JavaElement", "JavaMember", "JavaMethod", "JavaType"),
           Set.of(
-              "PermittedTypes",
               "ReflectedAnnotations",
               "ReflectedClass",
               "ReflectedMember",
               "ReflectedMethod",
               "ReflectedType",
               "TypeArguments"),
+          // The same view by the compiler.
+          Set.of(
+              "MirrorConstant",
+              "MirrorMember",
+              "MirrorMembers",
+              "MirrorMethod",
+              "MirrorType",
+              "ModuleAccess"),
           // Reading a type reads its members, which reads their types.
           Set.of(
               "AttributeReader",

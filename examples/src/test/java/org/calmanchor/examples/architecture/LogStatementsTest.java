@@ -62,7 +62,8 @@ class LogStatementsTest {
   private static List<Path> sources() throws IOException {
     List<Path> all = new ArrayList<>();
     for (String module :
-        List.of("core", "checks", "client", "draft", "web", "host", "standin", "cli")) {
+        List.of(
+            "core", "checks", "client", "draft", "processor", "web", "host", "standin", "cli")) {
       try (Stream<Path> files = Files.walk(Path.of("..", module, "src", "main", "java"))) {
         files.filter(file -> file.toString().endsWith(".java")).forEach(all::add);
       }
