@@ -2,7 +2,7 @@
 module org.calmanchor.cli {
   requires transitive org.calmanchor.host;
   requires transitive info.picocli;
-  requires org.calmanchor.client;
+  requires transitive org.calmanchor.client;
   requires org.calmanchor.checks;
   requires org.calmanchor.draft;
   requires transitive org.calmanchor.standin;
@@ -16,12 +16,15 @@ module org.calmanchor.cli {
 
   opens org.calmanchor.cli to
       info.picocli;
+  opens org.calmanchor.cli.check to
+      info.picocli;
   opens org.calmanchor.cli.draft to
       info.picocli;
   opens org.calmanchor.cli.standin to
       info.picocli;
 
   provides org.calmanchor.cli.Subcommand with
+      org.calmanchor.cli.check.CheckCommand,
       org.calmanchor.cli.draft.DraftCommand,
       org.calmanchor.cli.standin.StandInCommand;
 

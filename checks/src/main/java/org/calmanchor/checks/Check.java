@@ -1,6 +1,5 @@
 package org.calmanchor.checks;
 
-import java.time.Duration;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  *     org.calmanchor.core.dynamic.DynamicMessages} takes them
  * @param headerBlocks the header blocks by name
  * @param expected what must come of it
- * @param after how long a stand-in waits before it answers so; zero for not at all
+ * @param settings how it is run
  */
 public record Check(
     String name,
@@ -29,7 +28,7 @@ public record Check(
     Map<String, Object> input,
     Map<String, Object> headerBlocks,
     Expected expected,
-    Duration after) {
+    CheckSettings settings) {
   /**
    * Copies the maps.
    *
@@ -43,7 +42,7 @@ public record Check(
     headerBlocks = Collections.unmodifiableMap(new LinkedHashMap<>(headerBlocks));
   }
 
-  /** Creates a check that no stand-in answers late. */
+  /** Creates a check of one call. */
   public Check(
       String name,
       String service,
@@ -52,16 +51,17 @@ public record Check(
       Map<String, Object> input,
       Map<String, Object> headerBlocks,
       Expected expected) {
-    this(name, service, operation, version, input, headerBlocks, expected, Duration.ZERO);
+    this(name, service, operation, version, input, headerBlocks, expected, CheckSettings.NONE);
+  }
+
+  /** The same check with other values. */
+  Check with(Map<String, Object> input, Map<String, Object> headerBlocks, Expected expected) {
+    return new Check(name, service, operation, version, input, headerBlocks, expected, settings);
   }
 
   /** The same check as a file can hold it: all values are texts, and absent ones are left out. */
   Check plain() {
-    return new Check(
-        name,
-        service,
-        operation,
-        version,
+    return with(
         plain(input),
         plain(headerBlocks),
         expected instanceof Expected.Result result
@@ -73,8 +73,7 @@ public record Check(
                     fault.reason(),
                     plain(fault.values()),
                     fault.compare())
-                : expected,
-        after);
+                : expected);
   }
 
   private static Map<String, Object> plain(Map<String, Object> values) {
@@ -97,6 +96,6 @@ public record Check(
     if (value instanceof List<?> list) {
       return list.stream().map(item -> item == null ? "" : plainValue(item)).toList();
     }
-    return value.toString();
+    return value instanceof Matcher || value instanceof Reference ? value : value.toString();
   }
 }

@@ -149,7 +149,16 @@ public final class CheckFile {
    * #readExpected} takes it.
    */
   public static Object document(Expected expected) {
-    return CheckWriter.expected(expected);
+    return TaggedValue.plain(CheckWriter.expected(expected));
+  }
+
+  /**
+   * The values of a message as maps, lists and texts, as JSON has them: a matcher or reference is a
+   * mapping with its tag, which {@link #readValues} takes.
+   */
+  @SuppressWarnings("unchecked") // a map stays one
+  public static Map<String, Object> document(Map<String, Object> values) {
+    return (Map<String, Object>) TaggedValue.plain(values);
   }
 
   /** Writes a check as the text of a check file. */

@@ -4,9 +4,11 @@ import java.time.Duration;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.calmanchor.checks.Expected.Compare;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
@@ -16,9 +18,7 @@ import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
-import org.snakeyaml.engine.v2.nodes.NodeTuple;
 import org.snakeyaml.engine.v2.nodes.ScalarNode;
-import org.snakeyaml.engine.v2.nodes.SequenceNode;
 import org.snakeyaml.engine.v2.parser.ParserImpl;
 import org.snakeyaml.engine.v2.scanner.StreamReader;
 
@@ -30,12 +30,21 @@ final class CheckReader {
   /** Matches any code of a fault that the contract does not declare. */
   static final String ANY_CODE = "any";
 
-  private static final Duration MOST_AFTER = Duration.ofHours(1);
+  private static final Duration MOST_TIME = Duration.ofHours(1);
+
+  /** What {@code expect} is of a step that says nothing about its outcome. */
+  private static final Expected ANY_RESULT = new Expected.Result(Map.of(), Compare.NAMED);
+
+  private static final int MOST_REPEATS = 1_000;
 
   private final String file;
+  private final YamlNodes nodes;
+  private final ValueReader values;
 
   CheckReader(String file) {
     this.file = file;
+    this.nodes = new YamlNodes(file);
+    this.values = new ValueReader(nodes);
   }
 
   List<Check> read(String yaml) {
@@ -43,21 +52,22 @@ final class CheckReader {
     if (root.isEmpty()) {
       return List.of();
     }
-    Map<String, Node> top = mapping(root.get(), "a check, or \"checks\" and a list of them");
+    Map<String, Node> top = nodes.mapping(root.get(), "a check, or \"checks\" and a list of them");
     if (!top.containsKey("checks")) {
-      return List.of(check(root.get(), ""));
+      return List.of(check(root.get(), "", Map.of()));
     }
-    requireKnown(top, "service", "checks");
-    String service = optional(top, "service", "");
+    nodes.requireKnown(top, "service", "checks", "sets");
+    String service = nodes.optional(top, "service", "");
+    Map<String, List<Check>> sets = sets(top.get("sets"), service);
     List<Check> checks = new ArrayList<>();
-    for (Node item : sequence(top.get("checks"), "a list of checks")) {
-      checks.add(check(item, service));
+    for (Node item : nodes.sequence(top.get("checks"), "a list of checks")) {
+      checks.add(check(item, service, sets));
     }
     return List.copyOf(checks);
   }
 
   Map<String, Object> readValues(String yaml) {
-    return values(compose(yaml).orElse(null));
+    return values.values(compose(yaml).orElse(null));
   }
 
   Expected readExpected(String yaml) {
@@ -69,7 +79,13 @@ final class CheckReader {
     if (!after(root.get()).isZero()) {
       throw new CheckFileException(file, 0, "\"after\" is for stand-ins; it belongs into a file.");
     }
-    return expected(root.get(), root.get());
+    Expected expected = expected(root.get(), root.get());
+    try {
+      return new References(Map.of(), name -> null).resolve(expected);
+    } catch (IllegalArgumentException reference) {
+      throw new CheckFileException(
+          file, 0, "!from and !environment are for checks in files, which are run as a whole.");
+    }
   }
 
   private Optional<Node> compose(String yaml) {
@@ -81,43 +97,146 @@ final class CheckReader {
       return new Composer(settings, new ParserImpl(settings, characters)).getSingleNode();
     } catch (MarkedYamlEngineException malformed) {
       int line = malformed.getProblemMark().map(mark -> mark.getLine() + 1).orElse(0);
-      throw new CheckFileException(file, line, "is not YAML: " + malformed.getProblem() + ".");
+      String problem = String.valueOf(malformed.getProblem());
+      String hint =
+          problem.startsWith("expected ' '")
+              ? " Write a space after a tag such as !any, also before a comma or bracket."
+              : "";
+      throw new CheckFileException(file, line, "is not YAML: " + problem + "." + hint);
     } catch (YamlEngineException malformed) {
       throw new CheckFileException(file, 0, "is not YAML: " + malformed.getMessage());
     }
   }
 
-  private Check check(Node node, String serviceOfAll) {
-    Map<String, Node> parts = mapping(node, "a check: check, operation, input, expect");
-    requireKnown(parts, "check", "service", "operation", "soap", "input", "headerBlocks", "expect");
+  /** The named sets of steps, of which one may use those before it. */
+  private Map<String, List<Check>> sets(@Nullable Node node, String service) {
+    Map<String, List<Check>> sets = new LinkedHashMap<>();
+    if (node != null) {
+      nodes
+          .mapping(node, "sets of steps by name")
+          .forEach((name, steps) -> sets.put(name, steps(steps, service, sets)));
+    }
+    return sets;
+  }
+
+  private List<Check> steps(@Nullable Node node, String service, Map<String, List<Check>> sets) {
+    List<Check> steps = new ArrayList<>();
+    List<Node> all = node == null ? List.of() : nodes.sequence(node, "steps, or names of sets");
+    for (Node each : all) {
+      if (each instanceof ScalarNode name) {
+        List<Check> set = sets.get(name.getValue());
+        if (set == null) {
+          throw nodes.problem(
+              each,
+              "there is no set \""
+                  + name.getValue()
+                  + "\" before this; there is "
+                  + (sets.isEmpty() ? "none" : String.join(", ", sets.keySet()))
+                  + ".");
+        }
+        steps.addAll(set);
+      } else {
+        steps.add(step(each, service));
+      }
+    }
+    return steps;
+  }
+
+  private Check step(Node node, String service) {
+    Map<String, Node> parts = nodes.mapping(node, "a step: operation, input");
+    nodes.requireKnown(parts, "step", "operation", "soap", "input", "headerBlocks", "expect");
+    String operation = nodes.required(parts, node, "operation");
+    Node expect = parts.get("expect");
     return new Check(
-        required(parts, node, "check"),
-        optional(parts, "service", serviceOfAll),
-        required(parts, node, "operation"),
+        nodes.optional(parts, "step", operation),
+        service,
+        operation,
         version(parts.get("soap")),
-        values(parts.get("input")),
-        values(parts.get("headerBlocks")),
+        values.values(parts.get("input")),
+        values.values(parts.get("headerBlocks")),
+        expect == null ? ANY_RESULT : expected(expect, node));
+  }
+
+  private Check check(Node node, String serviceOfAll, Map<String, List<Check>> sets) {
+    Map<String, Node> parts = nodes.mapping(node, "a check: check, operation, input, expect");
+    nodes.requireKnown(
+        parts,
+        "check",
+        "service",
+        "operation",
+        "soap",
+        "input",
+        "headerBlocks",
+        "expect",
+        "given",
+        "tags",
+        "within",
+        "repeat");
+    String service = nodes.optional(parts, "service", serviceOfAll);
+    return new Check(
+        nodes.required(parts, node, "check"),
+        service,
+        nodes.required(parts, node, "operation"),
+        version(parts.get("soap")),
+        values.values(parts.get("input")),
+        values.values(parts.get("headerBlocks")),
         expected(parts.get("expect"), node),
-        after(parts.get("expect")));
+        new CheckSettings(
+            tags(parts.get("tags")),
+            steps(parts.get("given"), service, sets),
+            parts.containsKey("within") ? duration(parts.get("within"), "within") : null,
+            repeat(parts.get("repeat")),
+            after(parts.get("expect"))));
+  }
+
+  private Set<String> tags(@Nullable Node node) {
+    Set<String> tags = new LinkedHashSet<>();
+    List<Node> all =
+        node == null
+            ? List.of()
+            : node instanceof ScalarNode ? List.of(node) : nodes.sequence(node, "words");
+    for (Node each : all) {
+      String tag = nodes.scalar(each, "a word");
+      if (!tag.matches("[\\w-]+")) {
+        throw nodes.problem(
+            each, "a tag is a word of letters, digits and hyphens, not \"" + tag + "\".");
+      }
+      tags.add(tag);
+    }
+    return tags;
+  }
+
+  private int repeat(@Nullable Node node) {
+    String text = node == null ? "1" : nodes.scalar(node, "a number");
+    int repeat = text.matches("\\d{1,4}") ? Integer.parseInt(text) : 0;
+    if (node != null && (repeat < 1 || repeat > MOST_REPEATS)) {
+      throw nodes.problem(node, "\"repeat\" is from 1 to " + MOST_REPEATS + ", not " + text + ".");
+    }
+    return repeat;
   }
 
   /** How long a stand-in waits; it stands beside the outcome. */
   private Duration after(@Nullable Node expect) {
-    Node node = expect instanceof MappingNode ? mapping(expect, "an outcome").get("after") : null;
+    Node node =
+        expect instanceof MappingNode ? nodes.mapping(expect, "an outcome").get("after") : null;
     if (node == null) {
       return Duration.ZERO;
     }
-    String text = scalar(node, "a duration");
+    return duration(node, "after");
+  }
+
+  private Duration duration(Node node, String name) {
+    String text = nodes.scalar(node, "a duration");
     try {
-      Duration after = Duration.parse(text);
-      if (!after.isNegative() && after.compareTo(MOST_AFTER) <= 0) {
-        return after;
+      Duration duration = Duration.parse(text);
+      if (!duration.isNegative() && duration.compareTo(MOST_TIME) <= 0) {
+        return duration;
       }
     } catch (DateTimeParseException malformed) {
       // Reported below, as a duration that is out of range.
     }
-    throw problem(
-        node, "\"after\" is a duration from PT0S to PT1H, such as PT2S, not " + text + ".");
+    throw nodes.problem(
+        node, "\"" + name + "\" is a duration from PT0S to PT1H, such as PT2S, not " + text + ".");
   }
 
   /** The version's number in a check file. */
@@ -129,46 +248,46 @@ final class CheckReader {
     if (node == null) {
       return null;
     }
-    String text = scalar(node, "1.1 or 1.2");
+    String text = nodes.scalar(node, "1.1 or 1.2");
     for (SoapVersion version : SoapVersion.values()) {
       if (number(version).equals(text)) {
         return version;
       }
     }
-    throw problem(node, "\"soap\" is 1.1 or 1.2, not " + text + ".");
+    throw nodes.problem(node, "\"soap\" is 1.1 or 1.2, not " + text + ".");
   }
 
   private Expected expected(@Nullable Node node, Node check) {
     if (node == null) {
-      throw problem(check, "\"expect\" is missing; write what must come of it.");
+      throw nodes.problem(check, "\"expect\" is missing; write what must come of it.");
     }
     if (node instanceof ScalarNode scalar) {
       if (!scalar.getValue().equals("accepted")) {
-        throw problem(
+        throw nodes.problem(
             node,
             "\"expect\" holds result, fault or undeclaredFault, or is \"accepted\" (one-way).");
       }
       return new Expected.Accepted();
     }
-    Map<String, Node> parts = mapping(node, "result, fault or undeclaredFault");
+    Map<String, Node> parts = nodes.mapping(node, "result, fault or undeclaredFault");
     Compare compare = compare(parts.get("compare"));
     if (parts.containsKey("result")) {
-      requireKnown(parts, "result", "compare", "after");
-      return new Expected.Result(values(parts.get("result")), compare);
+      nodes.requireKnown(parts, "result", "compare", "after");
+      return new Expected.Result(values.values(parts.get("result")), compare);
     }
     if (parts.containsKey("undeclaredFault")) {
-      requireKnown(parts, "undeclaredFault", "reason", "detail", "compare", "after");
-      String code = required(parts, node, "undeclaredFault");
+      nodes.requireKnown(parts, "undeclaredFault", "reason", "detail", "compare", "after");
+      String code = nodes.required(parts, node, "undeclaredFault");
       return fault(null, code.equals(ANY_CODE) ? null : code, parts, node, compare);
     }
     if (!parts.containsKey("fault")) {
-      throw problem(
+      throw nodes.problem(
           node,
           "\"expect\" holds \"result\", \"fault\" and its name, or \"undeclaredFault\" and its code.");
     }
-    requireKnown(parts, "fault", "code", "reason", "detail", "compare", "after");
-    String name = required(parts, node, "fault");
-    return fault(name, optional(parts, node, "code"), parts, node, compare);
+    nodes.requireKnown(parts, "fault", "code", "reason", "detail", "compare", "after");
+    String name = nodes.required(parts, node, "fault");
+    return fault(name, nodes.optional(parts, node, "code"), parts, node, compare);
   }
 
   private Expected fault(
@@ -180,123 +299,21 @@ final class CheckReader {
     return new Expected.Fault(
         name,
         code,
-        optional(parts, node, "reason"),
-        parts.containsKey("detail") ? values(parts.get("detail")) : null,
+        nodes.optional(parts, node, "reason"),
+        parts.containsKey("detail") ? values.values(parts.get("detail")) : null,
         compare);
   }
 
-  private @Nullable String optional(Map<String, Node> parts, Node node, String name) {
-    return parts.containsKey(name) ? required(parts, node, name) : null;
-  }
-
   private Compare compare(@Nullable Node node) {
-    String text = node == null ? "all" : scalar(node, "all or named");
+    String text = node == null ? "all" : nodes.scalar(node, "all or named");
     return switch (text) {
       case "all" -> Compare.ALL;
       case "named" -> Compare.NAMED;
       default ->
           throw new CheckFileException(
               file,
-              node == null ? 0 : line(node),
+              node == null ? 0 : YamlNodes.line(node),
               "\"compare\" is all or named, not " + text + ".");
     };
-  }
-
-  private Map<String, Object> values(@Nullable Node node) {
-    Map<String, Object> values = new LinkedHashMap<>();
-    if (node != null && !isNull(node)) {
-      mapping(node, "members by name").forEach((name, member) -> put(values, name, member));
-    }
-    return values;
-  }
-
-  private void put(Map<String, Object> values, String name, Node member) {
-    // A member without a value is absent.
-    if (!isNull(member)) {
-      values.put(name, value(member));
-    }
-  }
-
-  private Object value(Node node) {
-    if (node instanceof MappingNode) {
-      return values(node);
-    }
-    if (node instanceof SequenceNode) {
-      List<Object> items = new ArrayList<>();
-      sequence(node, "a list").forEach(item -> items.add(value(item)));
-      return items;
-    }
-    return scalar(node, "a value");
-  }
-
-  private static boolean isNull(Node node) {
-    return node instanceof ScalarNode scalar
-        && scalar.isPlain()
-        && (scalar.getValue().isEmpty()
-            || scalar.getValue().equals("~")
-            || scalar.getValue().equals("null"));
-  }
-
-  private Map<String, Node> mapping(Node node, String expected) {
-    if (!(node instanceof MappingNode mapping)) {
-      throw problem(node, "expected " + expected + ".");
-    }
-    Map<String, Node> entries = new LinkedHashMap<>();
-    for (NodeTuple entry : mapping.getValue()) {
-      String name = scalar(entry.getKeyNode(), "a name");
-      if (entries.put(name, entry.getValueNode()) != null) {
-        throw problem(entry.getKeyNode(), "\"" + name + "\" occurs twice.");
-      }
-    }
-    return entries;
-  }
-
-  private List<Node> sequence(@Nullable Node node, String expected) {
-    if (node instanceof SequenceNode sequence) {
-      return sequence.getValue();
-    }
-    throw new CheckFileException(file, node == null ? 0 : line(node), "expected " + expected);
-  }
-
-  private String scalar(Node node, String expected) {
-    if (node instanceof ScalarNode scalar) {
-      return scalar.getValue();
-    }
-    throw problem(node, "expected " + expected + ".");
-  }
-
-  private String required(Map<String, Node> parts, Node node, String name) {
-    Node part = parts.get(name);
-    if (part == null || isNull(part)) {
-      throw problem(node, "\"" + name + "\" is missing.");
-    }
-    return scalar(part, "a text");
-  }
-
-  private String optional(Map<String, Node> parts, String name, String otherwise) {
-    Node part = parts.get(name);
-    return part == null ? otherwise : scalar(part, "a text");
-  }
-
-  private void requireKnown(Map<String, Node> parts, String... known) {
-    for (Map.Entry<String, Node> part : parts.entrySet()) {
-      if (!List.of(known).contains(part.getKey())) {
-        throw problem(
-            part.getValue(),
-            "\""
-                + part.getKey()
-                + "\" is not known here; there is "
-                + String.join(", ", known)
-                + ".");
-      }
-    }
-  }
-
-  private CheckFileException problem(Node node, String problem) {
-    return new CheckFileException(file, line(node), problem);
-  }
-
-  private static int line(Node node) {
-    return node.getStartMark().map(mark -> mark.getLine() + 1).orElse(0);
   }
 }

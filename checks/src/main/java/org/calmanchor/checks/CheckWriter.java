@@ -41,6 +41,42 @@ final class CheckWriter {
     if (!check.service().isEmpty()) {
       document.put("service", check.service());
     }
+    putCall(document, check);
+    settings(document, check.settings());
+    Object expected = expected(check.expected());
+    if (expected instanceof Map<?, ?> outcome && !check.settings().after().isZero()) {
+      Map<Object, Object> late = new LinkedHashMap<>(outcome);
+      late.put("after", check.settings().after().toString());
+      expected = late;
+    }
+    document.put("expect", expected);
+    return document;
+  }
+
+  private static void settings(Map<String, Object> document, CheckSettings settings) {
+    if (!settings.tags().isEmpty()) {
+      document.put("tags", List.copyOf(settings.tags()));
+    }
+    if (!settings.given().isEmpty()) {
+      document.put("given", settings.given().stream().map(CheckWriter::step).toList());
+    }
+    if (settings.within() != null) {
+      document.put("within", settings.within().toString());
+    }
+    if (settings.repeat() != 1) {
+      document.put("repeat", Integer.toString(settings.repeat()));
+    }
+  }
+
+  private static Map<String, Object> step(Check step) {
+    Map<String, Object> document = new LinkedHashMap<>();
+    document.put("step", step.name());
+    putCall(document, step);
+    document.put("expect", expected(step.expected()));
+    return document;
+  }
+
+  private static void putCall(Map<String, Object> document, Check check) {
     document.put("operation", check.operation());
     if (check.version() != null) {
       document.put("soap", CheckReader.number(check.version()));
@@ -49,14 +85,6 @@ final class CheckWriter {
       document.put("headerBlocks", check.headerBlocks());
     }
     document.put("input", check.input());
-    Object expected = expected(check.expected());
-    if (expected instanceof Map<?, ?> outcome && !check.after().isZero()) {
-      Map<Object, Object> late = new LinkedHashMap<>(outcome);
-      late.put("after", check.after().toString());
-      expected = late;
-    }
-    document.put("expect", expected);
-    return document;
   }
 
   /** The value of {@code expect}, as maps, lists and texts. */
@@ -98,6 +126,17 @@ final class CheckWriter {
     PlainWhereItReadsBack(DumpSettings settings) {
       super(settings);
       representers.put(String.class, this::text);
+      parentClassRepresenters.put(Matcher.class, data -> tagged(TaggedValue.of(data)));
+      parentClassRepresenters.put(Reference.class, data -> tagged(TaggedValue.of(data)));
+    }
+
+    private Node tagged(TaggedValue value) {
+      Tag tag = new Tag(value.tag());
+      if (value.content() instanceof List<?> items) {
+        return representSequence(tag, items, FlowStyle.BLOCK);
+      }
+      String text = value.content().toString();
+      return new ScalarNode(tag, text, ScalarStyle.PLAIN);
     }
 
     private Node text(Object data) {

@@ -11,6 +11,12 @@ package org.calmanchor.checks;
 public record Difference(String path, String expected, String found) {
   @Override
   public String toString() {
-    return path + ": expected " + expected + ", found " + found;
+    String where = path.isEmpty() ? "the answer" : path;
+    return where + ": expected " + expected + ", found " + found;
+  }
+
+  /** The same difference inside a part of what was run. */
+  Difference within(String part) {
+    return new Difference(path.isEmpty() ? part : part + ": " + path, expected, found);
   }
 }

@@ -1,8 +1,10 @@
 package org.calmanchor.checks;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.calmanchor.checks.Expected.Compare;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.AttributeUse;
@@ -92,11 +94,80 @@ final class ValueComparison {
       Compare compare,
       String path,
       List<Difference> found) {
-    if (slot.repeats()) {
+    if (expected instanceof Reference) {
+      // A stand-in cannot know what a run will put here, so anything fits.
+      return;
+    }
+    if (expected instanceof Matcher matcher) {
+      matched(slot, matcher, actual, compare, path, found);
+    } else if (slot.repeats()) {
       items(slot, listed(expected), listed(actual), compare, path, found);
     } else {
       one(slot.type(), expected, actual, compare, path, found);
     }
+  }
+
+  private void matched(
+      Slot slot,
+      Matcher matcher,
+      @Nullable Object actual,
+      Compare compare,
+      String path,
+      List<Difference> found) {
+    List<?> items = listed(actual);
+    if (matcher instanceof Matcher.Unordered unordered) {
+      unordered(slot, unordered, items, compare, path, found);
+    } else {
+      boolean matches =
+          items.isEmpty()
+              ? ValueMatching.matches(matcher, null)
+              : items.stream().allMatch(item -> ValueMatching.matches(matcher, item));
+      if (!matches) {
+        Object shown = items.size() == 1 ? items.get(0) : items.isEmpty() ? null : count(items);
+        found.add(new Difference(path, matcher.toString(), shown(shown)));
+      }
+    }
+  }
+
+  /** Each expected item takes the first item that is like it and is still free. */
+  private void unordered(
+      Slot slot,
+      Matcher.Unordered expected,
+      List<?> actual,
+      Compare compare,
+      String path,
+      List<Difference> found) {
+    List<Object> free = new ArrayList<>(actual);
+    int missing = 0;
+    for (Object wanted : expected.items()) {
+      boolean isTaken = false;
+      for (int i = 0; i < free.size() && !isTaken; i++) {
+        List<Difference> differences = new ArrayList<>();
+        one(slot.type(), wanted, free.get(i), compare, path, differences);
+        if (differences.isEmpty()) {
+          free.remove(i);
+          isTaken = true;
+        }
+      }
+      if (!isTaken) {
+        missing++;
+        found.add(new Difference(path, "an item like " + brief(wanted), "none that is left"));
+      }
+    }
+    if (missing == 0 && !free.isEmpty()) {
+      found.add(new Difference(path, count(expected.items()), count(actual)));
+    }
+  }
+
+  private static String brief(Object item) {
+    if (!(item instanceof Map<?, ?> map)) {
+      return item.toString();
+    }
+    return map.entrySet().stream()
+        .filter(entry -> !(entry.getValue() instanceof Map) && !(entry.getValue() instanceof List))
+        .map(entry -> entry.getKey() + " " + entry.getValue())
+        .limit(3)
+        .collect(Collectors.joining(", "));
   }
 
   private static List<?> listed(@Nullable Object value) {
@@ -130,6 +201,10 @@ final class ValueComparison {
       Compare compare,
       String path,
       List<Difference> found) {
+    if (expected instanceof Matcher matcher) {
+      matched(new Slot(type, false), matcher, actual, compare, path, found);
+      return;
+    }
     if (expected instanceof Map<?, ?> wanted
         && actual instanceof Map<?, ?> came
         && contract.definition(type) instanceof ComplexType complex

@@ -244,7 +244,7 @@ class CheckFileTest {
     String yaml =
         "check: late\noperation: next\ninput: {}\nexpect:\n  fault: closed\n  after: PT1.5S\n";
     Check check = CheckFile.read("late.yaml", yaml).get(0);
-    assertThat(check.after()).hasMillis(1_500);
+    assertThat(check.settings().after()).hasMillis(1_500);
     assertThat(CheckFile.write(check)).isEqualTo(yaml);
     assertThat(CheckFile.read(CheckFile.keep(check, folder))).containsExactly(check);
   }

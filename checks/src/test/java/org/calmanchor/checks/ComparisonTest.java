@@ -110,7 +110,7 @@ class ComparisonTest {
     assertThat(differences(new Expected.Fault(null, null, null, null, Compare.ALL), fault))
         .containsExactly("fault: expected none declared, found NoFerry");
     assertThat(differences(new Expected.Result(Map.of(), Compare.NAMED), fault))
-        .containsExactly(": expected a result, found fault NoFerry: none");
+        .containsExactly("the answer: expected a result, found fault NoFerry: none");
     Outcome other = new Outcome.OtherFault("Server", "broken", List.of());
     assertThat(differences(new Expected.Fault(null, "Receiver", null, null, Compare.ALL), other))
         .isEmpty();
@@ -118,7 +118,7 @@ class ComparisonTest {
         .containsExactly("fault: expected fault NoFerry, found a fault (Server): broken");
     assertThat(differences(new Expected.Accepted(), new Outcome.Unreadable("no XML")))
         .containsExactly(
-            ": expected that the message is accepted, found no answer of the contract: no XML");
+            "the answer: expected that the message is accepted, found no answer of the contract: no XML");
   }
 
   @Test

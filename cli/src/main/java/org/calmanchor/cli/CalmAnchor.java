@@ -19,7 +19,8 @@ import picocli.CommandLine.Command;
       "",
       "Start here:  calm-anchor demo",
       "",
-      "Exit codes: 0 done, 1 the contract has a problem, 2 wrong usage; of call: 3 a fault, 4 no answer."
+      "Exit codes: 0 done, 1 the contract has a problem or a check failed, 2 wrong usage; of call: 3 a"
+          + " fault, 4 no answer."
     },
     subcommands = {
       ServeCommand.class,

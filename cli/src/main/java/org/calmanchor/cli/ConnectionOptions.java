@@ -24,7 +24,10 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
 /** The options of a call that say how the service is reached. */
-final class ConnectionOptions {
+public final class ConnectionOptions {
+  /** Creates the options, for the command line. */
+  public ConnectionOptions() {}
+
   @Option(
       names = "--address",
       paramLabel = "URL",
@@ -57,8 +60,12 @@ final class ConnectionOptions {
       description = "Call through this HTTP proxy.")
   private @Nullable String proxy;
 
-  /** A client for an operation in a version of SOAP. */
-  DynamicClient client(
+  /**
+   * A client for an operation in a version of SOAP.
+   *
+   * @throws CommandException when the address is not known, or an option is wrong
+   */
+  public DynamicClient client(
       Contract contract, DynamicMessages messages, Operation operation, SoapVersion version) {
     DynamicClient client =
         DynamicClient.of(contract, messages, address(contract, operation, version))

@@ -5,10 +5,11 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 
 /** Values as JSON, indented, for other programs. */
-final class JsonText {
+public final class JsonText {
   private JsonText() {}
 
-  static String of(Object maps) {
+  /** The text of maps, lists and simple values. */
+  public static String of(Object maps) {
     try {
       return JSON.std.with(JSON.Feature.PRETTY_PRINT_OUTPUT).asString(maps);
     } catch (IOException impossible) {

@@ -18,7 +18,10 @@ import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Mixin;
 
 /** The options of commands for any contract: that of a class, or of a document. */
-final class TargetOptions {
+public final class TargetOptions {
+  /** Creates the options, for the command line. */
+  public TargetOptions() {}
+
   @Mixin private ClassPathOption classPath = new ClassPathOption();
 
   @Mixin private DocumentOptions documents = new DocumentOptions();
@@ -29,14 +32,14 @@ final class TargetOptions {
    * @param examples the example values in its code; none for a document
    * @param notices what was passed over in its document; none for code
    */
-  record Target(Contract contract, Examples examples, List<Notice> notices) {
+  public record Target(Contract contract, Examples examples, List<Notice> notices) {
     /** The samples of its messages. */
-    Samples samples() {
+    public Samples samples() {
       return Samples.of(contract, examples);
     }
 
     /** All operations, in the order of the source if that is known. */
-    List<Operation> operations() {
+    public List<Operation> operations() {
       return contract.portTypes().stream()
           .flatMap(each -> each.operations().stream())
           .sorted(Comparator.comparingInt(each -> each.origin().position()))
@@ -48,7 +51,7 @@ final class TargetOptions {
      *
      * @throws CommandException when there is none; it says which there are
      */
-    Operation operation(String name) {
+    public Operation operation(String name) {
       List<Operation> all = operations();
       List<String> names = all.stream().map(Operation::name).toList();
       return all.stream()
@@ -70,7 +73,7 @@ final class TargetOptions {
      * @param soap "1.1" or "1.2"; null for the first that the operation has
      * @throws CommandException when the operation has no such version
      */
-    SoapVersion version(Operation operation, @Nullable String soap) {
+    public SoapVersion version(Operation operation, @Nullable String soap) {
       List<SoapVersion> spoken =
           contract.bindings().stream()
               .filter(each -> contract.portType(each.portType()).operations().contains(operation))
@@ -102,13 +105,31 @@ final class TargetOptions {
    * @param text the name of a class, a file, or a URL
    * @throws org.calmanchor.core.problem.ContractException with every problem of it
    */
-  Target target(String text) {
+  public Target target(String text) {
     if (DocumentOptions.isDocument(text)) {
       ReadDocument read = documents.read(text);
       return new Target(read.contract(), Examples.NONE, read.notices());
     }
     Reading reading = ContractReader.read(classPath.classes().named(text));
     return new Target(reading.contract(), reading.examples(), List.of());
+  }
+
+  /**
+   * The class of a target; null if it is a document.
+   *
+   * @throws CommandException when there is no such class
+   */
+  public @Nullable Class<?> classOf(String text) {
+    return DocumentOptions.isDocument(text) ? null : classPath.classes().named(text);
+  }
+
+  /**
+   * Creates an object of {@code type} with its constructor without parameters.
+   *
+   * @throws CommandException when it has none, or that fails
+   */
+  public static Object instanceOf(Class<?> type) {
+    return UserClasses.instance(type);
   }
 
   /**

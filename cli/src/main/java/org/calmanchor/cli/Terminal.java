@@ -29,7 +29,8 @@ public final class Terminal {
     return String.join("\n", text.lines().map(Terminal::shown).toList());
   }
 
-  static String bold(Ansi ansi, String text) {
+  /** The text in bold, if the terminal has colours. */
+  public static String bold(Ansi ansi, String text) {
     return ansi.enabled() ? "\033[1m" + text + "\033[0m" : text;
   }
 

@@ -6,7 +6,6 @@ import com.palantir.javapoet.MethodSpec;
 import com.palantir.javapoet.TypeSpec;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
-import java.lang.reflect.Parameter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -101,11 +100,8 @@ public final class DescriptionDrafter {
 
   private void describe(Method method, boolean isOverloaded, String name) {
     List<CodeBlock> said = new ArrayList<>();
-    List<String> parameters = new ArrayList<>();
-    for (Parameter parameter : method.getParameters()) {
-      parameters.add(
-          parameter.isNamePresent() ? parameter.getName() : "parameter" + (parameters.size() + 1));
-    }
+    List<String> parameters =
+        Reflection.parameterNames(method, position -> "parameter" + (position + 1));
     boolean hasResult = method.getReturnType() != void.class;
     if (isOverloaded) {
       CodeBlock classes =

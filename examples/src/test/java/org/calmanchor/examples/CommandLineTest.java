@@ -155,7 +155,7 @@ class CommandLineTest {
             """
             Greeter has a contract problem:
             CALM-105 Greeter.greet(String), parameter 1: its name is not in the class file.
-              Compile with -parameters, or name it here: @Element(name = "...").
+              Compile with the annotation processor of Calm Anchor or with -parameters, or name it here: @Element(name = "...").
             """);
   }
 

@@ -144,6 +144,6 @@ class DraftCommandTest {
     assertThat(Files.readString(folder.resolve("src/main/java/harbor/DepthDeskDescription.java")))
         .contains(
             "return Description.of(DepthDesk.class, \"urn:lanternquay:depths\")\n",
-            ".parameters(\"ship\", \"hours\")");
+            ".parameters(\"parameter1\", \"parameter2\")");
   }
 }

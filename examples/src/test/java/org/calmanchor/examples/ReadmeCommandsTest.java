@@ -28,8 +28,10 @@ class ReadmeCommandsTest {
   void everyCommandLineWorks() throws Exception {
     String readme = Files.readString(ROOT.resolve("README.md"));
     Files.writeString(folder.resolve("FuelDesk.java"), quickStart(readme));
+    Files.writeString(folder.resolve("fuel.yaml"), block(readme, "```yaml\ncheck: "));
     int count = 0;
-    Matcher command = COMMAND.matcher(readme);
+    // A command may go on in the next line.
+    Matcher command = COMMAND.matcher(readme.replaceAll("\\\\\n +", ""));
     while (command.find()) {
       String arguments = command.group(2) == null ? "" : command.group(2).strip();
       run(command.group(1), arguments.isEmpty() ? List.of() : List.of(arguments.split(" +")));
@@ -40,7 +42,12 @@ class ReadmeCommandsTest {
 
   /** The class of the quick start, which is the first one with imports. */
   private static String quickStart(String readme) {
-    int begin = readme.indexOf("```java\nimport ") + "```java\n".length();
+    return block(readme, "```java\nimport ");
+  }
+
+  /** The first block of the text that begins so. */
+  private static String block(String readme, String beginning) {
+    int begin = readme.indexOf('\n', readme.indexOf(beginning)) + 1;
     return readme.substring(begin, readme.indexOf("```", begin));
   }
 
@@ -56,10 +63,11 @@ class ReadmeCommandsTest {
   private void compile(List<String> arguments) throws IOException {
     List<String> placed = new ArrayList<>();
     for (String argument : arguments) {
+      boolean isOption = argument.startsWith("-") || argument.startsWith("org.");
       placed.add(
-          argument.equals("annotations/target/classes")
-              ? ROOT.resolve(argument).toString()
-              : argument.startsWith("-") ? argument : folder.resolve(argument).toString());
+          argument.contains("processor/target/lib")
+              ? System.getProperty("java.class.path")
+              : isOption ? argument : folder.resolve(argument).toString());
     }
     int result =
         ToolProvider.getSystemJavaCompiler().run(null, null, null, placed.toArray(new String[0]));

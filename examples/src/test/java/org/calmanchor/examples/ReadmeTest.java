@@ -67,7 +67,7 @@ class ReadmeTest {
     assertThat(found("<version>([^<]+)</version>\\s*</dependency>", pom + "</dependency>"))
         .contains(found("<version>([^<]+)</version>", parent).get(0));
     assertThat(pom)
-        .contains("<release>17</release>", "<parameters>true</parameters>", "slf4j-simple")
+        .contains("<release>17</release>", "calm-anchor-processor", "slf4j-simple")
         .contains("<version>" + found("<slf4j.version>([^<]+)<", parent).get(0) + "</version>");
     DocumentBuilderFactory.newDefaultInstance()
         .newDocumentBuilder()

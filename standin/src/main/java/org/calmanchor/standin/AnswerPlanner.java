@@ -8,6 +8,7 @@ import java.util.Map;
 import org.calmanchor.checks.Check;
 import org.calmanchor.checks.Comparison;
 import org.calmanchor.checks.Expected;
+import org.calmanchor.checks.Matcher;
 import org.calmanchor.core.dynamic.DynamicAnswers;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.DynamicRequest;
@@ -117,10 +118,12 @@ final class AnswerPlanner {
   /** The values, with samples for what a check need not name. */
   private Map<String, Object> completed(
       @Nullable ElementDeclaration element, Map<String, Object> values, Expected.Compare compare) {
-    if (element == null || compare == Expected.Compare.ALL) {
-      return values;
+    Map<String, Object> plain = Matcher.removedFrom(values);
+    boolean isComplete = compare == Expected.Compare.ALL && plain.equals(values);
+    if (element == null || isComplete) {
+      return plain;
     }
-    PathValues all = PathValues.ofBody(contract, element, values, (type, text) -> text);
+    PathValues all = PathValues.ofBody(contract, element, plain, (type, text) -> text);
     for (int round = 0; round < MOST_ROUNDS; round++) {
       List<MissingValues.Missing> missing =
           MissingValues.ofBody(contract, samples, element, all.values()).stream()

@@ -48,7 +48,7 @@ final class StandInService implements DynamicService {
     for (PlannedAnswer each : planned) {
       if (comparison.fits(each.check(), request)) {
         noted.accept(new StandInCall(name, request, each.check().name()));
-        return after(each.check().after(), reply(request, each.outcome()));
+        return after(each.check().settings().after(), reply(request, each.outcome()));
       }
     }
     noted.accept(new StandInCall(name, request, null));

@@ -1,12 +1,16 @@
 package org.calmanchor.core.constraint;
 
 import jakarta.validation.ConstraintViolation;
+import jakarta.validation.ParameterNameProvider;
 import jakarta.validation.Validation;
 import jakarta.validation.ValidationException;
 import jakarta.validation.Validator;
+import java.lang.reflect.Constructor;
 import java.lang.reflect.Method;
+import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.lexical.LexicalException;
 import org.jspecify.annotations.Nullable;
 
@@ -29,7 +33,12 @@ public final class ConstraintProvider {
   /** The provider on the class path; null if there is none, or if its API is missing. */
   public static @Nullable ConstraintProvider find() {
     try {
-      return new ConstraintProvider(Validation.buildDefaultValidatorFactory().getValidator());
+      return new ConstraintProvider(
+          Validation.byDefaultProvider()
+              .configure()
+              .parameterNameProvider(new Names())
+              .buildValidatorFactory()
+              .getValidator());
     } catch (NoClassDefFoundError | ValidationException absent) {
       return null;
     }
@@ -51,6 +60,19 @@ public final class ConstraintProvider {
    */
   public void check(Object target, Method method, @Nullable Object[] arguments) {
     refuse(validator.forExecutables().validateParameters(target, method, arguments));
+  }
+
+  /** Names parameters as the contract does, whichever way the class was compiled. */
+  private static final class Names implements ParameterNameProvider {
+    @Override
+    public List<String> getParameterNames(Constructor<?> constructor) {
+      return Reflection.parameterNames(constructor, position -> "arg" + position);
+    }
+
+    @Override
+    public List<String> getParameterNames(Method method) {
+      return Reflection.parameterNames(method, position -> "arg" + position);
+    }
   }
 
   private static void refuse(Set<? extends ConstraintViolation<?>> violations) {

@@ -86,7 +86,10 @@ public final class AddedAnnotations {
     try (InputStream file = type.getResourceAsStream("/" + SourceIndex.fileOf(type.getName()))) {
       return file == null ? SourceIndex.EMPTY : SourceIndex.read(file);
     } catch (IOException unreadable) {
-      LOG.warn("The index of {} cannot be read", type.getName(), Loggable.failure(unreadable));
+      LOG.warn(
+          "The index of {} cannot be read",
+          Loggable.text(type.getName()),
+          Loggable.failure(unreadable));
       return SourceIndex.EMPTY;
     }
   }

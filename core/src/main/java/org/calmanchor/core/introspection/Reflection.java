@@ -4,7 +4,10 @@ import java.lang.reflect.AnnotatedElement;
 import java.lang.reflect.Executable;
 import java.lang.reflect.Field;
 import java.lang.reflect.Method;
+import java.lang.reflect.Parameter;
 import java.util.List;
+import java.util.function.IntFunction;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** Finds the reflected elements behind the view of Java, for planning. */
@@ -55,6 +58,23 @@ public final class Reflection {
       return reflected.executable();
     }
     throw new IllegalArgumentException("not read from a class: " + method.signature());
+  }
+
+  /**
+   * The names of a method's parameters, from class file or index.
+   *
+   * @param unknown gives the name of a parameter that has none there, by its position
+   */
+  public static List<String> parameterNames(Executable method, IntFunction<String> unknown) {
+    AddedAnnotations source = new AddedAnnotations();
+    Parameter[] parameters = method.getParameters();
+    return IntStream.range(0, parameters.length)
+        .mapToObj(
+            i -> {
+              String name = source.nameOf(parameters[i], i);
+              return name == null ? unknown.apply(i) : name;
+            })
+        .toList();
   }
 
   /** The accessors of a property: methods or a field. */

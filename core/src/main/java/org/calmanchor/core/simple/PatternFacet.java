@@ -10,7 +10,7 @@ import org.calmanchor.core.model.Facet;
  * The patterns of one restriction, of which a text has to match one (XML Schema 1.0 part 2, section
  * 4.3.4). Patterns come from documents and texts from messages, so matching has a limit of steps.
  */
-final class PatternFacet {
+public final class PatternFacet {
   private static final int MOST_STEPS = 2_000_000;
 
   private final List<Pattern> patterns;
@@ -30,6 +30,25 @@ final class PatternFacet {
   private PatternFacet(List<Pattern> patterns, String words) {
     this.patterns = patterns;
     this.words = words;
+  }
+
+  /**
+   * Translates one pattern.
+   *
+   * @throws IllegalArgumentException when it is no pattern of XML Schema; says why
+   */
+  public static PatternFacet of(String pattern) {
+    return new PatternFacet(List.of(new Facet(Facet.Kind.PATTERN, pattern)));
+  }
+
+  /** Whether a text matches as a whole; false for one that would take too many steps. */
+  public boolean matches(String text) {
+    try {
+      check(text);
+      return true;
+    } catch (LexicalException mismatch) {
+      return false;
+    }
   }
 
   /** The same check, with these words for what is expected. */

@@ -198,6 +198,8 @@ class ArchitectureTest {
               "MirrorMethod",
               "MirrorType",
               "ModuleAccess"),
+          // A check has steps before it, which are checks.
+          Set.of("Check", "CheckSettings"),
           // Reading a type reads its members, which reads their types.
           Set.of(
               "AttributeReader",

@@ -168,8 +168,8 @@ final class CheckQuestions {
     shown.put("operation", check.operation());
     shown.put(
         "version", check.version() == null ? service.versions().get(0) : check.version().title());
-    shown.put("values", check.input());
-    shown.put("headerBlocks", check.headerBlocks());
+    shown.put("values", CheckFile.document(check.input()));
+    shown.put("headerBlocks", CheckFile.document(check.headerBlocks()));
     shown.put("expect", CheckFile.document(check.expected()));
     return shown;
   }

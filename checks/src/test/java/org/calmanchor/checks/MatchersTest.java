@@ -1,0 +1,195 @@
+package org.calmanchor.checks;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.calmanchor.core.dynamic.Outcome;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Matchers, steps and references in check files. */
+class MatchersTest {
+  private static final Map<String, Object> CROSSING =
+      new TreeMap<>(
+          Map.of(
+              "code",
+              "F-1",
+              "fare",
+              "12.50",
+              "leaves",
+              "2027-06-11T10:00:00Z",
+              "stops",
+              List.of("Heron", "Sandpiper"),
+              "load",
+              Map.of("xsi:type", "Cars", "count", "3")));
+
+  /** The calls that were made. */
+  private final List<Check> calls = new ArrayList<>();
+
+  private final Map<String, String> environment = new HashMap<>(Map.of("PORT_OF", "Heron"));
+
+  private CheckResult run(String yaml) {
+    Caller caller =
+        check -> {
+          calls.add(check);
+          return check.input().containsValue("nowhere")
+              ? new Outcome.DeclaredFault("NoFerry", "Sender", "none", Map.of("reasonCode", "X"))
+              : new Outcome.Result(Map.of("result", CROSSING));
+        };
+    Check check = CheckFile.read("f.yaml", yaml).get(0);
+    // What is written again is the same check.
+    assertThat(CheckFile.read("f.yaml", CheckFile.write(check)).get(0)).isEqualTo(check);
+    return new CheckRun(Ferry.CONTRACT, caller, environment::get).run(check);
+  }
+
+  private static String expecting(String member) {
+    return "{check: c, operation: next, input: {from: Heron}, expect: {result: {result: {"
+        + member
+        + "}}, compare: named}}";
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "fare: !any ''                   |",
+        "note: !any ''                   |",
+        "fare: !present ''               |",
+        "note: !present ''               | result/note: expected some value, found nothing",
+        "note: !absent ''                |",
+        "code: !absent ''                | result/code: expected nothing, found F-1",
+        "load: !present ''               |",
+        "code: !pattern 'F-[0-9]'        |",
+        "code: !pattern 'F'              | result/code: expected a text like F, found F-1",
+        "note: !pattern '.*'             | result/note: expected a text like .*, found nothing",
+        "'code: {\"!pattern\": F-1}'     |",
+        "fare: !range 12 .. 13           |",
+        "fare: !range .. 12.5            |",
+        "fare: !range 12.51 ..           | result/fare: expected at least 12.51, found 12.50",
+        "leaves: !range 2027-06-11 .. 2027-06-12 |",
+        "leaves: !range 2027-06-11T12:00:00+02:00 .. |",
+        "leaves: !range .. 2027-06-11T09:59:00Z | result/leaves: expected at most"
+            + " 2027-06-11T09:59:00Z, found 2027-06-11T10:00:00Z",
+        "code: !range 1 .. 2             | result/code: expected 1 to 2, found F-1",
+        "fare: !near 12.4 +- 0.1         |",
+        "fare: !near 12.3 +- 0.1         | result/fare: expected 12.3 +- 0.1, found 12.50",
+        "stops: !unordered [Sandpiper, Heron] |",
+        "stops: !unordered [Sandpiper, !pattern 'H.*'] |",
+        "stops: !unordered [Heron, Heron] | result/stops: expected an item like Heron, found none"
+            + " that is left",
+        "stops: !unordered [Heron]       | result/stops: expected 1 item, found 2 items",
+        "stops: [!any '' , Sandpiper]    |",
+        "code: !from request/from        | result/code: expected Heron, found F-1"
+      })
+  void compareWhatComes(String member, String difference) {
+    List<String> found =
+        run(expecting(member)).differences().stream().map(Difference::toString).toList();
+    assertThat(found).isEqualTo(difference == null ? List.of() : List.of(difference));
+  }
+
+  @Test
+  void stepsComeFirstAndGiveValues() {
+    CheckResult result =
+        run(
+            """
+            sets:
+              one: [{step: first, operation: next, input: {from: !environment PORT_OF}}]
+            checks:
+              - check: c
+                given: [one, {operation: next, input: {from: !from 'first/result/stops[2]'}}]
+                operation: next
+                repeat: 2
+                tags: [slow, money]
+                within: PT1M
+                input: {from: !from next/result/load/count}
+                expect: {result: !any '' }
+            """
+                .replace("{result: !any '' }", "{result: {result: !any '' }}"));
+    assertThat(result.differences()).isEmpty();
+    assertThat(calls.stream().map(call -> call.input().get("from")))
+        .containsExactly("Heron", "Sandpiper", "3", "Heron", "Sandpiper", "3");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "given: [{step: s, operation: next, input: {from: nowhere}}] | step s: expected a result,"
+            + " found fault NoFerry: none",
+        "input: {from: !environment NOT_SET} | the answer: expected an answer, found none: the"
+            + " environment variable NOT_SET is not set",
+        "input: {from: !from s/result} | the answer: expected an answer, found none: !from"
+            + " s/result: there is no step \"s\" before this; there is none",
+        "given: [{step: s, operation: next, input: {from: a}}], input: {from: !from 's/result/x'} |"
+            + " the answer: expected an answer, found none: !from s/result/x: there is no \"x\" in"
+            + " what came: code, fare, leaves, load, stops",
+        "input: {from: !any '' } | the answer: expected an answer, found none: a matcher in its"
+            + " input or headerBlocks is for stand-ins; a call needs the value itself",
+        "within: PT0S | the answer: expected an answer within PT0S"
+      })
+  void sayWhatWentWrong(String parts, String difference) {
+    CheckResult result =
+        run("{check: c, operation: next, " + parts + ", expect: {result: {}, compare: named}}");
+    assertThat(result.differences()).hasSize(1);
+    assertThat(result.differences().get(0).toString()).startsWith(difference);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "a: !some b          | \"!some\" is not known; there is !any, !present",
+        "a: !pattern '['     | !pattern [ is not a pattern of XML Schema",
+        "a: !range x         | !range needs numbers or dates",
+        "a: !range a .. b    | !range needs numbers or dates",
+        "a: !near 3          | !near needs a number and how far off",
+        "a: !near 3 +- -1    | !near needs a number and how far off",
+        "a: !unordered x     | expected a list",
+        "a: !from x          | !from needs the name of a step and a path",
+        "a: !any             | Write a space after a tag"
+      })
+  void areRefusedWhereTheyAreWrong(String member, String problem) {
+    assertThatThrownBy(() -> CheckFile.read("f.yaml", expecting(member)))
+        .isInstanceOf(CheckFileException.class)
+        .hasMessageStartingWith("f.yaml:1: ")
+        .hasMessageContaining(problem);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "given: [a]       | there is no set \"a\" before this; there is none.",
+        "tags: 'two words' | a tag is a word",
+        "repeat: 0        | \"repeat\" is from 1 to 1000, not 0.",
+        "within: soon     | \"within\" is a duration from PT0S to PT1H"
+      })
+  void settingsAreRefusedWhereTheyAreWrong(String setting, String problem) {
+    String yaml = "{check: c, operation: next, expect: accepted, " + setting + "}";
+    assertThatThrownBy(() -> CheckFile.read("f.yaml", yaml)).hasMessageContaining(problem);
+  }
+
+  @Test
+  void theEnvironmentIsOnlyForFiles() {
+    assertThatThrownBy(
+            () -> CheckFile.readExpected("page", "{result: {result: !environment HOME}}"))
+        .hasMessage(
+            "page: !from and !environment are for checks in files, which are run as a whole.");
+  }
+
+  @Test
+  void aPatternCannotTakeForEver() {
+    Check check =
+        CheckFile.read("f.yaml", expecting("code: !pattern '((a|aa)+)+b'").replace("'", "\""))
+            .get(0);
+    Map<String, Object> answer = Map.of("result", Map.of("code", "a".repeat(5_000)));
+    assertThat(new Comparison(Ferry.CONTRACT).differences(check, new Outcome.Result(answer)))
+        .hasSize(1);
+  }
+}

@@ -1,0 +1,246 @@
+package org.calmanchor.cli.check;
+
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.calmanchor.checks.Check;
+import org.calmanchor.checks.CheckResult;
+import org.calmanchor.checks.Difference;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.ConnectionOptions;
+import org.calmanchor.cli.JsonText;
+import org.calmanchor.cli.OutputFiles;
+import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.TargetOptions;
+import org.calmanchor.core.model.PortType;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** {@code calm-anchor check}. */
+@Command(
+    name = "check",
+    description = {
+      "Replays check files: makes each call, and compares the answer with what the check expects.",
+      "A class is hosted for the run on a free port of this machine; the service of a WSDL document"
+          + " is called where it is."
+    },
+    footer = {
+      "",
+      "Exit codes: 0 all passed, 1 a check failed or a file is wrong, 2 wrong usage.",
+      "",
+      "Example:  calm-anchor check checks --against harbor.BerthDesk",
+      "          calm-anchor check checks/fuel.yaml --against http://localhost:8080/berths?wsdl \\",
+      "            --tag money --junit target/checks.xml"
+    })
+public final class CheckCommand implements Subcommand {
+  @Spec private CommandSpec spec = CommandSpec.create();
+
+  @Parameters(
+      paramLabel = "FILE|FOLDER",
+      arity = "1..*",
+      description = "Check files, and folders of them.")
+  private List<Path> places = new ArrayList<>();
+
+  @Option(
+      names = "--against",
+      paramLabel = "CLASS|FILE|URL",
+      required = true,
+      description =
+          "Full name of a class with @PortType, or a WSDL document. Repeatable: a check goes to the"
+              + " service that it names.")
+  private List<String> against = new ArrayList<>();
+
+  @Mixin private TargetOptions targets = new TargetOptions();
+
+  @Mixin private ConnectionOptions connection = new ConnectionOptions();
+
+  @Option(
+      names = "--tag",
+      paramLabel = "WORD",
+      description = "Run only checks with this tag. Repeatable: any of them.")
+  private List<String> tags = new ArrayList<>();
+
+  @Option(
+      names = "--without-tag",
+      paramLabel = "WORD",
+      description = "Leave out checks with this tag. Repeatable.")
+  private List<String> withoutTags = new ArrayList<>();
+
+  @Option(
+      names = "--name",
+      paramLabel = "TEXT",
+      description = "Run only checks whose name has this text.")
+  private String name = "";
+
+  @Option(
+      names = "--parallel",
+      paramLabel = "N",
+      defaultValue = "1",
+      description = "How many checks run at the same time. Default: ${DEFAULT-VALUE}.")
+  private int parallel;
+
+  @Option(names = "--json", description = "Print the results as JSON.")
+  private boolean isJson;
+
+  @Option(
+      names = "--junit",
+      paramLabel = "FILE",
+      description = "Also write the results as the XML that build servers read.")
+  private @Nullable Path junit;
+
+  /** Creates the command, for the command line. */
+  public CheckCommand() {}
+
+  @Override
+  public Integer call() throws InterruptedException {
+    if (parallel < 1 || parallel > 100) {
+      throw CommandException.usage("--parallel: write a number from 1 to 100.");
+    }
+    List<SourcedCheck> chosen = SourcedCheck.read(places).stream().filter(this::isChosen).toList();
+    if (chosen.isEmpty()) {
+      throw CommandException.usage("No check has that name or those tags.");
+    }
+    List<RunningHost> hosts = new ArrayList<>();
+    try {
+      return run(chosen, services(hosts));
+    } finally {
+      hosts.forEach(RunningHost::close);
+    }
+  }
+
+  private boolean isChosen(SourcedCheck sourced) {
+    Check check = sourced.check();
+    return check.name().contains(name)
+        && (tags.isEmpty() || tags.stream().anyMatch(check.settings().tags()::contains))
+        && withoutTags.stream().noneMatch(check.settings().tags()::contains);
+  }
+
+  private List<CheckedService> services(List<RunningHost> hosts) {
+    List<CheckedService> services = new ArrayList<>();
+    for (String each : against) {
+      TargetOptions.Target target = targets.target(each);
+      Class<?> type = targets.classOf(each);
+      if (type != null) {
+        target = hosted(type, target, hosts);
+      }
+      for (PortType portType : target.contract().portTypes()) {
+        services.add(CheckedService.of(target, portType, connection));
+      }
+    }
+    return services;
+  }
+
+  private static TargetOptions.Target hosted(
+      Class<?> type, TargetOptions.Target target, List<RunningHost> hosts) {
+    String path = "/" + type.getSimpleName();
+    RunningHost host =
+        SoapHost.onPort(0).testPage(false).serve(path, TargetOptions.instanceOf(type)).start();
+    hosts.add(host);
+    return new TargetOptions.Target(
+        target.contract().withAddress(host.address(path).toString()),
+        target.examples(),
+        target.notices());
+  }
+
+  private int run(List<SourcedCheck> chosen, List<CheckedService> services)
+      throws InterruptedException {
+    Map<SourcedCheck, CheckedService> planned = new LinkedHashMap<>();
+    for (SourcedCheck each : chosen) {
+      services.stream()
+          .filter(service -> service.takes(each.check()))
+          .findFirst()
+          .ifPresent(service -> planned.put(each, service));
+    }
+    if (planned.isEmpty()) {
+      throw CommandException.usage(
+          "No check is for "
+              + String.join(", ", services.stream().map(CheckedService::name).toList())
+              + ". The files have checks for "
+              + String.join(
+                  ", ", new TreeSet<>(chosen.stream().map(c -> c.check().service()).toList()))
+              + ".");
+    }
+    List<SourcedCheck> checks = List.copyOf(planned.keySet());
+    List<CheckResult> results = results(planned, chosen.size() - planned.size());
+    if (junit != null) {
+      OutputFiles.write(Map.of(junit, JUnitReport.of(checks, results)), true);
+    }
+    return results.stream().allMatch(CheckResult::isPassed) ? 0 : 1;
+  }
+
+  private List<CheckResult> results(Map<SourcedCheck, CheckedService> planned, int notRun)
+      throws InterruptedException {
+    PrintWriter out = spec.commandLine().getOut();
+    CheckReport report = new CheckReport(out, spec.commandLine().getColorScheme().ansi());
+    ExecutorService threads = Executors.newFixedThreadPool(parallel);
+    try {
+      Map<SourcedCheck, Future<CheckResult>> running = new LinkedHashMap<>();
+      planned.forEach(
+          (check, service) -> running.put(check, threads.submit(() -> service.run(check.check()))));
+      List<CheckResult> results = new ArrayList<>();
+      List<Object> json = new ArrayList<>();
+      for (Map.Entry<SourcedCheck, Future<CheckResult>> each : running.entrySet()) {
+        CheckResult result = resultOf(each.getValue());
+        results.add(result);
+        json.add(json(each.getKey(), result));
+        if (!isJson) {
+          report.print(each.getKey(), result);
+        }
+      }
+      if (isJson) {
+        out.println(JsonText.of(json));
+        out.flush();
+      } else {
+        report.printSummary(results, notRun);
+      }
+      return results;
+    } finally {
+      threads.shutdownNow();
+    }
+  }
+
+  private static CheckResult resultOf(Future<CheckResult> running) throws InterruptedException {
+    try {
+      return running.get();
+    } catch (ExecutionException failed) {
+      if (failed.getCause() instanceof CommandException wrong) {
+        throw wrong;
+      }
+      throw new IllegalStateException(failed.getCause());
+    }
+  }
+
+  private static Map<String, Object> json(SourcedCheck check, CheckResult result) {
+    Map<String, Object> json = new LinkedHashMap<>();
+    json.put("check", check.check().name());
+    json.put("file", check.file().toString());
+    json.put("operation", check.check().operation());
+    json.put("passed", result.isPassed());
+    json.put("milliseconds", result.took().toMillis());
+    json.put("differences", result.differences().stream().map(CheckCommand::json).toList());
+    return json;
+  }
+
+  private static Map<String, Object> json(Difference difference) {
+    Map<String, Object> json = new LinkedHashMap<>();
+    json.put("path", difference.path());
+    json.put("expected", difference.expected());
+    json.put("found", difference.found());
+    return json;
+  }
+}

@@ -1,0 +1,139 @@
+package org.calmanchor.examples;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import javax.xml.parsers.DocumentBuilderFactory;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Checks from the command line. */
+class CheckCommandTest {
+  private static final Path HARBOR =
+      Path.of("src/main/resources/org/calmanchor/examples/harbor/checks").toAbsolutePath();
+
+  @TempDir private Path folder;
+
+  @BeforeEach
+  void compile() throws Exception {
+    Sources.compile(
+        folder,
+        "Locker",
+        """
+        import org.calmanchor.annotations.*;
+
+        @PortType(namespace = "urn:lanternquay:locker")
+        public class Locker {
+          private static int next = 100;
+
+          @Operation public synchronized int rent(String boat) { return next++; }
+
+          @Operation public String open(int locker) { return "open " + locker; }
+        }
+        """,
+        "-parameters");
+    Files.writeString(
+        folder.resolve("checks.yaml"),
+        """
+        service: Locker
+        checks:
+          - check: What was rented can be opened
+            tags: [happy]
+            given: [{operation: rent, input: {boat: Patient Otter}}]
+            operation: open
+            input: {locker: !from rent/result}
+            expect: {result: {result: !pattern 'open 1[0-9][0-9]'}}
+          - check: Wrong on purpose
+            tags: [sad]
+            operation: open
+            input: {locker: 7}
+            expect: {result: {result: open 8}}
+          - check: For another service
+            service: Tides
+            operation: open
+            expect: accepted
+        """);
+  }
+
+  @Test
+  void hostsAClassAndShowsWhatDiffers() throws Exception {
+    Path junit = folder.resolve("out.xml");
+    Tool tool =
+        Tool.run(
+            folder, "check", "checks.yaml", "--against", "Locker", "--junit", junit.toString());
+    assertThat(tool.err()).isEmpty();
+    assertThat(tool.out().replaceAll("\\d+ ms", "N ms"))
+        .isEqualTo(
+            """
+              ok      What was rented can be opened  (N ms)
+              FAILED  Wrong on purpose
+                      checks.yaml, operation open
+                      result
+                        expected  open 8
+                        found     open 7
+
+            1 of 2 checks failed in N ms.
+            1 are for other services and were not run.
+            """);
+    assertThat(tool.exitCode()).isEqualTo(1);
+    assertThat(
+            DocumentBuilderFactory.newDefaultInstance()
+                .newDocumentBuilder()
+                .parse(junit.toFile())
+                .getDocumentElement()
+                .getAttribute("failures"))
+        .isEqualTo("1");
+  }
+
+  @Test
+  void choosesByTagAndPrintsJson() throws Exception {
+    Tool tool = Tool.run(folder, "check", ".", "--against", "Locker", "--tag", "happy", "--json");
+    assertThat(tool.out())
+        .contains("\"check\" : \"What was rented can be opened\"", "\"passed\" : true")
+        .doesNotContain("Wrong on purpose");
+    assertThat(tool.exitCode()).isZero();
+  }
+
+  @Test
+  void theChecksOfTheHarborHoldAtARunningHost() throws Exception {
+    try (Tool.Running demo = new Tool.Running(folder, "demo", "--port", "0")) {
+      String index = demo.until("Try ").replaceAll("(?s).*Index  (http://localhost:\\d+)/.*", "$1");
+      Tool tool =
+          Tool.run(
+              folder,
+              "check",
+              HARBOR.toString(),
+              "--against",
+              index + "/berths?wsdl",
+              "--against",
+              index + "/tides?wsdl",
+              "--parallel",
+              "4");
+      assertThat(tool.out()).as(tool.err()).contains("All 20 checks passed");
+      assertThat(tool.exitCode()).isZero();
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "none.yaml --against Locker             | 2 | There is no file or folder none.yaml.",
+        "checks.yaml --against Locker --tag no  | 2 | No check has that name or those tags.",
+        "checks.yaml --against Locker --name For | 2 | No check is for Locker. The files have checks"
+            + " for Tides.",
+        "checks.yaml --against Locker --parallel 0 | 2 | --parallel: write a number from 1 to 100.",
+        "checks.yaml                            | 2 | Missing required option: '--against",
+        "Locker.java --against Locker           | 1 | Files that are no check files:"
+      })
+  void saysWhatIsWrong(String arguments, int exitCode, String said) throws Exception {
+    String[] all = ("check " + arguments).split(" +", -1);
+    Tool tool = Tool.run(folder, all);
+    assertThat(tool.err()).startsWith(said);
+    assertThat(tool.exitCode()).isEqualTo(exitCode);
+  }
+}
