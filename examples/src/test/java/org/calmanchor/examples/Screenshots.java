@@ -54,13 +54,6 @@ public final class Screenshots {
       browser.run("document.querySelector(\"" + part("response") + "\").scrollIntoView()");
       browser.picture(shots.resolve("page-fault.png"));
 
-      browser.size(1920, 1080);
-      page.open("reserve");
-      page.click("example-values");
-      page.send("K-03");
-      browser.picture(shots.resolve("page-wide.png"));
-      browser.size(1280, 800);
-
       page.view("checks");
       browser.textOf("[data-checks]", "Quiet Comma");
       browser.click("main [data-run-all]");

@@ -35,7 +35,7 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "check",
     description = {
-      "Replays check files: makes each call, and compares the answer with what the check expects.",
+      "Replays check files, and shows which answers are not as expected.",
       "A class is hosted for the run on a free port of this machine; the service of a WSDL document"
           + " is called where it is."
     },
