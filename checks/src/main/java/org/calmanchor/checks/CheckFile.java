@@ -9,6 +9,7 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -199,6 +200,44 @@ public final class CheckFile {
       // The name is reserved first, so that of two savers with one name the second fails.
       Files.createFile(file);
       return Files.move(whole, file, StandardCopyOption.REPLACE_EXISTING);
+    } finally {
+      Files.deleteIfExists(whole);
+    }
+  }
+
+  /**
+   * Gives checks of a file other expectations; all else in it stays as it is, comments included.
+   *
+   * @param renewed checks of the file that differ from those in it by what they expect
+   * @throws IOException when the file cannot be read or written
+   * @throws CheckFileException when it could not be read again as these checks; it stays as it was
+   */
+  public static void renew(Path file, List<Check> renewed) throws IOException {
+    String name = String.valueOf(file.getFileName());
+    Map<String, Expected> expected = new LinkedHashMap<>();
+    renewed.forEach(check -> expected.put(check.name(), check.plain().expected()));
+    String before = Files.readString(file, StandardCharsets.UTF_8);
+    String after = new CheckEdits(new YamlNodes(name)).apply(before, expected);
+    List<Check> wanted =
+        read(name, before).stream()
+            .map(
+                check ->
+                    check.with(
+                        check.input(),
+                        check.headerBlocks(),
+                        expected.getOrDefault(check.name(), check.expected())))
+            .toList();
+    if (!read(name, after).equals(wanted)) {
+      throw new CheckFileException(
+          name, 0, "could not be renewed without a change to something else; nothing was written.");
+    }
+    Path whole = Files.createTempFile(file.toAbsolutePath().getParent(), ".check", ".tmp");
+    try {
+      Files.writeString(whole, after, StandardCharsets.UTF_8);
+      if (whole.getFileSystem().supportedFileAttributeViews().contains("posix")) {
+        Files.setPosixFilePermissions(whole, Files.getPosixFilePermissions(file));
+      }
+      Files.move(whole, file, StandardCopyOption.REPLACE_EXISTING, StandardCopyOption.ATOMIC_MOVE);
     } finally {
       Files.deleteIfExists(whole);
     }

@@ -1,7 +1,5 @@
 package org.calmanchor.checks;
 
-import java.time.Duration;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -12,15 +10,8 @@ import java.util.Set;
 import org.calmanchor.checks.Expected.Compare;
 import org.calmanchor.core.model.SoapVersion;
 import org.jspecify.annotations.Nullable;
-import org.snakeyaml.engine.v2.api.LoadSettings;
-import org.snakeyaml.engine.v2.composer.Composer;
-import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
-import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
-import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
 import org.snakeyaml.engine.v2.nodes.ScalarNode;
-import org.snakeyaml.engine.v2.parser.ParserImpl;
-import org.snakeyaml.engine.v2.scanner.StreamReader;
 
 /**
  * Reads check files. Every value is a text, so that {@code 42.50} and {@code no} stay as they were
@@ -29,8 +20,6 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
 final class CheckReader {
   /** Matches any code of a fault that the contract does not declare. */
   static final String ANY_CODE = "any";
-
-  private static final Duration MOST_TIME = Duration.ofHours(1);
 
   /** What {@code expect} is of a step that says nothing about its outcome. */
   private static final Expected ANY_RESULT = new Expected.Result(Map.of(), Compare.NAMED);
@@ -48,7 +37,7 @@ final class CheckReader {
   }
 
   List<Check> read(String yaml) {
-    Optional<Node> root = compose(yaml);
+    Optional<Node> root = nodes.compose(yaml);
     if (root.isEmpty()) {
       return List.of();
     }
@@ -67,16 +56,16 @@ final class CheckReader {
   }
 
   Map<String, Object> readValues(String yaml) {
-    return values.values(compose(yaml).orElse(null));
+    return values.values(nodes.compose(yaml).orElse(null));
   }
 
   Expected readExpected(String yaml) {
-    Optional<Node> root = compose(yaml);
+    Optional<Node> root = nodes.compose(yaml);
     if (root.isEmpty()) {
       throw new CheckFileException(
           file, 0, "write result, fault, undeclaredFault or \"accepted\".");
     }
-    if (!after(root.get()).isZero()) {
+    if (!nodes.after(root.get()).isZero()) {
       throw new CheckFileException(file, 0, "\"after\" is for stand-ins; it belongs into a file.");
     }
     Expected expected = expected(root.get(), root.get());
@@ -85,26 +74,6 @@ final class CheckReader {
     } catch (IllegalArgumentException reference) {
       throw new CheckFileException(
           file, 0, "!from and !environment are for checks in files, which are run as a whole.");
-    }
-  }
-
-  private Optional<Node> compose(String yaml) {
-    LoadSettings settings =
-        LoadSettings.builder().setLabel(file).setMaxAliasesForCollections(0).build();
-    try {
-      new YamlLimits(file).check(settings, yaml);
-      StreamReader characters = new StreamReader(settings, yaml);
-      return new Composer(settings, new ParserImpl(settings, characters)).getSingleNode();
-    } catch (MarkedYamlEngineException malformed) {
-      int line = malformed.getProblemMark().map(mark -> mark.getLine() + 1).orElse(0);
-      String problem = String.valueOf(malformed.getProblem());
-      String hint =
-          problem.startsWith("expected ' '")
-              ? " Write a space after a tag such as !any, also before a comma or bracket."
-              : "";
-      throw new CheckFileException(file, line, "is not YAML: " + problem + "." + hint);
-    } catch (YamlEngineException malformed) {
-      throw new CheckFileException(file, 0, "is not YAML: " + malformed.getMessage());
     }
   }
 
@@ -184,9 +153,9 @@ final class CheckReader {
         new CheckSettings(
             tags(parts.get("tags")),
             steps(parts.get("given"), service, sets),
-            parts.containsKey("within") ? duration(parts.get("within"), "within") : null,
+            parts.containsKey("within") ? nodes.duration(parts.get("within"), "within") : null,
             repeat(parts.get("repeat")),
-            after(parts.get("expect"))));
+            nodes.after(parts.get("expect"))));
   }
 
   private Set<String> tags(@Nullable Node node) {
@@ -213,30 +182,6 @@ final class CheckReader {
       throw nodes.problem(node, "\"repeat\" is from 1 to " + MOST_REPEATS + ", not " + text + ".");
     }
     return repeat;
-  }
-
-  /** How long a stand-in waits; it stands beside the outcome. */
-  private Duration after(@Nullable Node expect) {
-    Node node =
-        expect instanceof MappingNode ? nodes.mapping(expect, "an outcome").get("after") : null;
-    if (node == null) {
-      return Duration.ZERO;
-    }
-    return duration(node, "after");
-  }
-
-  private Duration duration(Node node, String name) {
-    String text = nodes.scalar(node, "a duration");
-    try {
-      Duration duration = Duration.parse(text);
-      if (!duration.isNegative() && duration.compareTo(MOST_TIME) <= 0) {
-        return duration;
-      }
-    } catch (DateTimeParseException malformed) {
-      // Reported below, as a duration that is out of range.
-    }
-    throw nodes.problem(
-        node, "\"" + name + "\" is a duration from PT0S to PT1H, such as PT2S, not " + text + ".");
   }
 
   /** The version's number in a check file. */

@@ -58,7 +58,7 @@ public final class CheckRun {
       if (!result.isPassed()) {
         List<Difference> differences =
             result.differences().stream().map(each -> each.within("step " + step.name())).toList();
-        return new CheckResult(check, result.outcome(), differences, result.took());
+        return new CheckResult(check, result.outcome(), differences, result.took(), step.name());
       }
       steps.put(
           step.name(), result.outcome() == null ? Map.of() : References.valuesOf(result.outcome()));
@@ -91,12 +91,12 @@ public final class CheckRun {
         differences =
             List.of(new Difference("", "an answer within " + within, "one after " + took));
       }
-      return new CheckResult(check, outcome, differences, took);
+      return new CheckResult(check, outcome, differences, took, null);
     } catch (IOException | IllegalArgumentException failed) {
       Duration took = Duration.ofNanos(System.nanoTime() - start);
       Difference difference =
           new Difference("", "an answer", "none: " + String.valueOf(failed.getMessage()));
-      return new CheckResult(check, null, List.of(difference), took);
+      return new CheckResult(check, null, List.of(difference), took, null);
     }
   }
 }

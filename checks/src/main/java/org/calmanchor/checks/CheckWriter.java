@@ -1,5 +1,6 @@
 package org.calmanchor.checks;
 
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -35,6 +36,29 @@ final class CheckWriter {
     return new Dump(settings, new PlainWhereItReadsBack(settings)).dumpToString(document);
   }
 
+  /** The value of {@code expect} in one line, for the place of another one. */
+  static String inline(Expected expected, Duration after) {
+    DumpSettings settings =
+        DumpSettings.builder()
+            .setDefaultFlowStyle(FlowStyle.FLOW)
+            .setMultiLineFlow(false)
+            .setSplitLines(false)
+            .setWidth(Integer.MAX_VALUE)
+            .setDereferenceAliases(true)
+            .build();
+    Object outcome = late(expected(expected), after);
+    return new Dump(settings, new PlainWhereItReadsBack(settings)).dumpToString(outcome).strip();
+  }
+
+  private static Object late(Object expected, Duration after) {
+    if (!(expected instanceof Map<?, ?> outcome) || after.isZero()) {
+      return expected;
+    }
+    Map<Object, Object> late = new LinkedHashMap<>(outcome);
+    late.put("after", after.toString());
+    return late;
+  }
+
   private static Map<String, Object> document(Check check) {
     Map<String, Object> document = new LinkedHashMap<>();
     document.put("check", check.name());
@@ -43,12 +67,7 @@ final class CheckWriter {
     }
     putCall(document, check);
     settings(document, check.settings());
-    Object expected = expected(check.expected());
-    if (expected instanceof Map<?, ?> outcome && !check.settings().after().isZero()) {
-      Map<Object, Object> late = new LinkedHashMap<>(outcome);
-      late.put("after", check.settings().after().toString());
-      expected = late;
-    }
+    Object expected = late(expected(check.expected()), check.settings().after());
     document.put("expect", expected);
     return document;
   }
@@ -133,10 +152,12 @@ final class CheckWriter {
     private Node tagged(TaggedValue value) {
       Tag tag = new Tag(value.tag());
       if (value.content() instanceof List<?> items) {
-        return representSequence(tag, items, FlowStyle.BLOCK);
+        return representSequence(tag, items, settings.getDefaultFlowStyle());
       }
       String text = value.content().toString();
-      return new ScalarNode(tag, text, ScalarStyle.PLAIN);
+      // A tag without a text needs one that is empty, or else a comma would belong to the tag.
+      return new ScalarNode(
+          tag, text, text.isEmpty() ? ScalarStyle.SINGLE_QUOTED : ScalarStyle.PLAIN);
     }
 
     private Node text(Object data) {

@@ -3,6 +3,8 @@ package org.calmanchor.checks;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -10,6 +12,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.calmanchor.core.dynamic.Outcome;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -191,5 +194,47 @@ class MatchersTest {
     Map<String, Object> answer = Map.of("result", Map.of("code", "a".repeat(5_000)));
     assertThat(new Comparison(Ferry.CONTRACT).differences(check, new Outcome.Result(answer)))
         .hasSize(1);
+  }
+
+  @Test
+  void expectationsAreRenewedWhereTheyStand(@TempDir Path folder) throws Exception {
+    String yaml =
+        """
+        # Prices change every spring.
+        checks:
+          - check: Some
+            operation: next   # the next one
+            expect:
+              result:
+                result:
+                  fare: 1.00
+                  code: !pattern 'F-.'
+                  note: !absent
+                  stops: [Heron]
+              compare: named
+
+          # The other one:
+          - {check: Fault, operation: next, expect: {fault: NoFerry}, input: {from: x}}
+          - check: Last
+            operation: next
+            expect: {result: {result: {}}, compare: named}
+        """;
+    Path file = Files.writeString(folder.resolve("f.yaml"), yaml);
+    List<Check> checks = CheckFile.read(file);
+    CheckRun run =
+        new CheckRun(Ferry.CONTRACT, c -> new Outcome.Result(Map.of("result", CROSSING)));
+    CheckFile.renew(
+        file, checks.subList(0, 2).stream().map(run::run).map(CheckResult::renewed).toList());
+    assertThat(file)
+        .content()
+        .contains(
+            "# Prices change every spring.\n",
+            "    operation: next   # the next one\n    expect: {result: {result: {code: !pattern"
+                + " 'F-.', fare: 12.50, stops: [Heron, Sandpiper], note: !absent ''}}, compare:"
+                + " named}\n\n  # The other one:\n",
+            "operation: next, expect: {result: {result: {code: F-1,",
+            "}, input: {from: x}}\n  - check: Last\n    operation: next\n    expect: {result:"
+                + " {result: {}}, compare: named}\n");
+    assertThat(run.run(CheckFile.read(file).subList(0, 2))).allMatch(CheckResult::isPassed);
   }
 }

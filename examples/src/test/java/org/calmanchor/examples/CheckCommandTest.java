@@ -90,6 +90,18 @@ class CheckCommandTest {
   }
 
   @Test
+  void keepsWhatCameAfterShowingIt() throws Exception {
+    Tool tool = Tool.run(folder, "check", "checks.yaml", "--against", "Locker", "--keep");
+    assertThat(tool.out()).contains("expected  open 8");
+    assertThat(tool.err()).isEqualTo("Kept in checks.yaml: 1 expectation\n");
+    assertThat(tool.exitCode()).isZero();
+    assertThat(Files.readString(folder.resolve("checks.yaml")))
+        .contains("input: {locker: 7}\n    expect: {result: {result: open 7}}\n");
+    assertThat(Tool.run(folder, "check", "checks.yaml", "--against", "Locker").out())
+        .contains("All 2 checks passed");
+  }
+
+  @Test
   void choosesByTagAndPrintsJson() throws Exception {
     Tool tool = Tool.run(folder, "check", ".", "--against", "Locker", "--tag", "happy", "--json");
     assertThat(tool.out())

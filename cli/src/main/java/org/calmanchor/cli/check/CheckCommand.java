@@ -103,6 +103,13 @@ public final class CheckCommand implements Subcommand {
       description = "Also write the results as the XML that build servers read.")
   private @Nullable Path junit;
 
+  @Option(
+      names = "--keep",
+      description =
+          "Let the checks that failed expect what came, after showing what differs. Their files"
+              + " change only there.")
+  private boolean keeps;
+
   /** Creates the command, for the command line. */
   public CheckCommand() {}
 
@@ -180,7 +187,12 @@ public final class CheckCommand implements Subcommand {
     if (junit != null) {
       OutputFiles.write(Map.of(junit, JUnitReport.of(checks, results)), true);
     }
-    return results.stream().allMatch(CheckResult::isPassed) ? 0 : 1;
+    boolean isPassed = results.stream().allMatch(CheckResult::isPassed);
+    if (isPassed || !keeps) {
+      return isPassed ? 0 : 1;
+    }
+    int left = new RenewedFiles(spec.commandLine().getErr()).renew(checks, results);
+    return left == 0 ? 0 : 1;
   }
 
   private List<CheckResult> results(Map<SourcedCheck, CheckedService> planned, int notRun)
