@@ -8,8 +8,11 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
@@ -256,5 +259,61 @@ class CheckFileTest {
     assertThatThrownBy(() -> CheckFile.read("late.yaml", yaml))
         .isInstanceOf(CheckFileException.class)
         .hasMessageStartingWith("late.yaml:3: ");
+  }
+
+  /** A document that is wrong by one word, and the schema's object that lists the words there. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "{x: 1, check: c, operation: o, expect: accepted}            | check",
+        "{check: c, operation: o, expect: accepted, given: [{x: 1}]} | step",
+        "{check: c, operation: o, expect: {result: {}, x: 1}}        | result",
+        "{check: c, operation: o, expect: {fault: f, x: 1}}          | fault",
+        "{check: c, operation: o, expect: {undeclaredFault: f, x: 1}} | undeclaredFault",
+        "{checks: [], x: 1}                                          | checks"
+      })
+  void theSchemaForEditorsHasTheSameWords(String yaml, String required) throws IOException {
+    String schema = Files.readString(Path.of("../docs/check-file.schema.json"));
+    Matcher object =
+        Pattern.compile("\"required\": \\[([^]]*)],\\s+\"additionalProperties\": false,")
+            .matcher(schema);
+    String all = "";
+    while (object.find()) {
+      String head = "step".equals(required) ? "\"operation\"" : "\"" + required + "\"";
+      if (object.group(1).startsWith(head)) {
+        all = String.join(", ", properties(schema.substring(object.end())));
+      }
+    }
+    String words = all;
+    assertThatThrownBy(() -> CheckFile.read("f.yaml", yaml))
+        .satisfies(
+            wrong ->
+                assertThat(said(wrong.getMessage()))
+                    .containsExactlyInAnyOrder(words.split(", ", -1)));
+  }
+
+  private static String[] said(String message) {
+    return message.replaceAll("(?s).* there is (.*)\\.", "$1").split(", ", -1);
+  }
+
+  /** The names of the object's properties: those at the first level of braces. */
+  private static List<String> properties(String json) {
+    List<String> names = new ArrayList<>();
+    int depth = 0;
+    int position = json.indexOf('{');
+    do {
+      char c = json.charAt(position);
+      depth += c == '{' ? 1 : c == '}' ? -1 : 0;
+      if (c == '"' && depth == 1) {
+        int end = json.indexOf('"', position + 1);
+        names.add(json.substring(position + 1, end));
+        position = end;
+      } else if (c == '"') {
+        position = json.indexOf('"', position + 1);
+      }
+      position++;
+    } while (depth > 0);
+    return names;
   }
 }

@@ -1,16 +1,20 @@
 package org.calmanchor.cli;
 
 import java.io.IOException;
+import java.lang.reflect.Modifier;
 import java.net.URL;
 import java.net.URLClassLoader;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
+import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.problem.NearMiss;
+import org.jspecify.annotations.Nullable;
 
-/** Suggests the class that a user probably meant when there is no class of the given name. */
+/** Finds classes in folders: services, and the class that a user probably meant. */
 final class ClassSearch {
   private static final int MOST_FILES = 20_000;
   private static final String SUFFIX = ".class";
@@ -53,6 +57,46 @@ final class ClassSearch {
     return isChosen
         ? " Compile it first; --classpath names the folder of its package's outermost folder."
         : " Compile it first, and say where its classes are: --classpath FOLDER.";
+  }
+
+  /**
+   * The classes that can be served: those with {@code @PortType}, and those that extend or
+   * implement something that has it. In the order of their names.
+   */
+  List<Class<?>> services(ClassLoader loader) throws IOException {
+    List<Class<?>> services = new ArrayList<>();
+    for (Path folder : folders) {
+      try (Stream<Path> files = Files.walk(folder)) {
+        for (Path file : files.limit(MOST_FILES).filter(ClassSearch::isClass).sorted().toList()) {
+          Class<?> type = loaded(nameOf(folder.relativize(file)), loader);
+          if (type != null && isService(type)) {
+            services.add(type);
+          }
+        }
+      }
+    }
+    return services;
+  }
+
+  private static @Nullable Class<?> loaded(String name, ClassLoader loader) {
+    try {
+      return Class.forName(name, false, loader);
+    } catch (ClassNotFoundException | LinkageError other) {
+      // Its package begins elsewhere, or it needs what is not on the class path.
+      return null;
+    }
+  }
+
+  private static boolean isService(Class<?> type) {
+    boolean isConcrete = !type.isInterface() && !Modifier.isAbstract(type.getModifiers());
+    return isConcrete && !type.isAnonymousClass() && isMarked(type);
+  }
+
+  private static boolean isMarked(Class<?> type) {
+    Class<?> above = type.getSuperclass();
+    return type.isAnnotationPresent(PortType.class)
+        || (above != null && isMarked(above))
+        || Arrays.stream(type.getInterfaces()).anyMatch(ClassSearch::isMarked);
   }
 
   private static boolean isClass(Path file) {

@@ -28,14 +28,20 @@ import picocli.CommandLine.Parameters;
       "Creates each object by its constructor without parameters. Reports all contract problems"
           + " before it opens the port."
     },
-    footer = {"", "Example:  calm-anchor serve harbor.BerthDesk --classpath target/classes"})
+    footer = {
+      "",
+      "Example:  calm-anchor serve harbor.BerthDesk --classpath target/classes",
+      "          calm-anchor serve        (in a folder with target/classes: all services in it)"
+    })
 final class ServeCommand implements Callable<Integer> {
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(
       paramLabel = "CLASS",
-      arity = "1..*",
-      description = "Full names of classes with @PortType.")
+      arity = "0..*",
+      description =
+          "Full names of classes with @PortType. Default: all in the folders of --classpath that"
+              + " have a constructor without parameters.")
   private List<String> classNames = new ArrayList<>();
 
   @Mixin private ClassPathOption classPath = new ClassPathOption();
@@ -109,8 +115,11 @@ final class ServeCommand implements Callable<Integer> {
   private Map<String, Class<?>> services() {
     UserClasses classes = classPath.classes();
     Map<String, Class<?>> services = new LinkedHashMap<>();
-    for (String name : classNames) {
-      Class<?> type = classes.named(name);
+    List<Class<?>> types =
+        classNames.isEmpty()
+            ? found(classes)
+            : classNames.stream().<Class<?>>map(classes::named).toList();
+    for (Class<?> type : types) {
       Class<?> other = services.put("/" + type.getSimpleName(), type);
       if (other != null) {
         throw CommandException.usage(
@@ -123,6 +132,32 @@ final class ServeCommand implements Callable<Integer> {
       }
     }
     return services;
+  }
+
+  /** The services in the folders that can be made here; says which are left out, and why. */
+  private List<Class<?>> found(UserClasses classes) {
+    List<Class<?>> all = classes.services();
+    List<Class<?>> served = new ArrayList<>();
+    List<String> left = new ArrayList<>();
+    for (Class<?> type : all) {
+      String needs = UserClasses.needs(type);
+      if (needs == null) {
+        served.add(type);
+      } else {
+        left.add(
+            type.getName()
+                + " is not served: its constructor needs arguments, "
+                + needs
+                + ". Host it from Java: SoapHost.onPort(8080).serve(\"/"
+                + type.getSimpleName()
+                + "\", yourObject).start().");
+      }
+    }
+    if (served.isEmpty()) {
+      throw CommandException.problem(String.join("\n", left));
+    }
+    left.forEach(each -> spec.commandLine().getOut().println("Note: " + each + "\n"));
+    return served;
   }
 
   /**

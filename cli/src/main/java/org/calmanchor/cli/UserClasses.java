@@ -11,8 +11,11 @@ import java.net.URLClassLoader;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Loads the user's classes from the class path of a command. */
 final class UserClasses {
@@ -100,6 +103,41 @@ final class UserClasses {
               + incomplete.getMessage()
               + " is missing or broken. Add what it needs to --classpath.");
     }
+  }
+
+  /**
+   * All classes in the folders that can be served.
+   *
+   * @throws CommandException when there is none, or the folders cannot be read
+   */
+  List<Class<?>> services() {
+    List<Class<?>> services;
+    try {
+      services = new ClassSearch(entries, isChosen).services(loader);
+    } catch (IOException unreadable) {
+      throw CommandException.usage("The folders of classes cannot be read: " + shown() + ".");
+    }
+    if (services.isEmpty()) {
+      throw CommandException.usage(
+          "There is no class with @PortType in "
+              + (shown().equals(".") ? "this folder" : shown())
+              + ". Compile it first, or say where it is: --classpath FOLDER.");
+    }
+    return services;
+  }
+
+  /** What the public constructors of a class need, for people; null if one needs nothing. */
+  static @Nullable String needs(Class<?> type) {
+    if (Arrays.stream(type.getDeclaredConstructors()).anyMatch(c -> c.getParameterCount() == 0)) {
+      return null;
+    }
+    return Arrays.stream(type.getDeclaredConstructors())
+        .map(
+            constructor ->
+                Arrays.stream(constructor.getParameterTypes())
+                    .map(Class::getSimpleName)
+                    .collect(Collectors.joining(", ", type.getSimpleName() + "(", ")")))
+        .collect(Collectors.joining(" or "));
   }
 
   private String shown() {

@@ -8,8 +8,6 @@ import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 
 /** Checks from the command line. */
 class CheckCommandTest {
@@ -19,7 +17,12 @@ class CheckCommandTest {
   @TempDir private Path folder;
 
   @BeforeEach
-  void compile() throws Exception {
+  void write() throws Exception {
+    writeLocker(folder);
+  }
+
+  /** Writes a service and a file of checks. */
+  static void writeLocker(Path folder) throws Exception {
     Sources.compile(
         folder,
         "Locker",
@@ -128,24 +131,5 @@ class CheckCommandTest {
       assertThat(tool.out()).as(tool.err()).contains("All 20 checks passed");
       assertThat(tool.exitCode()).isZero();
     }
-  }
-
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "none.yaml --against Locker             | 2 | There is no file or folder none.yaml.",
-        "checks.yaml --against Locker --tag no  | 2 | No check has that name or those tags.",
-        "checks.yaml --against Locker --name For | 2 | No check is for Locker. The files have checks"
-            + " for Tides.",
-        "checks.yaml --against Locker --parallel 0 | 2 | --parallel: write a number from 1 to 100.",
-        "checks.yaml                            | 2 | Missing required option: '--against",
-        "Locker.java --against Locker           | 1 | Files that are no check files:"
-      })
-  void saysWhatIsWrong(String arguments, int exitCode, String said) throws Exception {
-    String[] all = ("check " + arguments).split(" +", -1);
-    Tool tool = Tool.run(folder, all);
-    assertThat(tool.err()).startsWith(said);
-    assertThat(tool.exitCode()).isEqualTo(exitCode);
   }
 }
