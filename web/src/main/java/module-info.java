@@ -1,7 +1,7 @@
 /** All that an HTTP request can ask of hosted services, on a neutral request and response. */
 module org.calmanchor.web {
   requires transitive org.calmanchor.core;
-  requires org.calmanchor.checks;
+  requires transitive org.calmanchor.checks;
   requires static transitive org.jspecify;
   requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;
@@ -13,6 +13,7 @@ module org.calmanchor.web {
   exports org.calmanchor.web.http;
   exports org.calmanchor.web.picture;
   exports org.calmanchor.web.handbook;
+  exports org.calmanchor.web.report;
 
   // The template engine runs the compiled templates, which are made after this is compiled.
   opens org.calmanchor.web.template to

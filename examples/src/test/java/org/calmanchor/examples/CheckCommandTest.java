@@ -67,7 +67,15 @@ class CheckCommandTest {
     Path junit = folder.resolve("out.xml");
     Tool tool =
         Tool.run(
-            folder, "check", "checks.yaml", "--against", "Locker", "--junit", junit.toString());
+            folder,
+            "check",
+            "checks.yaml",
+            "--against",
+            "Locker",
+            "--junit",
+            junit.toString(),
+            "--html",
+            "out.html");
     assertThat(tool.err()).isEmpty();
     assertThat(tool.out().replaceAll("\\d+ ms", "N ms"))
         .isEqualTo(
@@ -83,6 +91,8 @@ class CheckCommandTest {
             1 are for other services and were not run.
             """);
     assertThat(tool.exitCode()).isEqualTo(1);
+    assertThat(Files.readString(folder.resolve("out.html")))
+        .contains("1 of 2 checks failed.", "<td>open 8</td><td>open 7</td>");
     assertThat(
             DocumentBuilderFactory.newDefaultInstance()
                 .newDocumentBuilder()

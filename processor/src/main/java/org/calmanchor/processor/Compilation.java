@@ -80,6 +80,7 @@ final class Compilation {
   /** Reads a service and reports what is wrong; false if a type is not known yet. */
   private boolean isRead(TypeElement service) {
     MirrorType view = MirrorType.of(mirrors, service);
+    mirrors.places().clear();
     try {
       indexAbove(view);
       output.write(ContractReader.readSource(view), service);

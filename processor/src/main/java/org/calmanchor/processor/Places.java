@@ -16,6 +16,13 @@ import org.jspecify.annotations.Nullable;
 final class Places {
   private final Map<String, Element> bySignature = new HashMap<>();
 
+  /**
+   * Forgets everything: signatures have no packages, so they tell elements of one service apart.
+   */
+  void clear() {
+    bySignature.clear();
+  }
+
   /** Notes the element of a signature, and returns the signature. */
   String of(String signature, @Nullable Element element) {
     if (element != null) {

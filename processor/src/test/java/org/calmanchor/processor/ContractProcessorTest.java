@@ -181,6 +181,45 @@ class ContractProcessorTest {
     assertThat(places.get("CALM-204")).contains("List<String> names");
   }
 
+  @Test
+  void aProblemStandsInTheServiceThatHasIt() throws Exception {
+    String service =
+        """
+        @PortType(namespace = "urn:lanternquay:%s") public class Desk {
+          @Operation public void keep(Boat boat) {}
+          public record Boat(%s) {}
+        }
+        """;
+    Javac.Said said =
+        Javac.into(folder)
+            .source(
+                "a/Desk", "package a;\n" + RandomService.IMPORTS + service.formatted("a", "int a"))
+            .source(
+                "b/Desk", "package b;\n" + RandomService.IMPORTS + service.formatted("b", "Date a"))
+            .with(new ContractProcessor())
+            .compile();
+    assertThat(said.diagnostics())
+        .filteredOn(each -> each.getKind() == Diagnostic.Kind.ERROR)
+        .singleElement()
+        .satisfies(each -> assertThat(each.getSource().getName()).endsWith("b/Desk.java"));
+  }
+
+  @Test
+  void operationsWithoutAServiceAreAWarning() throws Exception {
+    Javac.Said said =
+        compile(
+            "Desk",
+            RandomService.IMPORTS
+                + "public class Desk { @Operation public void keep(int boat) {} }\n"
+                + "class Base { @Operation public void mixed(int in) {} }\n"
+                + "@PortType(namespace = \"urn:lanternquay:a\") class Sub extends Base {}\n");
+    assertThat(said.isCompiled()).isTrue();
+    assertThat(said.of(Diagnostic.Kind.WARNING))
+        .singleElement()
+        .asString()
+        .startsWith("CALM-101 Desk: it is not marked as a service.");
+  }
+
   /** Writes a record in the first round. */
   private static final class Generator extends AbstractProcessor {
     private boolean isWritten;

@@ -1,7 +1,9 @@
 package org.calmanchor.cli.check;
 
 import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,6 +25,7 @@ import org.calmanchor.cli.TargetOptions;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.web.report.CheckReportFile;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -102,6 +105,12 @@ public final class CheckCommand implements Subcommand {
       paramLabel = "FILE",
       description = "Also write the results as the XML that build servers read.")
   private @Nullable Path junit;
+
+  @Option(
+      names = "--html",
+      paramLabel = "FILE",
+      description = "Also write the results as one HTML file.")
+  private @Nullable Path html;
 
   @Option(
       names = "--keep",
@@ -187,12 +196,26 @@ public final class CheckCommand implements Subcommand {
     if (junit != null) {
       OutputFiles.write(Map.of(junit, JUnitReport.of(checks, results)), true);
     }
+    if (html != null) {
+      OutputFiles.write(Map.of(html, html(checks, results)), true);
+    }
     boolean isPassed = results.stream().allMatch(CheckResult::isPassed);
     if (isPassed || !keeps) {
       return isPassed ? 0 : 1;
     }
     int left = new RenewedFiles(spec.commandLine().getErr()).renew(checks, results);
     return left == 0 ? 0 : 1;
+  }
+
+  private byte[] html(List<SourcedCheck> checks, List<CheckResult> results) {
+    List<CheckReportFile.Line> lines = new ArrayList<>();
+    for (int i = 0; i < results.size(); i++) {
+      lines.add(new CheckReportFile.Line(checks.get(i).file().toString(), results.get(i)));
+    }
+    String target = String.join(", ", against);
+    return new CheckReportFile(target, Instant.now(), lines)
+        .write()
+        .getBytes(StandardCharsets.UTF_8);
   }
 
   private List<CheckResult> results(Map<SourcedCheck, CheckedService> planned, int notRun)
