@@ -54,6 +54,20 @@ public record Check(
     this(name, service, operation, version, input, headerBlocks, expected, CheckSettings.NONE);
   }
 
+  /**
+   * Whether it is one call whose values are all in the file: it has no steps before it, and takes
+   * nothing from elsewhere.
+   */
+  public boolean isOneCall() {
+    return settings.given().isEmpty()
+        && !References.areIn(input)
+        && !References.areIn(headerBlocks)
+        && !(expected instanceof Expected.Result result && References.areIn(result.values()))
+        && !(expected instanceof Expected.Fault fault
+            && fault.values() != null
+            && References.areIn(fault.values()));
+  }
+
   /** The same check with other values. */
   Check with(Map<String, Object> input, Map<String, Object> headerBlocks, Expected expected) {
     return new Check(name, service, operation, version, input, headerBlocks, expected, settings);

@@ -162,6 +162,12 @@ public final class CheckFile {
     return (Map<String, Object>) TaggedValue.plain(values);
   }
 
+  /** The values of a message for people: a matcher is a text that says what it asks for. */
+  @SuppressWarnings("unchecked") // a map stays one
+  public static Map<String, Object> words(Map<String, Object> values) {
+    return (Map<String, Object>) TaggedValue.words(values);
+  }
+
   /** Writes a check as the text of a check file. */
   public static String write(Check check) {
     return new CheckWriter().write(check);

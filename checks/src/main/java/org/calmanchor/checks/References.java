@@ -28,6 +28,18 @@ record References(Map<String, Map<String, ?>> steps, UnaryOperator<@Nullable Str
     return outcome instanceof Outcome.DeclaredFault fault ? fault.values() : Map.of();
   }
 
+  /** Whether there is a reference in a value. */
+  static boolean areIn(Object value) {
+    if (value instanceof Map<?, ?> map) {
+      return map.values().stream().anyMatch(References::areIn);
+    }
+    if (value instanceof Matcher.Unordered unordered) {
+      return areIn(unordered.items());
+    }
+    return value instanceof Reference
+        || (value instanceof List<?> list && list.stream().anyMatch(References::areIn));
+  }
+
   /**
    * The same values without references.
    *

@@ -35,6 +35,20 @@ record TaggedValue(String tag, Object content) {
         : new TaggedValue("!environment", ((Reference.Environment) value).name());
   }
 
+  /** The same values with the words of matchers and references in their places. */
+  static Object words(Object value) {
+    if (value instanceof Map<?, ?> map) {
+      Map<String, Object> members = new LinkedHashMap<>();
+      map.forEach((key, member) -> members.put(String.valueOf(key), words(member)));
+      return members;
+    }
+    if (value instanceof List<?> || value instanceof Matcher.Unordered) {
+      List<?> items = value instanceof Matcher.Unordered some ? some.items() : (List<?>) value;
+      return items.stream().map(TaggedValue::words).toList();
+    }
+    return value instanceof Matcher || value instanceof Reference ? value.toString() : value;
+  }
+
   /** The same values with plain maps, lists and texts only, as JSON has them. */
   static Object plain(Object value) {
     if (value instanceof Map<?, ?> map) {

@@ -178,6 +178,34 @@ class MatchersTest {
     assertThatThrownBy(() -> CheckFile.read("f.yaml", yaml)).hasMessageContaining(problem);
   }
 
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "input: {from: a}, expect: {result: {result: !any '' }}           | true",
+        "given: [{operation: next}], expect: {result: {}}                 | false",
+        "input: {from: [!environment A ]}, expect: {result: {}}           | false",
+        "expect: {result: {result: {stops: !unordered [!from request/a ]}}} | false",
+        "expect: {fault: NoFerry, detail: {reasonCode: !from request/a }} | false"
+      })
+  void thePageCanRunWhatIsOneCall(String parts, boolean isOneCall) {
+    Check check = CheckFile.read("f.yaml", "{check: c, operation: next, " + parts + "}").get(0);
+    assertThat(check.isOneCall()).isEqualTo(isOneCall);
+  }
+
+  @Test
+  void matchersHaveWordsAndAFormForJson() {
+    Map<String, Object> values =
+        CheckFile.readValues("f", "{a: !pattern 'x+', b: {c: !unordered [!near 1 +- 2 ]}}");
+    assertThat(CheckFile.words(values))
+        .isEqualTo(Map.of("a", "a text like x+", "b", Map.of("c", List.of("1 +- 2"))));
+    assertThat(CheckFile.document(values))
+        .isEqualTo(
+            Map.of(
+                "a", Map.of("!pattern", "x+"),
+                "b", Map.of("c", Map.of("!unordered", List.of(Map.of("!near", "1 +- 2"))))));
+  }
+
   @Test
   void theEnvironmentIsOnlyForFiles() {
     assertThatThrownBy(

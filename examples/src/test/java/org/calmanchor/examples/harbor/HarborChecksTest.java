@@ -128,14 +128,23 @@ class HarborChecksTest {
   @Test
   void theDocumentsExamplesAreChecks() throws IOException {
     String document = Files.readString(ROOT.resolve("docs/checks.md"));
-    List<String> blocks =
+    List<Check> checks =
         Pattern.compile("```yaml\\n(.*?)```", Pattern.DOTALL)
             .matcher(document)
             .results()
             .map(block -> block.group(1))
+            .filter(block -> block.contains("check: "))
+            .flatMap(block -> CheckFile.read("checks.md", block).stream())
             .toList();
-    assertThat(blocks).hasSize(2);
-    assertThat(blocks.stream().mapToInt(block -> CheckFile.read("checks.md", block).size()).sum())
-        .isEqualTo(4);
+    assertThat(checks).hasSize(5);
+    try (BerthStore store = BerthStore.seeded();
+        RunningHost host = harbor(store)) {
+      Contract contract = ContractReader.read(BerthDesk.class).contract();
+      DynamicMessages messages = DynamicMessages.of(contract);
+      URI address = host.address("/berths");
+      new CheckRun(contract, check -> call(messages, check, address))
+          .run(checks)
+          .forEach(result -> assertThat(result.differences()).as(result.check().name()).isEmpty());
+    }
   }
 }

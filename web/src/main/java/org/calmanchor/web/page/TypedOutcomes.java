@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
@@ -72,7 +73,8 @@ public final class TypedOutcomes {
     Map<String, Object> shown = new LinkedHashMap<>();
     if (expected instanceof Expected.Result result && operation.output() != null) {
       shown.put("kind", "result");
-      shown.put("nodes", typed.body(contract.response(operation), result.values()));
+      shown.put(
+          "nodes", typed.body(contract.response(operation), CheckFile.words(result.values())));
     } else if (expected instanceof Expected.Fault fault) {
       shown.put("kind", fault.name() == null ? "refused" : "fault");
       shown.put("name", fault.name());
@@ -102,6 +104,6 @@ public final class TypedOutcomes {
 
   private static Map<String, Object> values(Expected.Fault fault) {
     Map<String, Object> values = fault.values();
-    return values == null ? Map.of() : values;
+    return values == null ? Map.of() : CheckFile.words(values);
   }
 }

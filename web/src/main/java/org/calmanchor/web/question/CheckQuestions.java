@@ -148,11 +148,20 @@ final class CheckQuestions {
     try {
       if (folder != null && Files.isDirectory(folder)) {
         CheckFile.Folder all = CheckFile.readAll(folder);
-        all.checks().stream()
-            .filter(check -> check.service().isEmpty() || check.service().equals(service.name()))
-            .forEach(check -> shown.add(shown(check)));
-        if (!all.problems().isEmpty()) {
-          answer.put("error", String.join("\n", all.problems()));
+        List<String> problems = new ArrayList<>(all.problems());
+        for (Check check : all.checks()) {
+          boolean isOurs = check.service().isEmpty() || check.service().equals(service.name());
+          if (isOurs && check.isOneCall()) {
+            shown.add(shown(check));
+          } else if (isOurs) {
+            problems.add(
+                "\""
+                    + check.name()
+                    + "\" has steps, or values from elsewhere. Run it with: calm-anchor check");
+          }
+        }
+        if (!problems.isEmpty()) {
+          answer.put("error", String.join("\n", problems));
         }
       }
     } catch (IOException unusable) {
