@@ -89,16 +89,17 @@ final class Compilation {
     } catch (UnresolvedTypeException waits) {
       // If no round brings the type, the compiler itself says that it is missing.
       return false;
-    } catch (UnreadableClassException unreadable) {
+    } catch (IOException unwritable) {
+      error("Its WSDL cannot be written: " + unwritable.getMessage(), service);
+    } catch (RuntimeException unread) {
+      // A mistake of ours, or an unreadable class file, is no reason to stop a user's build.
       warn(
           service.getSimpleName()
               + " cannot be checked here: "
-              + unreadable.getMessage()
+              + (unread instanceof UnreadableClassException ? unread.getMessage() : unread)
               + ". Check it with: calm-anchor judge "
               + service.getQualifiedName(),
           service);
-    } catch (IOException unwritable) {
-      error("Its WSDL cannot be written: " + unwritable.getMessage(), service);
     }
     return true;
   }

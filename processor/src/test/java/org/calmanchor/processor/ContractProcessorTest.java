@@ -312,6 +312,34 @@ class ContractProcessorTest {
   }
 
   @Test
+  void aClassFileThatCannotBeReadIsAWarning() throws Exception {
+    Path model = Files.createDirectories(folder.resolve("model"));
+    Javac.into(model).source("Boat", "public record Boat(String name) {}").compile();
+    String service =
+        RandomService.IMPORTS
+            + """
+            @PortType(namespace = "urn:lanternquay:boats")
+            public class BoatDesk {
+              @Operation public Boat find(String name) { return null; }
+            }
+            """;
+    // The index is broken, which the compiler does not look at.
+    Path index = Files.createDirectories(model.resolve("META-INF/calm-anchor"));
+    Files.writeString(index.resolve("Boat.properties"), "doc=\\u00zz");
+    Javac.Said said =
+        Javac.into(folder)
+            .source("BoatDesk", service)
+            .classPath(model)
+            .with(new ContractProcessor())
+            .compile();
+    assertThat(said.isCompiled()).isTrue();
+    assertThat(said.of(Diagnostic.Kind.WARNING))
+        .contains(
+            "BoatDesk cannot be checked here: META-INF/calm-anchor/Boat.properties cannot be read:"
+                + " not a file of properties. Check it with: calm-anchor judge BoatDesk");
+  }
+
+  @Test
   void theSameSourcesGiveTheSameFiles() throws Exception {
     List<String> options = List.of("-Acalm.anchor.wsdl=w");
     compile("BerthDesk", DESK, options.toArray(String[]::new));
