@@ -223,6 +223,12 @@ public final class CheckFile {
     Map<String, Expected> expected = new LinkedHashMap<>();
     renewed.forEach(check -> expected.put(check.name(), check.plain().expected()));
     String before = Files.readString(file, StandardCharsets.UTF_8);
+    for (String check : expected.keySet()) {
+      if (read(name, before).stream().filter(each -> each.name().equals(check)).count() != 1) {
+        throw new CheckFileException(
+            name, 0, "has not exactly one check \"" + check + "\"; give each a name of its own.");
+      }
+    }
     String after = new CheckEdits(new YamlNodes(name)).apply(before, expected);
     List<Check> wanted =
         read(name, before).stream()

@@ -265,4 +265,12 @@ class MatchersTest {
                 + " {result: {}}, compare: named}\n");
     assertThat(run.run(CheckFile.read(file).subList(0, 2))).allMatch(CheckResult::isPassed);
   }
+
+  @Test
+  void checksOfOneNameAreNotRenewed(@TempDir Path folder) throws Exception {
+    String one = "  - {check: c, operation: next, expect: {fault: NoFerry}}\n";
+    Path file = Files.writeString(folder.resolve("f.yaml"), "checks:\n" + one + one);
+    assertThatThrownBy(() -> CheckFile.renew(file, CheckFile.read(file).subList(0, 1)))
+        .hasMessage("f.yaml: has not exactly one check \"c\"; give each a name of its own.");
+  }
 }
