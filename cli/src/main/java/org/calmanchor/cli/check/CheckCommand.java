@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeSet;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -180,6 +181,12 @@ public final class CheckCommand implements Subcommand {
       services.stream()
           .filter(service -> service.takes(each.check()))
           .findFirst()
+          // An operation that no service has is a failure, unless the check is for another service.
+          .or(
+              () ->
+                  each.check().service().isEmpty()
+                      ? Optional.of(services.get(0))
+                      : Optional.empty())
           .ifPresent(service -> planned.put(each, service));
     }
     if (planned.isEmpty()) {
