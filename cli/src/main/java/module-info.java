@@ -13,8 +13,13 @@ module org.calmanchor.cli {
   requires static transitive org.jspecify;
 
   exports org.calmanchor.cli;
+  exports org.calmanchor.cli.classes;
 
   opens org.calmanchor.cli to
+      info.picocli;
+  opens org.calmanchor.cli.classes to
+      info.picocli;
+  opens org.calmanchor.cli.serve to
       info.picocli;
   opens org.calmanchor.cli.check to
       info.picocli;

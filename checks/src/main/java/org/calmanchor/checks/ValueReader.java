@@ -29,7 +29,9 @@ final class ValueReader {
   Map<String, Object> values(@Nullable Node node) {
     Map<String, Object> values = new LinkedHashMap<>();
     if (node != null && !YamlNodes.isNull(node)) {
-      nodes.mapping(node, "members by name").forEach((name, member) -> put(values, name, member));
+      nodes
+          .mapping(node, "members by name, such as {name: value}")
+          .forEach((name, member) -> put(values, name, member));
     }
     return values;
   }

@@ -1,6 +1,9 @@
 package org.calmanchor.cli;
 
+import java.io.PrintWriter;
+import java.util.List;
 import java.util.ServiceLoader;
+import org.calmanchor.cli.serve.ServeCommand;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.host.PortTakenException;
 import picocli.CommandLine;
@@ -43,9 +46,25 @@ public final class CalmAnchor implements Runnable {
     System.exit(commandLine().execute(arguments));
   }
 
+  /**
+   * Runs a command in this process, for tools that offer the commands in their own way.
+   *
+   * @param out gets what a terminal would get, without colours
+   * @param err gets messages
+   * @return the exit code
+   */
+  public static int run(List<String> arguments, PrintWriter out, PrintWriter err) {
+    return commandLine()
+        .setColorScheme(CommandLine.Help.defaultColorScheme(CommandLine.Help.Ansi.OFF))
+        .setOut(out)
+        .setErr(err)
+        .execute(arguments.toArray(String[]::new));
+  }
+
   static CommandLine commandLine() {
     CommandLine line = new CommandLine(new CalmAnchor());
-    for (Subcommand added : ServiceLoader.load(Subcommand.class)) {
+    for (Subcommand added :
+        ServiceLoader.load(Subcommand.class, Subcommand.class.getClassLoader())) {
       line.addSubcommand(added);
     }
     // An argument that begins with @ is an attribute, or a file that the command itself reads.

@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.time.format.DateTimeParseException;
 
 /** Times on the command line. */
-final class Durations {
+public final class Durations {
   private Durations() {}
 
   /**
@@ -12,7 +12,7 @@ final class Durations {
    *
    * @param what what the time is for, in messages
    */
-  static Duration read(String what, String value) {
+  public static Duration read(String what, String value) {
     try {
       return Duration.parse(value.matches("(?i)P.*") ? value : "PT" + value);
     } catch (DateTimeParseException noTime) {

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.core.conformance.Conformance;
 import org.calmanchor.core.conformance.Finding;
 import org.calmanchor.core.conformance.Profile;
@@ -75,7 +76,7 @@ final class JudgeCommand implements Callable<Integer> {
       if (DocumentOptions.isDocument(target)) {
         return document(target);
       }
-      Reading reading = ContractReader.read(classPath.classes().named(target));
+      Reading reading = ContractReader.read(classPath.named(target));
       DocumentSet documents = reading.documents();
       return documents == null
           ? report(target, written(reading))

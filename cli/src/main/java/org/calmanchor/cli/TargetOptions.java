@@ -3,6 +3,8 @@ package org.calmanchor.cli;
 import java.net.URI;
 import java.util.Comparator;
 import java.util.List;
+import org.calmanchor.cli.classes.ClassPathOption;
+import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
@@ -110,7 +112,7 @@ public final class TargetOptions {
       ReadDocument read = documents.read(text);
       return new Target(read.contract(), Examples.NONE, read.notices());
     }
-    Reading reading = ContractReader.read(classPath.classes().named(text));
+    Reading reading = ContractReader.read(classPath.named(text));
     return new Target(reading.contract(), reading.examples(), List.of());
   }
 
@@ -120,7 +122,7 @@ public final class TargetOptions {
    * @throws CommandException when there is no such class
    */
   public @Nullable Class<?> classOf(String text) {
-    return DocumentOptions.isDocument(text) ? null : classPath.classes().named(text);
+    return DocumentOptions.isDocument(text) ? null : classPath.named(text);
   }
 
   /**

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
+import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.core.document.DocumentCopy;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.read.ContractReader;
@@ -74,7 +75,7 @@ final class WsdlCommand implements Callable<Integer> {
       return copy();
     }
     String location = location();
-    Class<?> type = classPath.classes().named(className);
+    Class<?> type = classPath.named(className);
     Reading reading = ContractReader.read(type);
     Contract contract = reading.contract();
     String target =

@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.serve;
 
 import java.net.URI;
 import java.util.ArrayList;
@@ -7,6 +7,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.Callable;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.PageOptions;
+import org.calmanchor.cli.Session;
+import org.calmanchor.cli.classes.ClassPathOption;
+import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
@@ -33,7 +38,7 @@ import picocli.CommandLine.Parameters;
       "Example:  calm-anchor serve harbor.BerthDesk --classpath target/classes",
       "          calm-anchor serve        (in a folder with target/classes: all services in it)"
     })
-final class ServeCommand implements Callable<Integer> {
+public final class ServeCommand implements Callable<Integer> {
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(
@@ -81,6 +86,9 @@ final class ServeCommand implements Callable<Integer> {
   @Mixin private PageOptions page = new PageOptions();
 
   @Mixin private StateOptions state = new StateOptions();
+
+  /** Creates the command, for the command line. */
+  public ServeCommand() {}
 
   @Override
   public Integer call() throws InterruptedException {

@@ -1,13 +1,10 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.classes;
 
 import java.io.File;
 import java.io.IOException;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Modifier;
-import java.net.MalformedURLException;
-import java.net.URL;
-import java.net.URLClassLoader;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -15,10 +12,11 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.calmanchor.cli.CommandException;
 import org.jspecify.annotations.Nullable;
 
 /** Loads the user's classes from the class path of a command. */
-final class UserClasses {
+public final class UserClasses {
   private final List<Path> entries;
   private final boolean isChosen;
   private final ClassLoader loader;
@@ -26,10 +24,7 @@ final class UserClasses {
   private UserClasses(List<Path> entries, boolean isChosen) {
     this.entries = entries;
     this.isChosen = isChosen;
-    this.loader =
-        new URLClassLoader(
-            entries.stream().map(UserClasses::url).toArray(URL[]::new),
-            UserClasses.class.getClassLoader());
+    this.loader = new ProjectLoader(entries, UserClasses.class.getClassLoader());
   }
 
   /**
@@ -39,7 +34,7 @@ final class UserClasses {
    * @param isChosen whether the user gave it
    * @throws CommandException when an entry is not there
    */
-  static UserClasses on(String classPath, boolean isChosen) {
+  public static UserClasses on(String classPath, boolean isChosen) {
     List<Path> entries = new ArrayList<>();
     for (String entry : classPath.split(File.pathSeparator, -1)) {
       if (entry.endsWith("*")) {
@@ -69,20 +64,12 @@ final class UserClasses {
     }
   }
 
-  private static URL url(Path entry) {
-    try {
-      return entry.toUri().toURL();
-    } catch (MalformedURLException impossible) {
-      throw CommandException.usage("--classpath: " + entry + " cannot be read as a path.");
-    }
-  }
-
   /**
    * Loads the class with that name.
    *
    * @throws CommandException when there is none, or it cannot be loaded
    */
-  Class<?> named(String name) {
+  public Class<?> named(String name) {
     try {
       return Class.forName(name, false, loader);
     } catch (ClassNotFoundException missing) {
@@ -110,7 +97,7 @@ final class UserClasses {
    *
    * @throws CommandException when there is none, or the folders cannot be read
    */
-  List<Class<?>> services() {
+  public List<Class<?>> services() {
     List<Class<?>> services;
     try {
       services = new ClassSearch(entries, isChosen).services(loader);
@@ -126,8 +113,31 @@ final class UserClasses {
     return services;
   }
 
+  /**
+   * The contracts in a folder of the class path: its services, and classes and interfaces with
+   * {@code @PortType} that none of these extends or implements.
+   *
+   * @throws CommandException when the folder cannot be read
+   */
+  public List<Class<?>> contracts(Path folder) {
+    try {
+      return new ClassSearch(List.of(folder), isChosen).contracts(loader);
+    } catch (IOException unreadable) {
+      throw CommandException.usage("The folder of classes cannot be read: " + folder + ".");
+    }
+  }
+
+  /** Why no object of a class can be made here, for people; null if one can be made. */
+  public static @Nullable String reasonNotToMake(Class<?> type) {
+    if (type.isInterface() || Modifier.isAbstract(type.getModifiers())) {
+      return type.isInterface() ? "it is an interface" : "it is abstract";
+    }
+    String needs = needs(type);
+    return needs == null ? null : "its constructor needs arguments, " + needs;
+  }
+
   /** What the public constructors of a class need, for people; null if one needs nothing. */
-  static @Nullable String needs(Class<?> type) {
+  public static @Nullable String needs(Class<?> type) {
     if (Arrays.stream(type.getDeclaredConstructors()).anyMatch(c -> c.getParameterCount() == 0)) {
       return null;
     }
@@ -157,7 +167,7 @@ final class UserClasses {
    *
    * @throws CommandException when it has none, or that fails
    */
-  static Object instance(Class<?> type) {
+  public static Object instance(Class<?> type) {
     if (type.isInterface() || Modifier.isAbstract(type.getModifiers())) {
       throw CommandException.problem(
           type.getSimpleName()

@@ -1,7 +1,8 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.serve;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.calmanchor.cli.CommandException;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine.Option;
 

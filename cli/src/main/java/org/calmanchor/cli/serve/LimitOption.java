@@ -1,7 +1,9 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.serve;
 
 import java.util.Arrays;
 import java.util.List;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.Durations;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.host.SoapHost;

@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.classes;
 
 import java.io.IOException;
 import java.lang.reflect.Modifier;
@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.problem.NearMiss;
@@ -64,18 +65,34 @@ final class ClassSearch {
    * implement something that has it. In the order of their names.
    */
   List<Class<?>> services(ClassLoader loader) throws IOException {
-    List<Class<?>> services = new ArrayList<>();
+    return classes(loader, ClassSearch::isService);
+  }
+
+  /** Services, and what else has {@code @PortType} and is none of theirs. */
+  List<Class<?>> contracts(ClassLoader loader) throws IOException {
+    List<Class<?>> services = services(loader);
+    return classes(
+        loader,
+        type ->
+            services.contains(type)
+                || (type.isAnnotationPresent(PortType.class)
+                    && services.stream().noneMatch(type::isAssignableFrom)));
+  }
+
+  private List<Class<?>> classes(ClassLoader loader, Predicate<Class<?>> isWanted)
+      throws IOException {
+    List<Class<?>> found = new ArrayList<>();
     for (Path folder : folders) {
       try (Stream<Path> files = Files.walk(folder)) {
         for (Path file : files.limit(MOST_FILES).filter(ClassSearch::isClass).sorted().toList()) {
           Class<?> type = loaded(nameOf(folder.relativize(file)), loader);
-          if (type != null && isService(type)) {
-            services.add(type);
+          if (type != null && isWanted.test(type)) {
+            found.add(type);
           }
         }
       }
     }
-    return services;
+    return found;
   }
 
   private static @Nullable Class<?> loaded(String name, ClassLoader loader) {

@@ -1,0 +1,7 @@
+package harbor;
+
+/** No service at all. */
+public enum Pier {
+  HERON,
+  KITTIWAKE
+}
