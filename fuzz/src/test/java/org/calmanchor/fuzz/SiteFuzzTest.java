@@ -103,6 +103,7 @@ class SiteFuzzTest {
             SMALL.value(Limit.COMPRESSION_RATIO),
             null,
             true,
+            0,
             RunningCalls.UNWATCHED));
   }
 

@@ -2,9 +2,11 @@ package org.calmanchor.host;
 
 import java.net.InetAddress;
 import java.net.URI;
+import java.util.List;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.web.ServedExchange;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -63,6 +65,16 @@ public final class RunningHost implements AutoCloseable {
   /** The calls that are running. */
   public RunningCalls calls() {
     return calls;
+  }
+
+  /**
+   * The exchanges that have ended, the oldest first; none unless the host records them ({@link
+   * SoapHost#recordExchanges}). Waits a second at most for calls whose answers are being sent.
+   *
+   * @throws InterruptedException when this thread is interrupted meanwhile
+   */
+  public List<ServedExchange> exchanges() throws InterruptedException {
+    return handler.site().exchanges();
   }
 
   /** The number of complete answers that wait for their readers. */

@@ -51,6 +51,7 @@ public final class SoapHost {
   private boolean sharesLoopback;
   private @Nullable Path checks;
   private boolean keepsExchanges;
+  private int keptExchanges;
   private final List<Interceptor> interceptors = new ArrayList<>();
   private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -204,6 +205,20 @@ public final class SoapHost {
   }
 
   /**
+   * Keeps each of the last {@code most} exchanges of all callers, for {@link
+   * RunningHost#exchanges()}; for tests, since it costs time and memory.
+   *
+   * @param most 1 at least
+   */
+  public SoapHost recordExchanges(int most) {
+    if (most < 1) {
+      throw new IllegalArgumentException("at least 1 exchange is recorded, not " + most);
+    }
+    this.keptExchanges = most;
+    return this;
+  }
+
+  /**
    * Sets a limit that is a count or a size. The defaults are in docs/limits.md.
    *
    * @param value inclusive; 1 at least
@@ -290,6 +305,7 @@ public final class SoapHost {
             limits.value(Limit.COMPRESSION_RATIO),
             checks,
             keepsExchanges,
+            keptExchanges,
             calls);
     EndpointSettings serving =
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);

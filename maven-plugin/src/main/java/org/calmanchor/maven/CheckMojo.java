@@ -66,6 +66,9 @@ final class CheckMojo extends ProjectGoal {
   private static final List<String> CHATTY =
       List.of("org.eclipse.jetty.server.Server", "org.eclipse.jetty.server.AbstractConnector");
 
+  @Parameter(defaultValue = "${maven.version}", readonly = true)
+  private String mavenVersion = "";
+
   /** Leaves out this goal, as all tests. */
   @Parameter(property = "skipTests", defaultValue = "false")
   private boolean skipTests;
@@ -104,10 +107,10 @@ final class CheckMojo extends ProjectGoal {
   }
 
   /** Takes effect when a logger is made; the log of Maven is configured by system properties. */
-  private static void quieten() {
-    for (String logger : CHATTY) {
-      System.getProperties().putIfAbsent("org.slf4j.simpleLogger.log." + logger, "warn");
-    }
+  private void quieten() {
+    String prefix =
+        mavenVersion.startsWith("3.") ? "org.slf4j.simpleLogger.log." : "maven.logger.log.";
+    CHATTY.forEach(logger -> System.getProperties().putIfAbsent(prefix + logger, "warn"));
   }
 
   private List<File> files() {

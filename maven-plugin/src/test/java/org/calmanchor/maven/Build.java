@@ -82,7 +82,10 @@ record Build(Path folder) {
 
   private static String settings(String known) {
     String repository =
-        "<id>central</id><url>"
+        "<id>"
+            // Another Maven may need what this one never fetched; then the public one is there too.
+            + ("mvn".equals(System.getProperty("calm.anchor.mvn")) ? "central" : "known")
+            + "</id><url>"
             + Path.of(known).toUri()
             + "</url><releases><checksumPolicy>ignore</checksumPolicy></releases>";
     return """

@@ -42,7 +42,7 @@ public final class Site {
   public Site(List<HostedService> hosted, SiteSettings settings) {
     this.settings = settings;
     this.hosts = new HostRule(settings);
-    this.log = settings.showsPages() && settings.keepsExchanges() ? new ExchangeLog() : null;
+    this.log = logFor(settings);
     this.events = new ExchangeEvents();
     for (HostedService service : hosted) {
       if (services.put(service.path(), service) != null) {
@@ -63,6 +63,13 @@ public final class Site {
     services.put(changed.path(), changed);
     put(changed, former.sites.getOrDefault(changed.path(), List.of()));
     this.pages = former.pages.of(sites);
+  }
+
+  private static @Nullable ExchangeLog logFor(SiteSettings settings) {
+    if (settings.keptExchanges() > 0) {
+      return ExchangeLog.ofAll(settings.keptExchanges());
+    }
+    return settings.showsPages() && settings.keepsExchanges() ? ExchangeLog.forPages() : null;
   }
 
   private void put(HostedService service, List<ServiceSite> atPath) {
@@ -124,6 +131,14 @@ public final class Site {
         && "events".equals(QueryParameters.of(request.query()).value("page"))
         && hosts.allows(request)
         && !hosts.isFromElsewhere(request);
+  }
+
+  /**
+   * The exchanges that have ended, the oldest first; none if they are not kept. Waits a second at
+   * most for those that are open.
+   */
+  public List<ServedExchange> exchanges() throws InterruptedException {
+    return log == null ? List.of() : log.exchanges();
   }
 
   /** Ends the streams of pages that follow the exchanges, because the host stops. */

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param compressionRatio how many times its size a compressed message may become
  * @param checks the folder for checks that pages keep, or null for none
  * @param keepsExchanges whether pages show the last exchanges of all callers
+ * @param keptExchanges how many exchanges are kept for code, each one; 0 for none but the page's
  * @param calls what counts and watches pages and documents, with the calls
  */
 public record SiteSettings(
@@ -23,6 +24,7 @@ public record SiteSettings(
     long compressionRatio,
     @Nullable Path checks,
     boolean keepsExchanges,
+    int keptExchanges,
     RunningCalls calls) {
   /** Checks that the public URL names a host. */
   public SiteSettings {

@@ -8,7 +8,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeSet;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -16,6 +15,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckResult;
+import org.calmanchor.checks.CheckedService;
 import org.calmanchor.checks.Difference;
 import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.ConnectionOptions;
@@ -156,7 +156,7 @@ public final class CheckCommand implements Subcommand {
         target = hosted(type, target, hosts);
       }
       for (PortType portType : target.contract().portTypes()) {
-        services.add(CheckedService.of(target, portType, connection));
+        services.add(ServiceCaller.serviceOf(target, portType, connection));
       }
     }
     return services;
@@ -178,16 +178,7 @@ public final class CheckCommand implements Subcommand {
       throws InterruptedException {
     Map<SourcedCheck, CheckedService> planned = new LinkedHashMap<>();
     for (SourcedCheck each : chosen) {
-      services.stream()
-          .filter(service -> service.takes(each.check()))
-          .findFirst()
-          // An operation that no service has is a failure, unless the check is for another service.
-          .or(
-              () ->
-                  each.check().service().isEmpty()
-                      ? Optional.of(services.get(0))
-                      : Optional.empty())
-          .ifPresent(service -> planned.put(each, service));
+      CheckedService.of(each.check(), services).ifPresent(service -> planned.put(each, service));
     }
     if (planned.isEmpty()) {
       throw CommandException.usage(

@@ -61,7 +61,9 @@ record CheckReport(PrintWriter out, Ansi colours) {
             : results.size() == 1 ? "The check passed" : "All " + checks + " passed",
         millis(all));
     if (notRun > 0) {
-      out.printf("%d are for other services and were not run.%n", notRun);
+      out.printf(
+          "%s for other services and %s not run.%n",
+          notRun == 1 ? "1 is" : notRun + " are", notRun == 1 ? "was" : "were");
     }
     out.flush();
   }

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.security.Principal;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,6 +14,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.io.BulkInputStream;
 import org.calmanchor.core.logging.SecretNames;
+import org.calmanchor.web.ServedExchange;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
@@ -21,7 +23,11 @@ import org.jspecify.annotations.Nullable;
 public final class RecordedExchange implements HttpRequest, HttpResponse {
   private final HttpRequest request;
   private final HttpResponse response;
-  private final Map<String, Object> begun = new LinkedHashMap<>();
+  private final Instant at = Instant.now();
+  private final String from;
+  private final String path;
+  private final boolean isPage;
+  private final Map<String, String> requestHeaders;
   private final long start = System.nanoTime();
   private final ByteArrayOutputStream received = new ByteArrayOutputStream();
   private final ByteArrayOutputStream sent = new ByteArrayOutputStream();
@@ -30,7 +36,7 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   private final @Nullable String requestType;
   private @Nullable InputStream body;
   private @Nullable OutputStream output;
-  private Map<String, Object> shown = Map.of();
+  private @Nullable ServedExchange ended;
   private boolean wasAborted;
   private int status;
 
@@ -38,18 +44,16 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
     this.request = request;
     this.response = response;
     // Copied now, because the request is not valid after its answer.
-    begun.put("at", Instant.now().toString());
-    begun.put("from", request.remoteAddress());
-    begun.put("isPage", "same-origin".equals(request.header("Sec-Fetch-Site")));
-    begun.put("path", request.path());
-    begun.put("requestHeaders", SecretNames.masked(request.headers()));
+    this.from = request.remoteAddress();
+    this.isPage = "same-origin".equals(request.header("Sec-Fetch-Site"));
+    this.path = request.path();
+    this.requestHeaders = SecretNames.masked(request.headers());
     this.requestCoding = request.header("Content-Encoding");
     this.requestType = request.header("Content-Type");
   }
 
   /** Records the answer and the end of the exchange. */
   public synchronized void end() {
-    Map<String, Object> all = new LinkedHashMap<>(begun);
     String asked = RecordedText.of(received.toByteArray(), requestCoding, requestType, false);
     String answered =
         RecordedText.of(
@@ -57,19 +61,53 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
             answerHeaders.get("Content-Encoding"),
             answerHeaders.get("Content-Type"),
             true);
-    all.put("operation", MessageSummary.body(asked));
-    all.put("outcome", MessageSummary.outcome(answered));
-    all.put("request", asked);
-    all.put("status", status);
-    all.put("wasAborted", wasAborted);
-    all.put("responseHeaders", SecretNames.masked(answerHeaders));
-    all.put("response", answered);
-    all.put("millis", TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0);
-    shown = all;
+    ended =
+        new ServedExchange(
+            at,
+            from,
+            isPage,
+            path,
+            MessageSummary.body(asked),
+            MessageSummary.outcome(answered),
+            requestHeaders,
+            asked,
+            status,
+            wasAborted,
+            SecretNames.masked(answerHeaders),
+            answered,
+            Duration.ofNanos(System.nanoTime() - start));
   }
 
-  synchronized Map<String, Object> shown() {
-    return shown;
+  /**
+   * The exchange.
+   *
+   * @throws IllegalStateException when it has not ended
+   */
+  synchronized ServedExchange exchange() {
+    if (ended == null) {
+      throw new IllegalStateException("the exchange has not ended");
+    }
+    return ended;
+  }
+
+  /** The exchange for the page. */
+  Map<String, Object> shown() {
+    ServedExchange exchange = exchange();
+    Map<String, Object> all = new LinkedHashMap<>();
+    all.put("at", exchange.at().toString());
+    all.put("from", exchange.from());
+    all.put("isPage", exchange.isPage());
+    all.put("path", exchange.path());
+    all.put("requestHeaders", exchange.requestHeaders());
+    all.put("operation", exchange.operation());
+    all.put("outcome", exchange.outcome());
+    all.put("request", exchange.request());
+    all.put("status", exchange.status());
+    all.put("wasAborted", exchange.wasAborted());
+    all.put("responseHeaders", exchange.responseHeaders());
+    all.put("response", exchange.response());
+    all.put("millis", TimeUnit.NANOSECONDS.toMicros(exchange.took().toNanos()) / 1000.0);
+    return all;
   }
 
   @Override
@@ -149,7 +187,7 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
 
   @Override
   public String path() {
-    return String.valueOf(begun.get("path"));
+    return path;
   }
 
   @Override
