@@ -54,6 +54,9 @@ interface Fuel {
       if (litres > 500) {
         throw new TankTooSmall("There are only 500 litres.", 500);
       }
+      if (litres < 0) {
+        throw new IllegalStateException("nobody sells that");
+      }
       return prices("")
           .get(pump == Pump.NORTH ? 0 : 1)
           .perLitre()
