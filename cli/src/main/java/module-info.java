@@ -6,6 +6,7 @@ module org.calmanchor.cli {
   requires org.calmanchor.checks;
   requires org.calmanchor.draft;
   requires transitive org.calmanchor.standin;
+  requires directory.watcher;
   requires io.github.javadiffutils;
   requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;

@@ -67,8 +67,7 @@ final class DiffCommand implements Callable<Integer> {
       screen.println("No change in what is accepted and what is produced.");
       return;
     }
-    List<Change> breaking = changes.stream().filter(Change::breaks).toList();
-    screen.println(summary(changes, breaking));
+    screen.println(ChangeSummary.count(changes));
     group(
         "Breaks consumers that send and those that receive",
         changes,
@@ -85,19 +84,6 @@ final class DiffCommand implements Callable<Integer> {
         screen,
         each -> !each.breaksSenders() && each.breaksReceivers());
     group("Breaks nobody", changes, screen, each -> !each.breaks());
-  }
-
-  private static String summary(List<Change> changes, List<Change> breaking) {
-    String all = changes.size() == 1 ? "1 change" : changes.size() + " changes";
-    String broken =
-        breaking.isEmpty()
-            ? "none breaks a consumer"
-            : breaking.size() == changes.size()
-                ? (changes.size() == 1 ? "it breaks" : "all break") + " consumers"
-                : breaking.size() == 1
-                    ? "1 breaks consumers"
-                    : breaking.size() + " break consumers";
-    return all + ", " + broken + ".";
   }
 
   private void group(

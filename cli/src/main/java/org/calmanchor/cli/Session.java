@@ -68,6 +68,11 @@ public final class Session {
    * @throws InterruptedException when this thread is interrupted
    */
   public void run(SoapHost host) throws InterruptedException {
+    start(host).awaitClose();
+  }
+
+  /** Starts {@code host}, which runs until the process is told to end, and prints the addresses. */
+  public RunningHost start(SoapHost host) {
     RunningHost running = host.start();
     Runtime.getRuntime()
         .addShutdownHook(
@@ -79,7 +84,7 @@ public final class Session {
                 },
                 "calm-anchor-stop"));
     announce(running);
-    running.awaitClose();
+    return running;
   }
 
   private void announce(RunningHost running) {

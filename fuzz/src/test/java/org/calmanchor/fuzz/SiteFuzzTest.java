@@ -104,6 +104,7 @@ class SiteFuzzTest {
             null,
             true,
             0,
+            false,
             RunningCalls.UNWATCHED));
   }
 

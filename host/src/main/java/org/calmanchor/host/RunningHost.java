@@ -4,6 +4,7 @@ import java.net.InetAddress;
 import java.net.URI;
 import java.util.List;
 import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.ServedExchange;
@@ -21,12 +22,13 @@ public final class RunningHost implements AutoCloseable {
   private final SiteHandler handler;
   private final InetAddress address;
   private final int port;
-  private final RunningCalls calls;
+  private final EndpointSettings serving;
   private final Thread atExit;
 
-  RunningHost(JettyServer server, SiteHandler handler, InetAddress address, RunningCalls calls) {
+  RunningHost(
+      JettyServer server, SiteHandler handler, InetAddress address, EndpointSettings serving) {
     this.handler = handler;
-    this.calls = calls;
+    this.serving = serving;
     this.server = server;
     this.port = server.port();
     this.address = address;
@@ -64,7 +66,7 @@ public final class RunningHost implements AutoCloseable {
 
   /** The calls that are running. */
   public RunningCalls calls() {
-    return calls;
+    return serving.calls();
   }
 
   /**
@@ -103,6 +105,27 @@ public final class RunningHost implements AutoCloseable {
     handler.site(handler.site().switchingOff(path, Switches.on(hosted(path), operations)));
   }
 
+  /**
+   * Serves the services of {@code next} from now on, and no others. The port and all settings stay;
+   * what {@code next} says about them is not used. Running calls end normally on the former
+   * services. Open test pages get the new forms, and keep what was typed.
+   *
+   * @param changes what has changed, for the test pages
+   * @throws IllegalStateException when the host was started without {@link SoapHost#reloads}
+   */
+  public synchronized void reload(SoapHost next, String changes) {
+    handler.site(handler.site().reloaded(next.hosted(serving), changes));
+  }
+
+  /**
+   * Shows on open test pages why services could not be replaced. The former ones go on.
+   *
+   * @throws IllegalStateException when the host was started without {@link SoapHost#reloads}
+   */
+  public synchronized void reloadFailed(String problems) {
+    handler.site(handler.site().reloadFailed(problems));
+  }
+
   private Endpoint hosted(String path) {
     return handler.site().hosted(path).endpoint();
   }
@@ -121,7 +144,7 @@ public final class RunningHost implements AutoCloseable {
     try {
       server.stop();
     } finally {
-      calls.close();
+      serving.calls().close();
     }
   }
 }

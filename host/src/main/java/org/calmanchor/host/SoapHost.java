@@ -52,6 +52,7 @@ public final class SoapHost {
   private @Nullable Path checks;
   private boolean keepsExchanges;
   private int keptExchanges;
+  private boolean isReloaded;
   private final List<Interceptor> interceptors = new ArrayList<>();
   private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -219,6 +220,15 @@ public final class SoapHost {
   }
 
   /**
+   * Sets whether services will be replaced while the host runs ({@link RunningHost#reload}); open
+   * test pages then follow.
+   */
+  public SoapHost reloads(boolean on) {
+    this.isReloaded = on;
+    return this;
+  }
+
+  /**
    * Sets a limit that is a count or a size. The defaults are in docs/limits.md.
    *
    * @param value inclusive; 1 at least
@@ -306,19 +316,12 @@ public final class SoapHost {
             checks,
             keepsExchanges,
             keptExchanges,
+            isReloaded,
             calls);
     EndpointSettings serving =
         new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);
-    List<HostedService> hosted =
-        services.values().stream()
-            .map(
-                service ->
-                    service.isForwarded()
-                        ? service
-                        : service.with(service.endpoint().with(serving)))
-            .toList();
     SiteHandler handler =
-        new SiteHandler(new Site(hosted, settings), new UnsentAnswers(limits, unshared));
+        new SiteHandler(new Site(hosted(serving), settings), new UnsentAnswers(limits, unshared));
     JettyServer server = new JettyServer(address, handler, limits, unshared);
     try {
       server.start();
@@ -326,6 +329,15 @@ public final class SoapHost {
       calls.close();
       throw address.refused(failed);
     }
-    return new RunningHost(server, handler, address.address(), calls);
+    return new RunningHost(server, handler, address.address(), serving);
+  }
+
+  /** The services, with the settings of the host that serves them. */
+  List<HostedService> hosted(EndpointSettings serving) {
+    return services.values().stream()
+        .map(
+            service ->
+                service.isForwarded() ? service : service.with(service.endpoint().with(serving)))
+        .toList();
   }
 }

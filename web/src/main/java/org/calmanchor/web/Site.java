@@ -33,6 +33,7 @@ public final class Site {
   private final SiteSettings settings;
   private final @Nullable ExchangeLog log;
   private final ExchangeEvents events;
+  private final @Nullable Reload reload;
 
   /**
    * Creates a site of these services.
@@ -44,13 +45,28 @@ public final class Site {
     this.hosts = new HostRule(settings);
     this.log = logFor(settings);
     this.events = new ExchangeEvents();
+    this.reload = settings.isReloaded() ? Reload.none() : null;
+    putAll(hosted);
+    this.pages = new SitePages(sites, hosts, settings, log, reload);
+  }
+
+  private Site(Site former, List<HostedService> hosted, Reload reload) {
+    this.settings = former.settings;
+    this.hosts = former.hosts;
+    this.log = former.log;
+    this.events = former.events;
+    this.reload = reload;
+    putAll(hosted);
+    this.pages = former.pages.reloaded(sites, reload);
+  }
+
+  private void putAll(List<HostedService> hosted) {
     for (HostedService service : hosted) {
       if (services.put(service.path(), service) != null) {
         throw new IllegalArgumentException("two services have the path " + service.path());
       }
       put(service, service.target().sites(service.path()));
     }
-    this.pages = new SitePages(sites, hosts, settings, log);
   }
 
   private Site(Site former, HostedService changed) {
@@ -58,6 +74,7 @@ public final class Site {
     this.hosts = former.hosts;
     this.log = former.log;
     this.events = former.events;
+    this.reload = former.reload;
     services.putAll(former.services);
     sites.putAll(former.sites);
     services.put(changed.path(), changed);
@@ -105,6 +122,35 @@ public final class Site {
   }
 
   /**
+   * A site of other services, which shares everything else with this one; its pages say what has
+   * changed. Open pages are told.
+   *
+   * @param changes what has changed, for people
+   * @throws IllegalArgumentException when two services have the same path
+   * @throws IllegalStateException when the settings do not say that services are replaced
+   */
+  public Site reloaded(List<HostedService> hosted, String changes) {
+    return told(new Site(this, hosted, former().done(changes)));
+  }
+
+  /** This site, whose pages say why its services could not be replaced. Open pages are told. */
+  public Site reloadFailed(String problems) {
+    return told(new Site(this, List.copyOf(services.values()), former().failed(problems)));
+  }
+
+  private Reload former() {
+    if (reload == null) {
+      throw new IllegalStateException("the settings of this site say that services stay");
+    }
+    return reload;
+  }
+
+  private Site told(Site next) {
+    events.reloaded(next.former());
+    return next;
+  }
+
+  /**
    * Answers a request.
    *
    * @return completes when the answer was handed over in full
@@ -124,7 +170,7 @@ public final class Site {
 
   /** Whether a page of this site asks to be told of exchanges. */
   private boolean isFollowing(@Nullable HostedService service, HttpRequest request) {
-    return log != null
+    return (log != null || reload != null)
         && service != null
         && request.method().equals("GET")
         && request.query() != null

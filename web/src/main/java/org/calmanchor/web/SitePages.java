@@ -32,13 +32,15 @@ final class SitePages {
   private final HostRule hosts;
   private final SiteSettings settings;
   private final @Nullable ExchangeLog log;
+  private final @Nullable Reload reload;
 
   /** Creates the pages of services by path. */
   SitePages(
       Map<String, List<ServiceSite>> sites,
       HostRule hosts,
       SiteSettings settings,
-      @Nullable ExchangeLog log) {
+      @Nullable ExchangeLog log,
+      @Nullable Reload reload) {
     this.sites = sites;
     this.documents = new ConcurrentHashMap<>();
     this.rendered = new Pages();
@@ -46,16 +48,27 @@ final class SitePages {
     this.hosts = hosts;
     this.settings = settings;
     this.log = log;
+    this.reload = reload;
   }
 
   /** The same pages for services in another state. */
   SitePages of(Map<String, List<ServiceSite>> changed) {
-    return new SitePages(changed, this);
+    return new SitePages(changed, this, documents, reload);
   }
 
-  private SitePages(Map<String, List<ServiceSite>> sites, SitePages former) {
+  /** The pages of other services. */
+  SitePages reloaded(Map<String, List<ServiceSite>> changed, Reload last) {
+    return new SitePages(changed, this, new ConcurrentHashMap<>(), last);
+  }
+
+  private SitePages(
+      Map<String, List<ServiceSite>> sites,
+      SitePages former,
+      Map<String, Documents> documents,
+      @Nullable Reload reload) {
     this.sites = sites;
-    this.documents = former.documents;
+    this.documents = documents;
+    this.reload = reload;
     this.rendered = former.rendered;
     this.assets = former.assets;
     this.hosts = former.hosts;
@@ -168,7 +181,9 @@ final class SitePages {
     } else {
       String address = base + service.path();
       String page =
-          settings.showsPages() ? rendered.service(site, address) : rendered.closed(site, address);
+          settings.showsPages()
+              ? rendered.service(site, address, reload)
+              : rendered.closed(site, address);
       PageResponses.html(response, 200, page);
     }
   }

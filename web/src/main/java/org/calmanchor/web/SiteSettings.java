@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param checks the folder for checks that pages keep, or null for none
  * @param keepsExchanges whether pages show the last exchanges of all callers
  * @param keptExchanges how many exchanges are kept for code, each one; 0 for none but the page's
+ * @param isReloaded whether services will be replaced, which pages then follow
  * @param calls what counts and watches pages and documents, with the calls
  */
 public record SiteSettings(
@@ -25,6 +26,7 @@ public record SiteSettings(
     @Nullable Path checks,
     boolean keepsExchanges,
     int keptExchanges,
+    boolean isReloaded,
     RunningCalls calls) {
   /** Checks that the public URL names a host. */
   public SiteSettings {

@@ -45,7 +45,7 @@ class QuestionsTest {
     return new Site(
         List.of(new HostedService("/lock", Endpoint.of(new Lock()))),
         new SiteSettings(
-            null, null, true, 100, folder.resolve("kept"), true, 0, RunningCalls.UNWATCHED));
+            null, null, true, 100, folder.resolve("kept"), true, 0, false, RunningCalls.UNWATCHED));
   }
 
   private static Map<String, Object> ask(Site site, String what, Map<String, ?> question)

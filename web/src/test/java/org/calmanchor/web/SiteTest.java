@@ -39,7 +39,8 @@ class SiteTest {
     Endpoint endpoint = Endpoint.of(new Door()).and(Endpoint.of(new NewDoor()));
     return new Site(
         List.of(new HostedService("/door", endpoint)),
-        new SiteSettings(null, null, showsPages, 100, null, true, 0, RunningCalls.UNWATCHED));
+        new SiteSettings(
+            null, null, showsPages, 100, null, true, 0, false, RunningCalls.UNWATCHED));
   }
 
   private static Exchange ask(String what, String question) throws Exception {
@@ -146,7 +147,7 @@ class SiteTest {
   void refusesTwoEntriesOfOnePath() {
     HostedService door = new HostedService("/door", Endpoint.of(new Door()));
     SiteSettings settings =
-        new SiteSettings(null, null, true, 100, null, true, 0, RunningCalls.UNWATCHED);
+        new SiteSettings(null, null, true, 100, null, true, 0, false, RunningCalls.UNWATCHED);
     assertThatIllegalArgumentException()
         .isThrownBy(() -> new Site(List.of(door, door), settings))
         .withMessage("two services have the path /door");

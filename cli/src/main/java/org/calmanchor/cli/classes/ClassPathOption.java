@@ -1,5 +1,6 @@
 package org.calmanchor.cli.classes;
 
+import java.lang.ref.WeakReference;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.calmanchor.cli.CommandException;
@@ -24,7 +25,8 @@ public final class ClassPathOption {
       })
   private @Nullable String classPath;
 
-  private @Nullable UserClasses classes;
+  /** Not held: whoever serves classes may have to let them go. */
+  private WeakReference<UserClasses> classes = new WeakReference<>(null);
 
   /** Creates the option, for the command line. */
   public ClassPathOption() {}
@@ -44,10 +46,10 @@ public final class ClassPathOption {
    * @throws CommandException when an entry of the class path is not there
    */
   public UserClasses classes() {
-    UserClasses known = classes;
+    UserClasses known = classes.get();
     if (known == null) {
       known = find();
-      classes = known;
+      classes = new WeakReference<>(known);
     }
     return known;
   }

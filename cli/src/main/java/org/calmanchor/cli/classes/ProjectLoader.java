@@ -18,7 +18,19 @@ import java.util.List;
  */
 final class ProjectLoader extends URLClassLoader {
   private static final List<String> SHARED =
-      List.of("java.", "javax.", "jdk.", "org.calmanchor.", "org.slf4j.", "jakarta.validation.");
+      List.of(
+          "java.",
+          "javax.",
+          "jdk.",
+          "org.slf4j.",
+          "jakarta.validation.",
+          "org.calmanchor.annotations.",
+          "org.calmanchor.core.",
+          "org.calmanchor.checks.",
+          "org.calmanchor.client.",
+          "org.calmanchor.web.",
+          "org.calmanchor.host.",
+          "org.calmanchor.standin.");
 
   static {
     registerAsParallelCapable();

@@ -19,12 +19,40 @@ import org.jspecify.annotations.Nullable;
 public final class UserClasses {
   private final List<Path> entries;
   private final boolean isChosen;
+  private final List<Path> folders;
+  private final ClassLoader libraries;
   private final ClassLoader loader;
 
-  private UserClasses(List<Path> entries, boolean isChosen) {
+  private UserClasses(
+      List<Path> entries, boolean isChosen, List<Path> folders, ClassLoader libraries) {
     this.entries = entries;
     this.isChosen = isChosen;
-    this.loader = new ProjectLoader(entries, UserClasses.class.getClassLoader());
+    this.folders = folders;
+    this.libraries = libraries;
+    this.loader = new ProjectLoader(folders, libraries);
+  }
+
+  private static UserClasses of(List<Path> entries, boolean isChosen) {
+    List<Path> folders = entries.stream().filter(Files::isDirectory).toList();
+    List<Path> jars = entries.stream().filter(entry -> !folders.contains(entry)).toList();
+    return new UserClasses(
+        entries, isChosen, folders, new ProjectLoader(jars, UserClasses.class.getClassLoader()));
+  }
+
+  /** The folders of the class path. */
+  public List<Path> folders() {
+    return folders;
+  }
+
+  /** Whether a folder of the class path has the file of a class. */
+  public boolean hasFile(String name) {
+    String file = name.replace('.', '/') + ".class";
+    return folders.stream().anyMatch(folder -> Files.exists(folder.resolve(file)));
+  }
+
+  /** The classes as they are in the folders now; those of the jars stay the same. */
+  public UserClasses reloaded() {
+    return new UserClasses(entries, isChosen, folders, libraries);
   }
 
   /**
@@ -53,7 +81,7 @@ public final class UserClasses {
                 + "'.");
       }
     }
-    return new UserClasses(List.copyOf(entries), isChosen);
+    return of(List.copyOf(entries), isChosen);
   }
 
   private static List<Path> jarsIn(Path folder) {

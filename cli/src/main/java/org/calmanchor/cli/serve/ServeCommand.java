@@ -1,11 +1,11 @@
 package org.calmanchor.cli.serve;
 
+import java.io.PrintWriter;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.concurrent.Callable;
 import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.PageOptions;
@@ -13,9 +13,7 @@ import org.calmanchor.cli.Session;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.core.model.Operation;
-import org.calmanchor.core.problem.ContractException;
-import org.calmanchor.core.read.ContractReader;
-import org.calmanchor.core.reading.Reading;
+import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -36,7 +34,7 @@ import picocli.CommandLine.Parameters;
     footer = {
       "",
       "Example:  calm-anchor serve harbor.BerthDesk --classpath target/classes",
-      "          calm-anchor serve        (in a folder with target/classes: all services in it)"
+      "          calm-anchor serve --watch --open   (in a Maven project: all its services)"
     })
 public final class ServeCommand implements Callable<Integer> {
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
@@ -83,6 +81,24 @@ public final class ServeCommand implements Callable<Integer> {
       description = "Accept elements in any order, and ignore unknown ones.")
   private boolean isLenient;
 
+  @Option(
+      names = "--path",
+      paramLabel = "PATH",
+      description =
+          "Serve all classes at this path, with a WSDL for each. Default: each one at a path of its"
+              + " simple name.")
+  private @Nullable String path;
+
+  @Option(
+      names = "--watch",
+      description =
+          "Serve classes again when they are recompiled. The port stays, running calls end on the"
+              + " former classes, open test pages get the new forms.")
+  private boolean isWatched;
+
+  @Option(names = "--open", description = "Show the page in your browser when it is up.")
+  private boolean isOpened;
+
   @Mixin private PageOptions page = new PageOptions();
 
   @Mixin private StateOptions state = new StateOptions();
@@ -92,101 +108,55 @@ public final class ServeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() throws InterruptedException {
-    Map<String, Class<?>> services = services();
-    Map<String, Reading> readings = readings(services);
-    Session session = new Session(spec.commandLine().getOut());
-    SoapHost host = configured();
-    readings.forEach(
-        (path, reading) -> {
-          Class<?> type = Objects.requireNonNull(services.get(path));
-          host.serve(path, reading, UserClasses.instance(type));
-          Operation shown = shown(path, reading.contract().portTypes().get(0).operations());
-          session.add(path, reading, shown, "");
-        });
-    state.applyTo(host);
-    try {
-      session.run(host);
-    } catch (IllegalArgumentException wrong) {
-      throw CommandException.usage(String.valueOf(wrong.getMessage()));
-    }
+    // Nothing of the classes stays here, so that reloading can let them go.
+    start().awaitClose();
     return 0;
   }
 
+  private RunningHost start() {
+    PrintWriter out = spec.commandLine().getOut();
+    UserClasses classes = classPath.classes();
+    if (isWatched && classes.folders().isEmpty()) {
+      throw CommandException.usage(
+          "--watch: there is no folder of classes on the class path, only jars, which stay as they"
+              + " are.");
+    }
+    ServedClasses served = ServedClasses.read(classes, classNames, path);
+    served.notes().forEach(note -> out.println("Note: " + note + "\n"));
+    SoapHost host = configured().reloads(isWatched);
+    served.addTo(host);
+    Session session = new Session(out);
+    served.services().forEach(each -> session.add(each.path(), each.reading(), shown(each), ""));
+    state.applyTo(host);
+    RunningHost running;
+    try {
+      running = session.start(host);
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage(String.valueOf(wrong.getMessage()));
+    }
+    if (isWatched) {
+      Reloader reloader =
+          new Reloader(running, classes, served, classNames, path, state::applyTo, out);
+      Thread thread = new Thread(reloader::run, "calm-anchor-reload");
+      thread.setDaemon(true);
+      thread.start();
+      out.println("Recompiled classes are served at once; the page follows.");
+      out.flush();
+    }
+    if (isOpened) {
+      boolean isOne = served.services().size() == 1;
+      BrowserWindow.show(running.address(isOne ? served.services().get(0).path() : "/"));
+    }
+    return running;
+  }
+
   /** The operation to suggest first: one that can be called, if there is any. */
-  private Operation shown(String path, List<Operation> operations) {
+  private Operation shown(ServedClasses.Served service) {
+    List<Operation> operations = service.reading().contract().portTypes().get(0).operations();
     return operations.stream()
-        .filter(operation -> state.isOpen(path, operation.name()))
+        .filter(operation -> state.isOpen(service.path(), operation.name()))
         .findFirst()
         .orElse(operations.get(0));
-  }
-
-  private Map<String, Class<?>> services() {
-    UserClasses classes = classPath.classes();
-    Map<String, Class<?>> services = new LinkedHashMap<>();
-    List<Class<?>> types =
-        classNames.isEmpty()
-            ? found(classes)
-            : classNames.stream().<Class<?>>map(classes::named).toList();
-    for (Class<?> type : types) {
-      Class<?> other = services.put("/" + type.getSimpleName(), type);
-      if (other != null) {
-        throw CommandException.usage(
-            other.getName()
-                + " and "
-                + type.getName()
-                + " would have the same path, /"
-                + type.getSimpleName()
-                + ". Serve them apart, or from Java with paths of their own.");
-      }
-    }
-    return services;
-  }
-
-  /** The services in the folders that can be made here; says which are left out, and why. */
-  private List<Class<?>> found(UserClasses classes) {
-    List<Class<?>> all = classes.services();
-    List<Class<?>> served = new ArrayList<>();
-    List<String> left = new ArrayList<>();
-    for (Class<?> type : all) {
-      String needs = UserClasses.needs(type);
-      if (needs == null) {
-        served.add(type);
-      } else {
-        left.add(
-            type.getName()
-                + " is not served: its constructor needs arguments, "
-                + needs
-                + ". Host it from Java: SoapHost.onPort(8080).serve(\"/"
-                + type.getSimpleName()
-                + "\", yourObject).start().");
-      }
-    }
-    if (served.isEmpty()) {
-      throw CommandException.problem(String.join("\n", left));
-    }
-    left.forEach(each -> spec.commandLine().getOut().println("Note: " + each + "\n"));
-    return served;
-  }
-
-  /**
-   * Reads all contracts before any object is created or port opened, so that all problems are shown
-   * at once.
-   */
-  private static Map<String, Reading> readings(Map<String, Class<?>> services) {
-    Map<String, Reading> readings = new LinkedHashMap<>();
-    List<String> problems = new ArrayList<>();
-    services.forEach(
-        (path, type) -> {
-          try {
-            readings.put(path, ContractReader.read(type));
-          } catch (ContractException found) {
-            problems.add(found.getMessage());
-          }
-        });
-    if (!problems.isEmpty()) {
-      throw CommandException.problem(String.join("\n", problems));
-    }
-    return readings;
   }
 
   private SoapHost configured() {

@@ -1,10 +1,14 @@
 package org.calmanchor.web.exchange;
 
+import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
@@ -14,6 +18,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ScheduledFuture;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.web.Reload;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.calmanchor.web.http.PageResponses;
@@ -22,9 +27,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Tells open pages that there are new exchanges, by server-sent events (HTML Standard, section
- * 9.2). A page then asks for them. The streams have a limit of their own, so that they take no slot
- * from calls and pages. Safe for any number of threads.
+ * Tells open pages that there are new exchanges or other services, by server-sent events (HTML
+ * Standard, section 9.2). A page then asks for them. The streams have a limit of their own, so that
+ * they take no slot from calls and pages. Safe for any number of threads.
  */
 public final class ExchangeEvents {
   private static final Logger LOG = LoggerFactory.getLogger(ExchangeEvents.class);
@@ -47,6 +52,12 @@ public final class ExchangeEvents {
   private @Nullable ScheduledFuture<?> telling;
   private boolean isClosed;
   private int quiet;
+
+  /** The last reload as an event; empty if there was none. */
+  private volatile byte[] reload = {};
+
+  /** What the open streams were told of reloads; only the timer's thread uses it. */
+  private byte[] told = {};
 
   /** Creates a register without streams. */
   public ExchangeEvents() {}
@@ -83,6 +94,9 @@ public final class ExchangeEvents {
     response.header("Cache-Control", "no-store");
     response.header("X-Content-Type-Options", "nosniff");
     stream.write(EVENT);
+    if (reload.length > 0) {
+      stream.write(reload);
+    }
     return stream.ended();
   }
 
@@ -114,6 +128,21 @@ public final class ExchangeEvents {
     changed.add(path);
   }
 
+  /** Notes that services were replaced, or could not be; the text is for people. */
+  public void reloaded(Reload last) {
+    Map<String, Object> event = new LinkedHashMap<>();
+    event.put("number", last.number());
+    event.put("at", last.at().toString());
+    event.put("isDone", last.isDone());
+    event.put("text", last.text());
+    try {
+      String data = JSON.std.asString(event);
+      reload = ("event: reload\ndata: " + data + "\n\n").getBytes(StandardCharsets.UTF_8);
+    } catch (IOException impossible) {
+      throw new IllegalStateException("texts and numbers are always JSON", impossible);
+    }
+  }
+
   /** Runs in the timer's thread, which alone writes to open streams. An exception would end it. */
   private void tell() {
     try {
@@ -131,6 +160,9 @@ public final class ExchangeEvents {
     }
     Set<String> now = Set.copyOf(changed);
     changed.removeAll(now);
+    byte[] last = reload;
+    boolean isReloaded = !Arrays.equals(last, told);
+    told = last;
     boolean isQuiet = ++quiet >= QUIET_PERIODS;
     if (isQuiet) {
       quiet = 0;
@@ -138,6 +170,8 @@ public final class ExchangeEvents {
     for (Stream stream : open) {
       if (stream.request().isCancelled()) {
         stream.end();
+      } else if (isReloaded) {
+        stream.write(last);
       } else if (now.contains(stream.path())) {
         stream.write(EVENT);
       } else if (isQuiet) {

@@ -26,6 +26,7 @@ public final class PageScripts {
           "lists",
           "marks",
           "paste",
+          "reloads",
           "request",
           "rows",
           "sending",

@@ -5,8 +5,10 @@ import gg.jte.TemplateEngine;
 import gg.jte.output.StringOutput;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.web.Reload;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
+import org.jspecify.annotations.Nullable;
 
 /** Renders the pages from their templates. Safe for any number of threads. */
 public final class Pages {
@@ -22,9 +24,15 @@ public final class Pages {
         "index.jte", Map.of("services", services, "base", base, "showsPages", showsPages));
   }
 
-  /** A service's test page. */
-  public String service(ServiceSite service, String address) {
-    return render("service.jte", Map.of("service", service, "address", address));
+  /**
+   * A service's test page.
+   *
+   * @param reload the last reload of the site, or null if its services stay
+   */
+  public String service(ServiceSite service, String address, @Nullable Reload reload) {
+    String edition = reload == null ? "" : String.valueOf(reload.number());
+    return render(
+        "service.jte", Map.of("service", service, "address", address, "edition", edition));
   }
 
   /** The form of an operation, with all around it. */

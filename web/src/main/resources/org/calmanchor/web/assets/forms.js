@@ -237,8 +237,11 @@ function one(field, made) {
 /** The container of a structure's fields: its control, or what follows the choice of its type. */
 export const membersOf = (made) => made?.querySelector(":scope > [data-members]") ?? made;
 
-/** Puts a tree of values into the fields of a container; what the tree lacks is left out. */
-export function fill(container, tree) {
+/**
+ * Puts a tree of values into the fields of a container; what the tree lacks is left out. Required
+ * fields that it lacks are emptied, or stay as they are if the tree is of an older form.
+ */
+export function fill(container, tree, isOlder = false) {
   for (const field of fieldsOf(container)) {
     const value = tree[field.dataset.key];
     const include = includeOf(field);
@@ -246,7 +249,7 @@ export function fill(container, tree) {
     if (nilOf(field)) setNil(field, isNil);
     if (field.dataset.repeats === "true") {
       values(field).replaceChildren();
-      for (const item of Array.isArray(value) ? value : []) put(field, addItem(field), item);
+      for (const item of Array.isArray(value) ? value : []) put(field, addItem(field), item, isOlder);
     } else if (value === undefined && isOptionalChoice(field)) {
       show(field);
     } else if (value === undefined && include) {
@@ -254,8 +257,8 @@ export function fill(container, tree) {
       values(field).replaceChildren();
     } else if (value !== undefined) {
       if (include) include.checked = !isNil;
-      if (!isNil) put(field, show(field), value);
-    } else {
+      if (!isNil) put(field, show(field), value, isOlder);
+    } else if (!isOlder) {
       // Nothing of what was there before is left where a required value is missing.
       put(field, show(field), field.dataset.control === "structure" ? {} : "");
     }
@@ -273,7 +276,7 @@ export function reset(container) {
 }
 
 /** Puts one value into its control. */
-function put(field, made, value) {
+function put(field, made, value, isOlder = false) {
   if (field.dataset.control !== "structure") {
     putText(field.dataset.control, made, value);
     return;
@@ -285,7 +288,7 @@ function put(field, made, value) {
     kind.value = option.value;
     structure(membersOf(made), kind.value);
   }
-  fill(membersOf(made), value);
+  fill(membersOf(made), value, isOlder);
 }
 
 /** Puts an example into every field: all that may be sent, lists as short as may be. */

@@ -10,6 +10,7 @@ import { fill, fillWithExample, prepare, reset } from "./forms.js";
 import { backToForm, editByHand, setByHand } from "./hand.js";
 import { listen, showKeys } from "./keys.js";
 import { unmark } from "./marks.js";
+import { followReloads, restoreFocus } from "./reloads.js";
 import { draft, question, restore, speak } from "./request.js";
 import { send } from "./sending.js";
 import { ask, reachable } from "./server.js";
@@ -159,7 +160,8 @@ function choose() {
       chosen.classList.add("drafting");
       setTimeout(() => chosen.classList.remove("drafting"), 400);
     }
-    draft(chosen);
+    // A form that waits for its request is not seen, and takes no focus.
+    draft(chosen).then(() => restoreFocus(chosen));
   }
 }
 
@@ -271,3 +273,4 @@ addEventListener("hashchange", () => {
 });
 choose();
 loadChecks();
+followReloads();

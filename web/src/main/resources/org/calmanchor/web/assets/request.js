@@ -71,6 +71,9 @@ export function speak(section, version) {
   if (version && choice instanceof RadioNodeList) choice.value = version;
 }
 
+/** Keeps what is in a form now. */
+export const keepForm = (section) => keep(section, question(section));
+
 /** Keeps what is in a form for when the page comes back. */
 function keep(section, asked) {
   try {
@@ -88,8 +91,8 @@ export function restore(section) {
   try {
     const { version, values, headerBlocks } = JSON.parse(kept);
     speak(section, version);
-    fill(part(section, "values"), values);
-    if (part(section, "header-blocks")) fill(part(section, "header-blocks"), headerBlocks);
+    fill(part(section, "values"), values, true);
+    if (part(section, "header-blocks")) fill(part(section, "header-blocks"), headerBlocks, true);
   } catch {
     // What was kept is of another form of this operation; the form begins anew.
     localStorage.removeItem(KEPT(section));

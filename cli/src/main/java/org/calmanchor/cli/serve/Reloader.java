@@ -1,0 +1,151 @@
+package org.calmanchor.cli.serve;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
+import org.calmanchor.cli.ChangeSummary;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.classes.UserClasses;
+import org.calmanchor.core.diff.Change;
+import org.calmanchor.core.diff.ContractDiff;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Serves recompiled classes without a new start. If they cannot be served, the last good ones go
+ * on, and the terminal and the test page say why. For one thread.
+ */
+final class Reloader {
+  /** A build may delete all classes before it writes new ones: for so long nothing is said. */
+  private static final long BUILD_MILLIS = 5_000;
+
+  private static final long LOOK_MILLIS = 20;
+
+  private final RunningHost host;
+  private final List<String> names;
+  private final @Nullable String path;
+  private final Consumer<SoapHost> settings;
+  private final PrintWriter out;
+  private UserClasses classes;
+  private ServedClasses served;
+
+  /**
+   * Creates a reloader.
+   *
+   * @param names the classes that are served; none for all in the folders
+   * @param path where all of them answer; null for a path of each one's own
+   * @param settings applies what the command line says about services
+   */
+  Reloader(
+      RunningHost host,
+      UserClasses classes,
+      ServedClasses served,
+      List<String> names,
+      @Nullable String path,
+      Consumer<SoapHost> settings,
+      PrintWriter out) {
+    this.host = host;
+    this.classes = classes;
+    this.served = served;
+    this.names = names;
+    this.path = path;
+    this.settings = settings;
+    this.out = out;
+  }
+
+  /** Reloads after each change, until this thread is interrupted. */
+  void run() {
+    try (FolderWatch watch = new FolderWatch(classes.folders())) {
+      while (!Thread.currentThread().isInterrupted()) {
+        watch.awaitChange();
+        reload();
+      }
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+    } catch (IOException failed) {
+      print("The folders of classes are not watched any more: " + failed.getMessage());
+    }
+  }
+
+  private void reload() throws InterruptedException {
+    awaitBuild();
+    long start = System.nanoTime();
+    try {
+      UserClasses now = classes.reloaded();
+      ServedClasses next = ServedClasses.read(now, names, path);
+      SoapHost hosted = SoapHost.onPort(0);
+      next.addTo(hosted);
+      settings.accept(hosted);
+      String changes = changes(next);
+      host.reload(hosted, changes);
+      classes = now;
+      served = next;
+      long millis = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - start);
+      print("Reloaded in " + millis + " ms. " + changes);
+    } catch (CommandException unfit) {
+      String problems = String.valueOf(unfit.getMessage());
+      host.reloadFailed(problems);
+      print("Not reloaded; the last good services go on.\n" + problems);
+    }
+  }
+
+  /** Waits while a build has deleted the classes of the services, and not written them again. */
+  private void awaitBuild() throws InterruptedException {
+    long end = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(BUILD_MILLIS);
+    while (isBeingBuilt() && System.nanoTime() < end) {
+      Thread.sleep(LOOK_MILLIS);
+    }
+  }
+
+  /** Whether class files of the services are missing. */
+  private boolean isBeingBuilt() {
+    return served.services().stream().anyMatch(each -> !classes.hasFile(each.type().getName()));
+  }
+
+  /** What has changed on the wire, in one line. */
+  private String changes(ServedClasses next) {
+    List<String> lines = new ArrayList<>();
+    for (ServedClasses.Served each : next.services()) {
+      ServedClasses.Served former = formerOf(each);
+      if (former == null) {
+        lines.add(each.name() + " is new at " + each.path() + ".");
+      } else {
+        List<Change> changes =
+            ContractDiff.of(former.reading().contract(), each.reading().contract());
+        if (!changes.isEmpty()) {
+          lines.add(each.name() + ": " + ChangeSummary.line(changes));
+        }
+      }
+    }
+    for (ServedClasses.Served former : served.services()) {
+      if (next.services().stream().noneMatch(each -> isSame(each, former))) {
+        lines.add(former.name() + " is gone.");
+      }
+    }
+    return lines.isEmpty() ? "Nothing has changed on the wire." : String.join(" ", lines);
+  }
+
+  private ServedClasses.@Nullable Served formerOf(ServedClasses.Served next) {
+    return served.services().stream().filter(each -> isSame(each, next)).findFirst().orElse(null);
+  }
+
+  private static boolean isSame(ServedClasses.Served one, ServedClasses.Served other) {
+    return one.path().equals(other.path()) && one.type().getName().equals(other.type().getName());
+  }
+
+  private void print(String text) {
+    String time =
+        DateTimeFormatter.ISO_LOCAL_TIME.format(
+            LocalTime.now(ZoneId.systemDefault()).truncatedTo(ChronoUnit.SECONDS));
+    out.println(time + "  " + text);
+    out.flush();
+  }
+}

@@ -1,0 +1,117 @@
+package org.calmanchor.cli.serve;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.classes.UserClasses;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.reading.Reading;
+import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The services that are to be hosted, as they are on the class path now.
+ *
+ * @param services the services in the order in which they are announced
+ * @param notes what is left out, and why
+ */
+record ServedClasses(List<Served> services, List<String> notes) {
+  /** A service, with its path. */
+  record Served(String path, Class<?> type, Reading reading) {
+    /** The name of its port type. */
+    String name() {
+      return reading.contract().portTypes().get(0).name().getLocalPart();
+    }
+  }
+
+  /**
+   * Reads all contracts before any object is created or port opened, so that all problems are shown
+   * at once.
+   *
+   * @param names full names of classes; none for all that the folders have
+   * @param path where all of them answer; null for a path of each one's own
+   * @throws CommandException with all problems
+   */
+  static ServedClasses read(UserClasses classes, List<String> names, @Nullable String path) {
+    List<String> notes = new ArrayList<>();
+    List<Class<?>> types =
+        names.isEmpty()
+            ? found(classes, notes)
+            : names.stream().<Class<?>>map(classes::named).toList();
+    Map<String, Class<?>> byPath = new LinkedHashMap<>();
+    List<Served> services = new ArrayList<>();
+    List<String> problems = new ArrayList<>();
+    for (Class<?> type : types) {
+      String own = path == null ? "/" + type.getSimpleName() : path;
+      Class<?> other = byPath.put(own, type);
+      if (other != null && path == null) {
+        throw CommandException.usage(
+            other.getName()
+                + " and "
+                + type.getName()
+                + " would have the same path, "
+                + own
+                + ". Serve them apart, or together at one path: --path "
+                + own);
+      }
+      try {
+        services.add(new Served(own, type, ContractReader.read(type)));
+      } catch (ContractException unfit) {
+        problems.add(unfit.getMessage());
+      } catch (LinkageError incomplete) {
+        problems.add(
+            type.getName()
+                + " cannot be read: "
+                + incomplete.getMessage()
+                + " is missing or broken.");
+      }
+    }
+    if (!problems.isEmpty()) {
+      throw CommandException.problem(String.join("\n", problems));
+    }
+    return new ServedClasses(List.copyOf(services), List.copyOf(notes));
+  }
+
+  /** The services in the folders that can be made here. */
+  private static List<Class<?>> found(UserClasses classes, List<String> notes) {
+    List<Class<?>> served = new ArrayList<>();
+    for (Class<?> type : classes.services()) {
+      String needs = UserClasses.needs(type);
+      if (needs == null) {
+        served.add(type);
+      } else {
+        notes.add(
+            type.getName()
+                + " is not served: its constructor needs arguments, "
+                + needs
+                + ". Host it from Java: SoapHost.onPort(8080).serve(\"/"
+                + type.getSimpleName()
+                + "\", yourObject).start().");
+      }
+    }
+    if (served.isEmpty()) {
+      throw CommandException.problem(String.join("\n", notes));
+    }
+    return served;
+  }
+
+  /**
+   * Creates the objects, and adds the services to a host.
+   *
+   * @throws CommandException when an object cannot be made, or two services at a path cannot be
+   *     told apart
+   */
+  void addTo(SoapHost host) {
+    for (Served each : services) {
+      Object object = UserClasses.instance(each.type());
+      try {
+        host.serve(each.path(), each.reading(), object);
+      } catch (IllegalArgumentException wrong) {
+        throw CommandException.usage(String.valueOf(wrong.getMessage()));
+      }
+    }
+  }
+}
