@@ -4,9 +4,10 @@ import io.methvin.watcher.DirectoryWatcher;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 
@@ -23,18 +24,23 @@ final class FolderWatch implements AutoCloseable {
 
   private final List<Path> folders;
   private final BlockingQueue<Boolean> changes = new LinkedBlockingQueue<>();
-  private final List<DirectoryWatcher> watchers = new CopyOnWriteArrayList<>();
+  private List<Watched> watched = List.of();
 
-  /** Whether all folders are watched. */
-  private volatile boolean isComplete;
+  /**
+   * A folder that is watched.
+   *
+   * @param end is done when the folder was deleted
+   */
+  private record Watched(DirectoryWatcher watcher, CompletableFuture<Void> end) {}
 
+  /** Watches folders; what changes after this returns is not missed. */
   FolderWatch(List<Path> folders) throws IOException {
     this.folders = List.copyOf(folders);
     open();
   }
 
   private void open() throws IOException {
-    isComplete = true;
+    List<Watched> opened = new ArrayList<>();
     for (Path folder : folders) {
       if (Files.isDirectory(folder)) {
         DirectoryWatcher watcher =
@@ -43,12 +49,16 @@ final class FolderWatch implements AutoCloseable {
                 .fileHashing(false)
                 .listener(event -> changed(event.path()))
                 .build();
-        watchers.add(watcher);
-        start(watcher);
-      } else {
-        isComplete = false;
+        opened.add(new Watched(watcher, watcher.watchAsync(FolderWatch::inBackground)));
       }
     }
+    watched = opened;
+  }
+
+  private static void inBackground(Runnable watching) {
+    Thread thread = new Thread(watching, "calm-anchor-watch");
+    thread.setDaemon(true);
+    thread.start();
   }
 
   /** Sources may stand beside their classes; a change of theirs alone means nothing here. */
@@ -58,33 +68,13 @@ final class FolderWatch implements AutoCloseable {
     }
   }
 
-  private void start(DirectoryWatcher watcher) {
-    Thread thread =
-        new Thread(
-            () -> {
-              watcher.watch();
-              // One that is still in use ends when its folder is deleted.
-              if (watchers.contains(watcher)) {
-                isComplete = false;
-              }
-            },
-            "calm-anchor-watch");
-    thread.setDaemon(true);
-    thread.start();
-  }
-
-  /** Watches folders that were deleted and made again. */
-  private void reopen() throws IOException {
-    close();
-    open();
-    changes.add(true);
-  }
-
   /** Waits until something has changed, and has been quiet since. */
   void awaitChange() throws IOException, InterruptedException {
     while (changes.poll(LOOK_MILLIS, TimeUnit.MILLISECONDS) == null) {
-      if (!isComplete && folders.stream().allMatch(Files::isDirectory)) {
-        reopen();
+      if (!areAllWatched() && folders.stream().allMatch(Files::isDirectory)) {
+        close();
+        open();
+        changes.add(true);
       }
     }
     while (changes.poll(QUIET_MILLIS, TimeUnit.MILLISECONDS) != null) {
@@ -92,12 +82,15 @@ final class FolderWatch implements AutoCloseable {
     }
   }
 
+  private boolean areAllWatched() {
+    return watched.size() == folders.size()
+        && watched.stream().noneMatch(each -> each.end().isDone());
+  }
+
   @Override
   public void close() throws IOException {
-    List<DirectoryWatcher> used = List.copyOf(watchers);
-    watchers.clear();
-    for (DirectoryWatcher watcher : used) {
-      watcher.close();
+    for (Watched each : watched) {
+      each.watcher().close();
     }
   }
 }

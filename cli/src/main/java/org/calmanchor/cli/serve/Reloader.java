@@ -61,9 +61,26 @@ final class Reloader {
     this.out = out;
   }
 
-  /** Reloads after each change, until this thread is interrupted. */
-  void run() {
-    try (FolderWatch watch = new FolderWatch(classes.folders())) {
+  /**
+   * Begins to reload after each change from now on, in a thread of its own.
+   *
+   * @throws CommandException when the folders cannot be watched
+   */
+  void start() {
+    FolderWatch watch;
+    try {
+      watch = new FolderWatch(classes.folders());
+    } catch (IOException unwatchable) {
+      throw CommandException.problem(
+          "The folders of classes cannot be watched: " + unwatchable.getMessage());
+    }
+    Thread thread = new Thread(() -> run(watch), "calm-anchor-reload");
+    thread.setDaemon(true);
+    thread.start();
+  }
+
+  private void run(FolderWatch watch) {
+    try (watch) {
       while (!Thread.currentThread().isInterrupted()) {
         watch.awaitChange();
         reload();

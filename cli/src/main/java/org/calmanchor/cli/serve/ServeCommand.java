@@ -135,11 +135,7 @@ public final class ServeCommand implements Callable<Integer> {
       throw CommandException.usage(String.valueOf(wrong.getMessage()));
     }
     if (isWatched) {
-      Reloader reloader =
-          new Reloader(running, classes, served, classNames, path, state::applyTo, out);
-      Thread thread = new Thread(reloader::run, "calm-anchor-reload");
-      thread.setDaemon(true);
-      thread.start();
+      new Reloader(running, classes, served, classNames, path, state::applyTo, out).start();
       out.println("Recompiled classes are served at once; the page follows.");
       out.flush();
     }
