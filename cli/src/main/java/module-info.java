@@ -15,6 +15,7 @@ module org.calmanchor.cli {
 
   exports org.calmanchor.cli;
   exports org.calmanchor.cli.classes;
+  exports org.calmanchor.cli.terminal;
 
   opens org.calmanchor.cli to
       info.picocli;
@@ -32,6 +33,7 @@ module org.calmanchor.cli {
   provides org.calmanchor.cli.Subcommand with
       org.calmanchor.cli.check.CheckCommand,
       org.calmanchor.cli.draft.DraftCommand,
+      org.calmanchor.cli.serve.ServeCommand,
       org.calmanchor.cli.standin.StandInCommand;
 
   uses org.calmanchor.cli.Subcommand;

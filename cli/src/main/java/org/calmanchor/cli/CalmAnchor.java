@@ -1,9 +1,12 @@
 package org.calmanchor.cli;
 
 import java.io.PrintWriter;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.ServiceLoader;
-import org.calmanchor.cli.serve.ServeCommand;
+import java.util.function.Supplier;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.host.PortTakenException;
 import picocli.CommandLine;
@@ -24,20 +27,37 @@ import picocli.CommandLine.Command;
       "",
       "Exit codes: 0 done, 1 the contract has a problem or a check failed, 2 wrong usage; of call: 3 a"
           + " fault, 4 no answer."
-    },
-    subcommands = {
-      ServeCommand.class,
-      PageCommand.class,
-      WsdlCommand.class,
-      JudgeCommand.class,
-      DescribeCommand.class,
-      DiffCommand.class,
-      SampleCommand.class,
-      CallCommand.class
     })
 public final class CalmAnchor implements Runnable {
   @CommandLine.Spec
   private CommandLine.Model.CommandSpec spec = CommandLine.Model.CommandSpec.create();
+
+  /** The order of the help: that in which people need the commands. */
+  private static final List<String> ORDER =
+      List.of(
+          "demo",
+          "menu",
+          "serve",
+          "page",
+          "wsdl",
+          "judge",
+          "describe",
+          "diff",
+          "sample",
+          "call",
+          "check",
+          "draft",
+          "stand-in");
+
+  private static final List<Supplier<Object>> OWN =
+      List.of(
+          PageCommand::new,
+          WsdlCommand::new,
+          JudgeCommand::new,
+          DescribeCommand::new,
+          DiffCommand::new,
+          SampleCommand::new,
+          CallCommand::new);
 
   private CalmAnchor() {}
 
@@ -63,16 +83,24 @@ public final class CalmAnchor implements Runnable {
 
   static CommandLine commandLine() {
     CommandLine line = new CommandLine(new CalmAnchor());
-    for (Subcommand added :
-        ServiceLoader.load(Subcommand.class, Subcommand.class.getClassLoader())) {
-      line.addSubcommand(added);
-    }
+    List<CommandLine> commands = new ArrayList<>();
+    OWN.forEach(command -> commands.add(new CommandLine(command.get())));
+    ServiceLoader.load(Subcommand.class, Subcommand.class.getClassLoader())
+        .forEach(command -> commands.add(new CommandLine(command)));
+    commands.stream()
+        .sorted(Comparator.comparing(CalmAnchor::place))
+        .forEach(command -> line.addSubcommand(command.getCommandName(), command));
     // An argument that begins with @ is an attribute, or a file that the command itself reads.
     line.setExpandAtFiles(false);
     HelpStyle.apply(line);
     line.setExecutionExceptionHandler(CalmAnchor::explain);
     line.setParameterExceptionHandler(CalmAnchor::explainUsage);
     return line;
+  }
+
+  private static int place(CommandLine command) {
+    int place = ORDER.indexOf(command.getCommandName());
+    return place < 0 ? ORDER.size() : place;
   }
 
   /** Prints the help if no command is given. */

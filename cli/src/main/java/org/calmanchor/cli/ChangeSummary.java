@@ -1,6 +1,7 @@
 package org.calmanchor.cli;
 
 import java.util.List;
+import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.core.diff.Change;
 
 /** Says in few words what has changed from one contract to another. */

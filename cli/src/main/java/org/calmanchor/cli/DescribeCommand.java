@@ -7,6 +7,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.OutputFiles;
 import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.diff.ContractDiff;
 import org.calmanchor.core.model.Contract;

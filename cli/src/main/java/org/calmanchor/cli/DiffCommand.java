@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Predicate;
+import org.calmanchor.cli.terminal.JsonText;
+import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.diff.ContractDiff;
 import picocli.CommandLine.Command;

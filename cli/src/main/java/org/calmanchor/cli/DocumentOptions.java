@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.document.DocumentLimits;
 import org.calmanchor.core.document.DocumentLoader;
 import org.calmanchor.core.document.DocumentProblems;

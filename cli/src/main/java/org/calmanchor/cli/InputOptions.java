@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.CheckFileException;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;

@@ -6,6 +6,7 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.Callable;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;

@@ -3,6 +3,7 @@ package org.calmanchor.cli;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.function.Supplier;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.standin.StandIn;
 import org.jspecify.annotations.Nullable;

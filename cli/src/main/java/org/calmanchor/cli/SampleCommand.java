@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.function.Function;
+import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.OutputFiles;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.sample.SampleMessages;

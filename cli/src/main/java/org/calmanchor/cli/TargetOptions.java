@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.classes.UserClasses;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;

@@ -1,13 +1,14 @@
 package org.calmanchor.cli;
 
-import static org.calmanchor.cli.Terminal.padded;
-import static org.calmanchor.cli.Terminal.shown;
-import static org.calmanchor.cli.Terminal.widest;
-import static org.calmanchor.cli.Terminal.wrap;
+import static org.calmanchor.cli.terminal.Terminal.padded;
+import static org.calmanchor.cli.terminal.Terminal.shown;
+import static org.calmanchor.cli.terminal.Terminal.widest;
+import static org.calmanchor.cli.terminal.Terminal.wrap;
 
 import java.io.PrintWriter;
 import java.util.List;
 import java.util.stream.Stream;
+import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;

@@ -3,6 +3,7 @@ package org.calmanchor.cli;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.cli.terminal.Terminal;
 
 /** Values with their types as aligned lines. */
 final class ValueLines {

@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.calmanchor.cli.classes.ClassPathOption;
+import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.OutputFiles;
 import org.calmanchor.core.document.DocumentCopy;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.read.ContractReader;

@@ -7,7 +7,8 @@ import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.web.ServedExchange;
+import org.calmanchor.web.HostedService;
+import org.calmanchor.web.event.ServedExchange;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -105,16 +106,14 @@ public final class RunningHost implements AutoCloseable {
     handler.site(handler.site().switchingOff(path, Switches.on(hosted(path), operations)));
   }
 
-  /**
-   * Serves the services of {@code next} from now on, and no others. The port and all settings stay;
-   * what {@code next} says about them is not used. Running calls end normally on the former
-   * services. Open test pages get the new forms, and keep what was typed.
-   *
-   * @param changes what has changed, for the test pages
-   * @throws IllegalStateException when the host was started without {@link SoapHost#reloads}
-   */
-  public synchronized void reload(SoapHost next, String changes) {
-    handler.site(handler.site().reloaded(next.hosted(serving), changes));
+  /** The settings that services on this host have. */
+  EndpointSettings serving() {
+    return serving;
+  }
+
+  /** Serves these from now on; the text says what has changed. */
+  synchronized void reload(List<HostedService> services, String changes) {
+    handler.site(handler.site().reloaded(services, changes));
   }
 
   /**

@@ -220,7 +220,7 @@ public final class SoapHost {
   }
 
   /**
-   * Sets whether services will be replaced while the host runs ({@link RunningHost#reload}); open
+   * Sets whether services will be replaced while the host runs ({@link #replaceServicesOf}); open
    * test pages then follow.
    */
   public SoapHost reloads(boolean on) {
@@ -332,8 +332,20 @@ public final class SoapHost {
     return new RunningHost(server, handler, address.address(), serving);
   }
 
+  /**
+   * Serves the services of this on a running host from now on, instead of those that it had. Its
+   * port and settings stay; what this says about them is not used. Running calls end normally on
+   * the former services. Open test pages get the new forms, and keep what was typed.
+   *
+   * @param changes what has changed, for the test pages
+   * @throws IllegalStateException when {@code running} was started without {@link #reloads}
+   */
+  public void replaceServicesOf(RunningHost running, String changes) {
+    running.reload(hosted(running.serving()), changes);
+  }
+
   /** The services, with the settings of the host that serves them. */
-  List<HostedService> hosted(EndpointSettings serving) {
+  private List<HostedService> hosted(EndpointSettings serving) {
     return services.values().stream()
         .map(
             service ->

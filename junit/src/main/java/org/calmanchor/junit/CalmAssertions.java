@@ -3,7 +3,7 @@ package org.calmanchor.junit;
 import org.calmanchor.client.DynamicAnswer;
 import org.calmanchor.client.FaultReceivedException;
 import org.calmanchor.core.dynamic.Outcome;
-import org.calmanchor.web.ServedExchange;
+import org.calmanchor.web.event.ServedExchange;
 
 /** Assertions about what came of calls, and about messages. For all else AssertJ has its own. */
 public final class CalmAssertions {

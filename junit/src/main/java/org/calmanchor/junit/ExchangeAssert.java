@@ -1,7 +1,7 @@
 package org.calmanchor.junit;
 
 import org.assertj.core.api.AbstractAssert;
-import org.calmanchor.web.ServedExchange;
+import org.calmanchor.web.event.ServedExchange;
 import org.jspecify.annotations.Nullable;
 
 /** Asserts about an exchange as it went over the wire. */

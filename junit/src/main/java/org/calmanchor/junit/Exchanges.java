@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.calmanchor.host.RunningHost;
-import org.calmanchor.web.ServedExchange;
+import org.calmanchor.web.event.ServedExchange;
 
 /** What went over the wire since a test began. Safe for any number of threads. */
 public final class Exchanges {

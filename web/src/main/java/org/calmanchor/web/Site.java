@@ -9,6 +9,8 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.endpoint.Refusal;
+import org.calmanchor.web.event.Reload;
+import org.calmanchor.web.event.ServedExchange;
 import org.calmanchor.web.exchange.ExchangeEvents;
 import org.calmanchor.web.exchange.ExchangeLog;
 import org.calmanchor.web.exchange.RecordedExchange;

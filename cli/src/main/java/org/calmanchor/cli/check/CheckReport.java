@@ -5,7 +5,7 @@ import java.time.Duration;
 import java.util.List;
 import org.calmanchor.checks.CheckResult;
 import org.calmanchor.checks.Difference;
-import org.calmanchor.cli.Terminal;
+import org.calmanchor.cli.terminal.Terminal;
 import picocli.CommandLine.Help.Ansi;
 
 /** What a person reads about a run of checks. */

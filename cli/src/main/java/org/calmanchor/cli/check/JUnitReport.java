@@ -7,7 +7,7 @@ import java.util.Locale;
 import java.util.stream.Collectors;
 import org.calmanchor.checks.CheckResult;
 import org.calmanchor.checks.Difference;
-import org.calmanchor.cli.Terminal;
+import org.calmanchor.cli.terminal.Terminal;
 
 /** The results of a run as the XML that build servers read: a test for each check. */
 final class JUnitReport {

@@ -11,7 +11,7 @@ import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.CheckFileException;
 import org.calmanchor.checks.CheckResult;
-import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.terminal.CommandException;
 
 /** Lets checks that failed expect what came. */
 record RenewedFiles(PrintWriter out) {

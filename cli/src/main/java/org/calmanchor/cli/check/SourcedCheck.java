@@ -9,7 +9,7 @@ import java.util.stream.Stream;
 import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.CheckFileException;
-import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.terminal.CommandException;
 
 /** A check and the file that it comes from. */
 record SourcedCheck(Path file, Check check) {

@@ -3,7 +3,7 @@ package org.calmanchor.cli.classes;
 import java.lang.ref.WeakReference;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.terminal.CommandException;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;

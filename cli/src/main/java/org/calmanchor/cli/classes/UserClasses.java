@@ -12,7 +12,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.terminal.CommandException;
 import org.jspecify.annotations.Nullable;
 
 /** Loads the user's classes from the class path of a command. */

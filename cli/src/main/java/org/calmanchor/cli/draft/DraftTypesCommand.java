@@ -4,7 +4,7 @@ import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
-import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.wsdl.ReadDocument;
 import org.calmanchor.draft.Draft;
 import org.calmanchor.draft.SchemaDrafter;

@@ -11,8 +11,8 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.calmanchor.cli.CommandException;
-import org.calmanchor.cli.OutputFiles;
+import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.OutputFiles;
 
 /** Writes drafted files into a project. What is there belongs to its user, and is not changed. */
 final class ProjectFiles {

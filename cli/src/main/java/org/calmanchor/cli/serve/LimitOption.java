@@ -2,8 +2,8 @@ package org.calmanchor.cli.serve;
 
 import java.util.Arrays;
 import java.util.List;
-import org.calmanchor.cli.CommandException;
-import org.calmanchor.cli.Durations;
+import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.Durations;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.host.SoapHost;

@@ -11,8 +11,8 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import org.calmanchor.cli.ChangeSummary;
-import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.classes.UserClasses;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.diff.ContractDiff;
 import org.calmanchor.host.RunningHost;
@@ -102,7 +102,7 @@ final class Reloader {
       next.addTo(hosted);
       settings.accept(hosted);
       String changes = changes(next);
-      host.reload(hosted, changes);
+      hosted.replaceServicesOf(host, changes);
       classes = now;
       served = next;
       long millis = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - start);

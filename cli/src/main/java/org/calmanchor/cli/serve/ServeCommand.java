@@ -6,12 +6,12 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.Callable;
-import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
+import org.calmanchor.cli.Subcommand;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.classes.UserClasses;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -36,7 +36,7 @@ import picocli.CommandLine.Parameters;
       "Example:  calm-anchor serve harbor.BerthDesk --classpath target/classes",
       "          calm-anchor serve --watch --open   (in a Maven project: all its services)"
     })
-public final class ServeCommand implements Callable<Integer> {
+public final class ServeCommand implements Subcommand {
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(

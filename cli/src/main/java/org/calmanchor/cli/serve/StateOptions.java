@@ -2,7 +2,7 @@ package org.calmanchor.cli.serve;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.calmanchor.cli.CommandException;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine.Option;
 

@@ -1,10 +1,10 @@
 package org.calmanchor.examples.harbor;
 
 import java.util.concurrent.CompletableFuture;
-import org.calmanchor.cli.CommandException;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.examples.tides.TideTable;

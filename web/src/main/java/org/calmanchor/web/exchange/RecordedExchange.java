@@ -14,7 +14,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.io.BulkInputStream;
 import org.calmanchor.core.logging.SecretNames;
-import org.calmanchor.web.ServedExchange;
+import org.calmanchor.web.event.ServedExchange;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;

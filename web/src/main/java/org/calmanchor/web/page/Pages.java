@@ -5,7 +5,7 @@ import gg.jte.TemplateEngine;
 import gg.jte.output.StringOutput;
 import java.util.List;
 import java.util.Map;
-import org.calmanchor.web.Reload;
+import org.calmanchor.web.event.Reload;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
 import org.jspecify.annotations.Nullable;

@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.terminal;
 
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -23,7 +23,7 @@ public final class OutputFiles {
   }
 
   /** Writes all files into a folder, which is made if there is none. */
-  static void write(Path folder, Map<Path, byte[]> files, boolean force) {
+  public static void write(Path folder, Map<Path, byte[]> files, boolean force) {
     try {
       Files.createDirectories(folder);
     } catch (IOException impossible) {

@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.event;
 
 import java.time.Instant;
 
@@ -12,17 +12,17 @@ import java.time.Instant;
  */
 public record Reload(int number, Instant at, boolean isDone, String text) {
   /** The state of a site whose services were not replaced so far. */
-  static Reload none() {
+  public static Reload none() {
     return new Reload(0, Instant.now(), true, "");
   }
 
   /** The next one, after which other services answer. */
-  Reload done(String changes) {
+  public Reload done(String changes) {
     return new Reload(number + 1, Instant.now(), true, changes);
   }
 
   /** One that failed. */
-  Reload failed(String problems) {
+  public Reload failed(String problems) {
     return new Reload(number, Instant.now(), false, problems);
   }
 }

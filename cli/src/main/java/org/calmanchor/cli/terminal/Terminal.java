@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.terminal;
 
 import java.util.ArrayList;
 import java.util.Collection;
@@ -7,7 +7,8 @@ import picocli.CommandLine.Help.Ansi;
 
 /** Text for a terminal. */
 public final class Terminal {
-  static final int WIDTH = 100;
+  /** How many characters a line of text has at most. */
+  public static final int WIDTH = 100;
 
   private Terminal() {}
 
@@ -25,7 +26,7 @@ public final class Terminal {
   }
 
   /** The same for a text of several lines. */
-  static String shownLines(String text) {
+  public static String shownLines(String text) {
     return String.join("\n", text.lines().map(Terminal::shown).toList());
   }
 
@@ -34,16 +35,18 @@ public final class Terminal {
     return ansi.enabled() ? "\033[1m" + text + "\033[0m" : text;
   }
 
-  static int widest(Collection<String> texts) {
+  /** The length of the longest text; 0 if there is none. */
+  public static int widest(Collection<String> texts) {
     return texts.stream().mapToInt(String::length).max().orElse(0);
   }
 
-  static String padded(String text, int width) {
+  /** The text with spaces after it, up to a width. */
+  public static String padded(String text, int width) {
     return text + " ".repeat(Math.max(0, width - text.length()));
   }
 
   /** The text in lines of at most {@code width} characters, but for longer words. */
-  static List<String> wrap(String text, int width) {
+  public static List<String> wrap(String text, int width) {
     List<String> lines = new ArrayList<>();
     StringBuilder line = new StringBuilder();
     for (String word : text.split("\\s+", -1)) {

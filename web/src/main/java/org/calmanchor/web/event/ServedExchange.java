@@ -1,4 +1,4 @@
-package org.calmanchor.web;
+package org.calmanchor.web.event;
 
 import java.time.Duration;
 import java.time.Instant;

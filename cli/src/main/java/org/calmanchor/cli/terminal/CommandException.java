@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.terminal;
 
 /** Ends a command. The message is all that the user sees. */
 public final class CommandException extends RuntimeException {
@@ -22,11 +22,12 @@ public final class CommandException extends RuntimeException {
   }
 
   /** Creates an exception for a call that got no answer. */
-  static CommandException noAnswer(String message) {
+  public static CommandException noAnswer(String message) {
     return new CommandException(4, message);
   }
 
-  int exitCode() {
+  /** The exit code of the command. */
+  public int exitCode() {
     return exitCode;
   }
 }

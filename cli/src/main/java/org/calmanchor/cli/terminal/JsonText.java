@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.terminal;
 
 import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;

@@ -1,4 +1,4 @@
-package org.calmanchor.cli;
+package org.calmanchor.cli.terminal;
 
 import java.time.Duration;
 import java.time.format.DateTimeParseException;

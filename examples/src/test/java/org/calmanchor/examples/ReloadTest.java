@@ -1,0 +1,163 @@
+package org.calmanchor.examples;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.File;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Comparator;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.spi.ToolProvider;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What becomes of calls, folders and class loaders when classes are compiled again. */
+class ReloadTest {
+  private static final String DESK =
+      """
+      import org.calmanchor.annotations.*;
+      @PortType(namespace = "urn:lanternquay:free")
+      public class Desk {
+        @Operation public int free(%s) throws Exception { %s }
+        %s
+      }
+      """;
+
+  @TempDir private Path folder;
+  private Path classes;
+
+  private void compile(String parameters, String body, String more) throws IOException {
+    Sources.compile(classes, "Desk", DESK.formatted(parameters, body, more), "-parameters");
+  }
+
+  @Test
+  void aRunningCallEndsOnTheFormerClassesAndFoldersMayBeDeleted() throws Exception {
+    classes = Files.createDirectories(folder.resolve("target/classes"));
+    compile("String pier", "Thread.sleep(1_000); return 3;", "");
+    Path browser = Files.createDirectories(folder.resolve("bin")).resolve("xdg-open");
+    Files.writeString(browser, "#!/bin/sh\nprintf '%s' \"$1\" > " + folder.resolve("shown") + "\n");
+    Files.setPosixFilePermissions(browser, PosixFilePermissions.fromString("rwx------"));
+    Map<String, String> environment =
+        Map.of("DISPLAY", ":7", "PATH", browser.getParent() + ":" + System.getenv("PATH"));
+    try (Tool.Running serve =
+        new Tool.Running(
+            folder, environment, "serve", "--port", "0", "--watch", "--open", "--path", "/all")) {
+      URI address = addressIn(serve.until("Recompiled classes are served at once"));
+      assertThat(address.getPath()).isEqualTo("/all");
+      CompletableFuture<String> running = call(address);
+      try (Stream<Path> files = Files.walk(folder.resolve("target"))) {
+        files.sorted(Comparator.reverseOrder()).forEach(file -> file.toFile().delete());
+      }
+      Files.createDirectories(classes);
+      compile("String pier", "return 4;", "");
+      awaitAnswer(address, "<tns:result>4</tns:result>");
+      assertThat(running.get()).contains("<tns:result>3</tns:result>");
+      assertThat(folder.resolve("shown")).hasContent(address.toString());
+
+      compile("String pier", "return 5;", "");
+      awaitAnswer(address, "<tns:result>5</tns:result>");
+    }
+  }
+
+  @Test
+  void formerClassLoadersAreLetGoAndJarsStay() throws Exception {
+    classes = Files.createDirectories(folder.resolve("classes"));
+    Path library = Files.createDirectories(folder.resolve("library"));
+    Sources.compile(
+        library,
+        "Loaders",
+        """
+        import java.lang.ref.WeakReference;
+        import java.util.*;
+        public class Loaders {
+          private static final List<WeakReference<ClassLoader>> ALL = new ArrayList<>();
+          public static void add(ClassLoader loader) { ALL.add(new WeakReference<>(loader)); }
+          public static int made() { return ALL.size(); }
+          public static long alive() {
+            System.gc();
+            return ALL.stream().filter(each -> each.get() != null).count();
+          }
+        }
+        """);
+    // A compiler that finds the source beside the class would compile it again, into the folder.
+    Files.delete(library.resolve("Loaders.java"));
+    Path jar = folder.resolve("library.jar");
+    ToolProvider.findFirst("jar")
+        .orElseThrow()
+        .run(System.out, System.err, "-cf", jar.toString(), "-C", library.toString(), ".");
+    String more = "public Desk() { Loaders.add(Desk.class.getClassLoader()); }";
+    compile(jar, "return 1;", more);
+    String path = classes + File.pathSeparator + jar;
+    try (Tool.Running serve =
+        new Tool.Running(folder, "serve", "--port", "0", "--watch", "--classpath", path)) {
+      URI address = addressIn(serve.until("Recompiled classes are served at once"));
+      for (int i = 2; i < 7; i++) {
+        compile(jar, "return Loaders.made() < " + i + " ? 0 : " + i + ";", more);
+        awaitAnswer(address, "<tns:result>" + i + "</tns:result>");
+      }
+      compile(jar, "return (int) Loaders.alive();", more);
+      awaitAnswer(address, "<tns:result>1</tns:result>");
+    }
+  }
+
+  private void compile(Path library, String body, String more) throws IOException {
+    Sources.compile(
+        classes,
+        "Desk",
+        DESK.formatted("String pier", body, more),
+        "-parameters",
+        "-cp",
+        library + File.pathSeparator + System.getProperty("java.class.path"));
+  }
+
+  @Test
+  void jarsAloneCannotBeWatched() throws Exception {
+    Path jar = Files.writeString(folder.resolve("desk.jar"), "");
+    assertThat(Tool.run(folder, "serve", "--watch", "--classpath", jar.toString()).err())
+        .contains("--watch: there is no folder of classes on the class path");
+  }
+
+  private static URI addressIn(String said) {
+    return URI.create(
+        said.lines()
+            .filter(line -> line.contains("Page "))
+            .findFirst()
+            .orElseThrow()
+            .replace("Page", "")
+            .strip());
+  }
+
+  private static void awaitAnswer(URI address, String expected) throws Exception {
+    long end = System.nanoTime() + 10_000_000_000L;
+    String answer = call(address).get();
+    while (!answer.contains(expected) && System.nanoTime() < end) {
+      Thread.sleep(50);
+      answer = call(address).get();
+    }
+    assertThat(answer).contains(expected);
+  }
+
+  private static CompletableFuture<String> call(URI address) {
+    String envelope =
+        """
+        <soap:Envelope xmlns:soap="http://schemas.xmlsoap.org/soap/envelope/"><soap:Body>\
+        <f:free xmlns:f="urn:lanternquay:free"><f:pier>Heron</f:pier></f:free></soap:Body></soap:Envelope>\
+        """;
+    HttpRequest request =
+        HttpRequest.newBuilder(address)
+            .header("Content-Type", "text/xml")
+            .POST(HttpRequest.BodyPublishers.ofString(envelope))
+            .build();
+    return HttpClient.newHttpClient()
+        .sendAsync(request, HttpResponse.BodyHandlers.ofString())
+        .thenApply(HttpResponse::body);
+  }
+}
