@@ -27,6 +27,8 @@ module org.calmanchor.cli {
       info.picocli;
   opens org.calmanchor.cli.draft to
       info.picocli;
+  opens org.calmanchor.cli.shell to
+      info.picocli;
   opens org.calmanchor.cli.standin to
       info.picocli;
 
@@ -34,6 +36,8 @@ module org.calmanchor.cli {
       org.calmanchor.cli.check.CheckCommand,
       org.calmanchor.cli.draft.DraftCommand,
       org.calmanchor.cli.serve.ServeCommand,
+      org.calmanchor.cli.shell.CompletionCommand,
+      org.calmanchor.cli.shell.ManCommand,
       org.calmanchor.cli.standin.StandInCommand;
 
   uses org.calmanchor.cli.Subcommand;

@@ -73,10 +73,13 @@ public final class ReloadBenchmark {
       Thread reader = new Thread(() -> said.lines().forEach(each -> {}));
       reader.setDaemon(true);
       reader.start();
-      measure(folder);
-      loaders(serve.pid());
-    } finally {
-      serve.destroy();
+      try {
+        measure(folder);
+        loaders(serve.pid());
+      } finally {
+        // Before the reader is closed, which waits for the end of what it reads.
+        serve.destroy();
+      }
     }
   }
 

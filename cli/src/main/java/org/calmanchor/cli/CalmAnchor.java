@@ -47,7 +47,8 @@ public final class CalmAnchor implements Runnable {
           "call",
           "check",
           "draft",
-          "stand-in");
+          "stand-in",
+          "completion");
 
   private static final List<Supplier<Object>> OWN =
       List.of(

@@ -28,7 +28,15 @@ final class HelpStyle {
                 .description("Show the version.")
                 .build());
     style(line);
-    line.getSubcommands().values().forEach(HelpStyle::style);
+    below(line);
+  }
+
+  /** Styles all commands below one, and those below them. */
+  private static void below(CommandLine line) {
+    for (CommandLine each : line.getSubcommands().values()) {
+      style(each);
+      below(each);
+    }
   }
 
   private static void style(CommandLine line) {

@@ -6,12 +6,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.Callable;
-import java.util.stream.Collectors;
 import org.calmanchor.cli.classes.ClassPathOption;
+import org.calmanchor.cli.terminal.JsonText;
 import org.calmanchor.core.conformance.Conformance;
-import org.calmanchor.core.conformance.Finding;
-import org.calmanchor.core.conformance.Profile;
-import org.calmanchor.core.conformance.Rule;
 import org.calmanchor.core.document.DocumentProblems;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.problem.ContractException;
@@ -61,17 +58,23 @@ final class JudgeCommand implements Callable<Integer> {
   @Option(names = "--strict", description = "Fail on advice too.")
   private boolean strict;
 
+  @Option(names = "--json", description = "Print the findings as JSON.")
+  private boolean isJson;
+
   @Override
   public Integer call() {
-    boolean isFine = true;
-    for (String target : targets) {
-      isFine &= judge(target);
+    List<Judgement> all = targets.stream().map(this::judgement).toList();
+    PrintWriter out = spec.commandLine().getOut();
+    if (isJson) {
+      out.println(JsonText.of(all.stream().map(Judgement::json).toList()));
+    } else {
+      all.forEach(each -> each.print(out));
     }
-    spec.commandLine().getOut().flush();
-    return isFine ? 0 : 1;
+    out.flush();
+    return all.stream().allMatch(each -> each.isFine(strict)) ? 0 : 1;
   }
 
-  private boolean judge(String target) {
+  private Judgement judgement(String target) {
     try {
       if (DocumentOptions.isDocument(target)) {
         return document(target);
@@ -79,11 +82,10 @@ final class JudgeCommand implements Callable<Integer> {
       Reading reading = ContractReader.read(classPath.named(target));
       DocumentSet documents = reading.documents();
       return documents == null
-          ? report(target, written(reading))
-          : report(target, documents, List.of());
+          ? judgement(target, written(reading))
+          : judgement(target, documents, List.of(), List.of(), List.of());
     } catch (ContractException problems) {
-      out().println(problems.getMessage());
-      return false;
+      return Judgement.unfit(target, problems);
     }
   }
 
@@ -92,7 +94,7 @@ final class JudgeCommand implements Callable<Integer> {
         .getBytes(StandardCharsets.UTF_8);
   }
 
-  private boolean document(String target) {
+  private Judgement document(String target) {
     DocumentProblems problems = new DocumentProblems();
     DocumentSet documents = this.documents.load(target, problems);
     if (documents.root() == null) {
@@ -109,48 +111,34 @@ final class JudgeCommand implements Callable<Integer> {
             .forEach(each -> (BROKEN.contains(each.code()) ? broken : notUsed).add(each));
       }
     }
-    boolean isFine = report(target, documents, broken);
-    problems.all().forEach(each -> out().println("Not judged: " + each));
-    if (isFine) {
-      notUsed.forEach(each -> out().println("It conforms, but cannot be used here: " + each));
-    }
-    return isFine;
+    return judgement(target, documents, broken, problems.all(), notUsed);
   }
 
-  private PrintWriter out() {
-    return spec.commandLine().getOut();
+  private static Judgement judgement(String target, byte[] document) {
+    return new Judgement(
+        target,
+        null,
+        Conformance.profilesOf(document),
+        Conformance.check(document),
+        List.of(),
+        List.of(),
+        List.of());
   }
 
-  private boolean report(String target, byte[] document) {
-    return report(target, Conformance.check(document), Conformance.profilesOf(document), List.of());
-  }
-
-  private boolean report(String target, DocumentSet documents, List<Problem> broken) {
-    return report(target, Conformance.check(documents), Conformance.profilesOf(documents), broken);
-  }
-
-  private boolean report(
-      String target, List<Finding> findings, List<Profile> judgedBy, List<Problem> broken) {
-    long problems = findings.stream().filter(f -> f.rule().level() == Rule.Level.PROBLEM).count();
-    long advice = findings.size() - problems;
-    problems += broken.size();
-    String profiles = judgedBy.stream().map(Profile::title).collect(Collectors.joining(", "));
-    String verdict =
-        problems > 0
-            ? counted(problems, "problem", "problems")
-            : profiles.isEmpty()
-                ? "no problem, and no binding to judge"
-                : "conforms to " + profiles;
-    out()
-        .println(
-            target
-                + ": "
-                + verdict
-                + (advice > 0 ? ", " + counted(advice, "piece", "pieces") + " of advice" : "")
-                + ".");
-    broken.forEach(out()::println);
-    findings.forEach(out()::println);
-    return problems == 0 && (advice == 0 || !strict);
+  private static Judgement judgement(
+      String target,
+      DocumentSet documents,
+      List<Problem> broken,
+      List<Problem> notJudged,
+      List<Problem> notUsed) {
+    return new Judgement(
+        target,
+        null,
+        Conformance.profilesOf(documents),
+        Conformance.check(documents),
+        broken,
+        notJudged,
+        notUsed);
   }
 
   /** A line that mentions the advice on a conforming document; empty if there is none. */
@@ -162,14 +150,10 @@ final class JudgeCommand implements Callable<Integer> {
             : Conformance.check(documents).size();
     return advice == 0
         ? ""
-        : counted(advice, "piece", "pieces")
+        : Judgement.counted(advice, "piece", "pieces")
             + " of advice on the WSDL of "
             + className
             + ", for the sake of those who generate code from it: calm-anchor judge "
             + className;
-  }
-
-  private static String counted(long number, String one, String many) {
-    return number + " " + (number == 1 ? one : many);
   }
 }

@@ -88,7 +88,7 @@ class CheckCommandTest {
                         found     open 7
 
             1 of 2 checks failed in N ms.
-            1 are for other services and were not run.
+            1 is for other services and was not run.
             """);
     assertThat(tool.exitCode()).isEqualTo(1);
     assertThat(Files.readString(folder.resolve("out.html")))

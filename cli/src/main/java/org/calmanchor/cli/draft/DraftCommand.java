@@ -12,6 +12,7 @@ import picocli.CommandLine.Spec;
       "Writes Java source for a WSDL document, a schema or a class; it is yours from then on.",
       "It needs nothing but the annotations, and compiles without warnings."
     },
+    footer = {"", "Example:  calm-anchor draft client partner.wsdl --package harbor.partner"},
     synopsisSubcommandLabel = "client|service|types|description",
     subcommands = {
       DraftClientCommand.class,

@@ -21,7 +21,8 @@ import picocli.CommandLine.Option;
     description = {
       "Hosts the example, two services of a made-up harbor, with data, until Ctrl-C.",
       "Its database is in memory: each start begins with the same data."
-    })
+    },
+    footer = {"", "Example:  calm-anchor demo --port 9000"})
 public final class DemoCommand implements Subcommand {
   private static final String BERTHS = "/berths";
   private static final String TIDES = "/tides";

@@ -19,7 +19,8 @@ import picocli.CommandLine.Option;
     description = {
       "Calls the example from a small menu in the terminal, through the typed client.",
       "Start the demo first, in another terminal."
-    })
+    },
+    footer = {"", "Example:  calm-anchor menu --trace"})
 public final class MenuCommand implements Subcommand {
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
