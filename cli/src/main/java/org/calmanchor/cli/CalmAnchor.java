@@ -1,10 +1,12 @@
 package org.calmanchor.cli;
 
 import java.io.PrintWriter;
-import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.ServiceLoader;
+import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.problem.ContractException;
@@ -50,21 +52,24 @@ public final class CalmAnchor implements Runnable {
           "stand-in",
           "completion");
 
-  private static final List<Supplier<Object>> OWN =
-      List.of(
-          PageCommand::new,
-          WsdlCommand::new,
-          JudgeCommand::new,
-          DescribeCommand::new,
-          DiffCommand::new,
-          SampleCommand::new,
-          CallCommand::new);
+  private static final Map<String, Supplier<Object>> OWN =
+      Map.of(
+          "page", PageCommand::new,
+          "wsdl", WsdlCommand::new,
+          "judge", JudgeCommand::new,
+          "describe", DescribeCommand::new,
+          "diff", DiffCommand::new,
+          "sample", SampleCommand::new,
+          "call", CallCommand::new);
+
+  /** Commands that are about all the others. */
+  private static final Set<String> ABOUT_ALL = Set.of("completion", "man");
 
   private CalmAnchor() {}
 
   /** Runs a command and ends the process with its exit code. */
   public static void main(String[] arguments) {
-    System.exit(commandLine().execute(arguments));
+    System.exit(commandLine(List.of(arguments)).execute(arguments));
   }
 
   /**
@@ -75,22 +80,28 @@ public final class CalmAnchor implements Runnable {
    * @return the exit code
    */
   public static int run(List<String> arguments, PrintWriter out, PrintWriter err) {
-    return commandLine()
+    return commandLine(arguments)
         .setColorScheme(CommandLine.Help.defaultColorScheme(CommandLine.Help.Ansi.OFF))
         .setOut(out)
         .setErr(err)
         .execute(arguments.toArray(String[]::new));
   }
 
-  static CommandLine commandLine() {
+  /**
+   * The command line for some arguments. The parser's model of a command takes time to make, so
+   * there is only that of the command that is asked for, unless it is about all.
+   */
+  private static CommandLine commandLine(List<String> arguments) {
+    Map<String, Supplier<?>> commands = new HashMap<>(OWN);
+    ServiceLoader.load(Subcommand.class, Subcommand.class.getClassLoader()).stream()
+        .forEach(each -> commands.put(nameOf(each.type()), each));
+    String asked = arguments.isEmpty() ? "" : arguments.get(0);
+    boolean isOne = commands.containsKey(asked) && !ABOUT_ALL.contains(asked);
     CommandLine line = new CommandLine(new CalmAnchor());
-    List<CommandLine> commands = new ArrayList<>();
-    OWN.forEach(command -> commands.add(new CommandLine(command.get())));
-    ServiceLoader.load(Subcommand.class, Subcommand.class.getClassLoader())
-        .forEach(command -> commands.add(new CommandLine(command)));
-    commands.stream()
-        .sorted(Comparator.comparing(CalmAnchor::place))
-        .forEach(command -> line.addSubcommand(command.getCommandName(), command));
+    commands.entrySet().stream()
+        .filter(each -> !isOne || each.getKey().equals(asked))
+        .sorted(Comparator.comparing(each -> place(each.getKey())))
+        .forEach(each -> line.addSubcommand(each.getKey(), each.getValue().get()));
     // An argument that begins with @ is an attribute, or a file that the command itself reads.
     line.setExpandAtFiles(false);
     HelpStyle.apply(line);
@@ -99,8 +110,16 @@ public final class CalmAnchor implements Runnable {
     return line;
   }
 
-  private static int place(CommandLine command) {
-    int place = ORDER.indexOf(command.getCommandName());
+  private static String nameOf(Class<?> command) {
+    Command described = command.getAnnotation(Command.class);
+    if (described == null) {
+      throw new IllegalStateException(command + " is no command: it has no @Command");
+    }
+    return described.name();
+  }
+
+  private static int place(String command) {
+    int place = ORDER.indexOf(command);
     return place < 0 ? ORDER.size() : place;
   }
 
