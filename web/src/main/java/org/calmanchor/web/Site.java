@@ -132,12 +132,12 @@ public final class Site {
    * @throws IllegalStateException when the settings do not say that services are replaced
    */
   public Site reloaded(List<HostedService> hosted, String changes) {
-    return told(new Site(this, hosted, former().done(changes)));
+    return announced(new Site(this, hosted, former().done(changes)));
   }
 
   /** This site, whose pages say why its services could not be replaced. Open pages are told. */
   public Site reloadFailed(String problems) {
-    return told(new Site(this, List.copyOf(services.values()), former().failed(problems)));
+    return announced(new Site(this, List.copyOf(services.values()), former().failed(problems)));
   }
 
   private Reload former() {
@@ -147,7 +147,7 @@ public final class Site {
     return reload;
   }
 
-  private Site told(Site next) {
+  private Site announced(Site next) {
     events.reloaded(next.former());
     return next;
   }

@@ -17,6 +17,7 @@ import java.util.concurrent.TimeUnit;
 record MavenProject(Path folder, PrintWriter progress) {
   private static final String GOAL =
       "org.apache.maven.plugins:maven-dependency-plugin:3.11.0:build-classpath";
+  private static final String ERROR = "[ERROR] ";
   private static final int MOST_SECONDS = 120;
 
   /** The class path of the project: its own classes first. Without a pom.xml, only these. */
@@ -81,7 +82,8 @@ record MavenProject(Path folder, PrintWriter progress) {
   private static String firstError(Path said) throws IOException {
     return Files.readString(said, StandardCharsets.UTF_8)
         .lines()
-        .filter(line -> line.startsWith("[ERROR]"))
+        .filter(line -> line.startsWith(ERROR))
+        .map(line -> line.substring(ERROR.length()).replaceFirst(" -> \\[Help \\d+]$", ""))
         .findFirst()
         .orElse("it failed without a message");
   }
