@@ -3,7 +3,6 @@ package org.calmanchor.examples;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.File;
-import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -21,27 +20,17 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** What becomes of calls, folders and class loaders when classes are compiled again. */
 class ReloadTest {
-  private static final String DESK =
-      """
-      import org.calmanchor.annotations.*;
-      @PortType(namespace = "urn:lanternquay:free")
-      public class Desk {
-        @Operation public int free(%s) throws Exception { %s }
-        %s
-      }
-      """;
-
   @TempDir private Path folder;
   private Path classes;
 
-  private void compile(String parameters, String body, String more) throws IOException {
-    Sources.compile(classes, "Desk", DESK.formatted(parameters, body, more), "-parameters");
+  private RecompiledDesk desk() {
+    return new RecompiledDesk(classes);
   }
 
   @Test
   void aRunningCallEndsOnTheFormerClassesAndFoldersMayBeDeleted() throws Exception {
     classes = Files.createDirectories(folder.resolve("target/classes"));
-    compile("String pier", "Thread.sleep(1_000); return 3;", "");
+    desk().compile("String pier", "Thread.sleep(1_000); return 3;", "");
     Path browser = Files.createDirectories(folder.resolve("bin")).resolve("xdg-open");
     Files.writeString(browser, "#!/bin/sh\nprintf '%s' \"$1\" > " + folder.resolve("shown") + "\n");
     Files.setPosixFilePermissions(browser, PosixFilePermissions.fromString("rwx------"));
@@ -50,19 +39,19 @@ class ReloadTest {
     try (Tool.Running serve =
         new Tool.Running(
             folder, environment, "serve", "--port", "0", "--watch", "--open", "--path", "/all")) {
-      URI address = addressIn(serve.until("Recompiled classes are served at once"));
+      URI address = RecompiledDesk.addressIn(serve.until("Recompiled classes are served at once"));
       assertThat(address.getPath()).isEqualTo("/all");
       CompletableFuture<String> running = call(address);
       try (Stream<Path> files = Files.walk(folder.resolve("target"))) {
         files.sorted(Comparator.reverseOrder()).forEach(file -> file.toFile().delete());
       }
       Files.createDirectories(classes);
-      compile("String pier", "return 4;", "");
+      desk().compile("String pier", "return 4;", "");
       awaitAnswer(address, "<tns:result>4</tns:result>");
       assertThat(running.get()).contains("<tns:result>3</tns:result>");
       assertThat(folder.resolve("shown")).hasContent(address.toString());
 
-      compile("String pier", "return 5;", "");
+      desk().compile("String pier", "return 5;", "");
       awaitAnswer(address, "<tns:result>5</tns:result>");
     }
   }
@@ -94,28 +83,18 @@ class ReloadTest {
         .orElseThrow()
         .run(System.out, System.err, "-cf", jar.toString(), "-C", library.toString(), ".");
     String more = "public Desk() { Loaders.add(Desk.class.getClassLoader()); }";
-    compile(jar, "return 1;", more);
+    desk().compile(jar, "return 1;", more);
     String path = classes + File.pathSeparator + jar;
     try (Tool.Running serve =
         new Tool.Running(folder, "serve", "--port", "0", "--watch", "--classpath", path)) {
-      URI address = addressIn(serve.until("Recompiled classes are served at once"));
+      URI address = RecompiledDesk.addressIn(serve.until("Recompiled classes are served at once"));
       for (int i = 2; i < 7; i++) {
-        compile(jar, "return Loaders.made() < " + i + " ? 0 : " + i + ";", more);
+        desk().compile(jar, "return Loaders.made() < " + i + " ? 0 : " + i + ";", more);
         awaitAnswer(address, "<tns:result>" + i + "</tns:result>");
       }
-      compile(jar, "return (int) Loaders.alive();", more);
+      desk().compile(jar, "return (int) Loaders.alive();", more);
       awaitAnswer(address, "<tns:result>1</tns:result>");
     }
-  }
-
-  private void compile(Path library, String body, String more) throws IOException {
-    Sources.compile(
-        classes,
-        "Desk",
-        DESK.formatted("String pier", body, more),
-        "-parameters",
-        "-cp",
-        library + File.pathSeparator + System.getProperty("java.class.path"));
   }
 
   @Test
@@ -123,16 +102,6 @@ class ReloadTest {
     Path jar = Files.writeString(folder.resolve("desk.jar"), "");
     assertThat(Tool.run(folder, "serve", "--watch", "--classpath", jar.toString()).err())
         .contains("--watch: there is no folder of classes on the class path");
-  }
-
-  private static URI addressIn(String said) {
-    return URI.create(
-        said.lines()
-            .filter(line -> line.contains("Page "))
-            .findFirst()
-            .orElseThrow()
-            .replace("Page", "")
-            .strip());
   }
 
   private static void awaitAnswer(URI address, String expected) throws Exception {

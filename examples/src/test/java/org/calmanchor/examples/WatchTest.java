@@ -3,7 +3,6 @@ package org.calmanchor.examples;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.calmanchor.examples.PageDriver.field;
 
-import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -12,37 +11,27 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** The loop of a developer's day: a class is compiled again, and the page follows. */
 class WatchTest {
-  private static final String DESK =
-      """
-      import org.calmanchor.annotations.*;
-      @PortType(namespace = "urn:lanternquay:free")
-      public class Desk {
-        @Operation public int free(%s) throws Exception { %s }
-        %s
-      }
-      """;
-
   @TempDir private Path folder;
   private Path classes;
 
-  private void compile(String parameters, String body, String more) throws IOException {
-    Sources.compile(classes, "Desk", DESK.formatted(parameters, body, more), "-parameters");
+  private RecompiledDesk desk() {
+    return new RecompiledDesk(classes);
   }
 
   @Test
   void thePageGetsTheNewFormsAndKeepsWhatWasTyped() throws Exception {
     classes = Files.createDirectories(folder.resolve("target/classes"));
-    compile("String pier", "return 3;", "");
+    desk().compile("String pier", "return 3;", "");
     try (Tool.Running serve = new Tool.Running(folder, "serve", "--port", "0", "--watch");
         Browser browser = Browser.in(folder)) {
-      URI address = addressIn(serve.until("Recompiled classes are served at once"));
+      URI address = RecompiledDesk.addressIn(serve.until("Recompiled classes are served at once"));
       PageDriver page = new PageDriver(browser, address);
       page.open("free");
       browser.fill(field("pier"), "Heron");
       browser.run("document.querySelector(\"" + field("pier") + "\").focus()");
       assertThat(browser.all(".reload:not([hidden])")).isEmpty();
 
-      compile("String pier, int nights", "return nights;", "");
+      desk().compile("String pier, int nights", "return nights;", "");
       assertThat(serve.until("Reloaded"))
           .contains("Desk: 1 change, it breaks consumers: free request/nights added.");
       // A field that is new has its example.
@@ -53,29 +42,20 @@ class WatchTest {
       assertThat(browser.run("return document.activeElement.closest('.field').dataset.key"))
           .isEqualTo("pier");
 
-      compile(
-          "String pier, int nights",
-          "return nights;",
-          "@Operation public int free(int a) { return a; }");
+      desk()
+          .compile(
+              "String pier, int nights",
+              "return nights;",
+              "@Operation public int free(int a) { return a; }");
       assertThat(serve.until("Give one of them a name"))
           .contains("Not reloaded; the last good services go on.", "CALM-104 Desk: ");
       browser.textOf("[data-reload].broken", "CALM-104");
       page.send("result");
       browser.textOf("section:not([hidden]) [data-answer]", "1");
 
-      compile("String pier, int nights", "return nights;", "");
+      desk().compile("String pier, int nights", "return nights;", "");
       assertThat(serve.until("Reloaded")).contains("Nothing has changed on the wire.");
       browser.textOf("[data-reload]:not(.broken)", "Nothing has changed on the wire.");
     }
-  }
-
-  private static URI addressIn(String said) {
-    return URI.create(
-        said.lines()
-            .filter(line -> line.contains("Page "))
-            .findFirst()
-            .orElseThrow()
-            .replace("Page", "")
-            .strip());
   }
 }

@@ -1,0 +1,45 @@
+package org.calmanchor.examples;
+
+import java.io.File;
+import java.io.IOException;
+import java.net.URI;
+import java.nio.file.Path;
+
+/** A service in a folder, which is compiled again and again while it is served. */
+record RecompiledDesk(Path classes) {
+  private static final String SOURCE =
+      """
+      import org.calmanchor.annotations.*;
+      @PortType(namespace = "urn:lanternquay:free")
+      public class Desk {
+        @Operation public int free(%s) throws Exception { %s }
+        %s
+      }
+      """;
+
+  void compile(String parameters, String body, String more) throws IOException {
+    Sources.compile(classes, "Desk", SOURCE.formatted(parameters, body, more), "-parameters");
+  }
+
+  /** Compiles it with a library. */
+  void compile(Path library, String body, String more) throws IOException {
+    Sources.compile(
+        classes,
+        "Desk",
+        SOURCE.formatted("String pier", body, more),
+        "-parameters",
+        "-cp",
+        library + File.pathSeparator + System.getProperty("java.class.path"));
+  }
+
+  /** The address of the page in what {@code serve} printed. */
+  static URI addressIn(String said) {
+    return URI.create(
+        said.lines()
+            .filter(line -> line.contains("Page "))
+            .findFirst()
+            .orElseThrow()
+            .replace("Page", "")
+            .strip());
+  }
+}
