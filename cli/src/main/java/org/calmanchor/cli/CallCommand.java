@@ -8,8 +8,10 @@ import java.util.Map;
 import java.util.concurrent.Callable;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.cli.terminal.JsonText;
+import org.calmanchor.cli.terminal.Progress;
 import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.client.DynamicAnswer;
+import org.calmanchor.client.DynamicClient;
 import org.calmanchor.client.NoAnswerException;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
@@ -115,8 +117,10 @@ final class CallCommand implements Callable<Integer> {
       requireValid(messages, called, version, body, blocks);
     }
     try {
+      DynamicClient client = connection.client(contract, messages, called, version);
       DynamicAnswer answer =
-          connection.client(contract, messages, called, version).call(called.name(), body, blocks);
+          Progress.during(
+              spec, "Waiting for the answer", () -> client.call(called.name(), body, blocks));
       return show(answer, called, contract);
     } catch (NoAnswerException none) {
       throw CommandException.noAnswer(String.valueOf(none.getMessage()));

@@ -7,7 +7,9 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
+import java.util.stream.Stream;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.JsonText;
 import org.calmanchor.cli.terminal.OutputFiles;
 import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.diff.ContractDiff;
@@ -36,7 +38,9 @@ import picocli.CommandLine.Spec;
     footer = {
       "",
       "Example:  calm-anchor describe harbor.BerthDesk reserve --classpath target/classes",
-      "          calm-anchor describe https://saltmere.test/pilots?wsdl"
+      "          calm-anchor describe https://saltmere.test/pilots?wsdl",
+      "          calm-anchor describe harbor.BerthDesk --html berths.html"
+          + " --address https://lanternquay.test/berths"
     })
 final class DescribeCommand implements Callable<Integer> {
   private static final int MOST_AT_ONCE = 30;
@@ -93,6 +97,9 @@ final class DescribeCommand implements Callable<Integer> {
           "Where the service answers. Default: what the document says; for a class, none.")
   private @Nullable URI address;
 
+  @Option(names = "--json", description = "Print it as JSON, for a script.")
+  private boolean isJson;
+
   @Option(names = "--force", description = "Overwrite existing files.")
   private boolean force;
 
@@ -100,23 +107,39 @@ final class DescribeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    TargetOptions.Target found = addressed(targets.target(target));
+    if (Stream.of(html != null, picture != null, isJson).filter(each -> each).count() > 1) {
+      throw CommandException.usage(
+          "--html, --picture and --json each ask for another form: choose one at a time.");
+    }
     if (against != null && html == null) {
       throw CommandException.usage(
           "--against belongs to --html; to see changes alone: calm-anchor diff OLD NEW.");
     }
-    if (html != null) {
-      if (operation != null) {
-        throw CommandException.usage("--html writes about all operations: leave out the name.");
-      }
-      write(html, handbook(found));
-      return 0;
+    if (html != null && operation != null) {
+      throw CommandException.usage("--html writes about all operations: leave out the name.");
     }
-    if (picture != null) {
-      write(picture, picture(found));
-      return 0;
-    }
+    TargetOptions.Target found = addressed(targets.target(target));
     PrintWriter screen = spec.commandLine().getOut();
+    if (html != null) {
+      write(html, handbook(found));
+    } else if (picture != null) {
+      write(picture, picture(found));
+    } else if (isJson) {
+      screen.println(JsonText.of(json(found)));
+    } else {
+      outline(found, screen);
+    }
+    screen.flush();
+    return 0;
+  }
+
+  private Map<String, Object> json(TargetOptions.Target found) {
+    List<Operation> operations =
+        operation == null ? found.operations() : List.of(found.operation(operation));
+    return new ContractJson(found.contract()).of(operations, found.notices());
+  }
+
+  private void outline(TargetOptions.Target found, PrintWriter screen) {
     TerminalOutline outline =
         new TerminalOutline(found.contract(), spec.commandLine().getColorScheme().ansi(), screen);
     String wanted = operation;
@@ -134,8 +157,6 @@ final class DescribeCommand implements Callable<Integer> {
       }
     }
     outline.notices(found.notices());
-    screen.flush();
-    return 0;
   }
 
   private TargetOptions.Target addressed(TargetOptions.Target found) {

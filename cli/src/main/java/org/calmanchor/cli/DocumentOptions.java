@@ -10,7 +10,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.Progress;
 import org.calmanchor.core.document.DocumentLimits;
 import org.calmanchor.core.document.DocumentLoader;
 import org.calmanchor.core.document.DocumentProblems;
@@ -19,10 +21,15 @@ import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
 /** The options for documents of others, and how they are read. */
 public final class DocumentOptions {
+  @Spec(Spec.Target.MIXEE)
+  private CommandSpec command = CommandSpec.create();
+
   @Option(
       names = "--allow",
       paramLabel = "URL",
@@ -55,10 +62,7 @@ public final class DocumentOptions {
    * @param text a file or a URL
    */
   public ReadDocument read(String text) {
-    DocumentProblems problems = new DocumentProblems();
-    DocumentSet documents = load(text, problems);
-    problems.throwIfAny(documents.location());
-    return ContractDocuments.read(documents);
+    return read(text, ContractDocuments::read);
   }
 
   /**
@@ -67,10 +71,19 @@ public final class DocumentOptions {
    * @param text a file or a URL
    */
   public ReadDocument readSchema(String text) {
-    DocumentProblems problems = new DocumentProblems();
-    DocumentSet documents = load(text, problems);
-    problems.throwIfAny(documents.location());
-    return ContractDocuments.readSchema(documents);
+    return read(text, ContractDocuments::readSchema);
+  }
+
+  private ReadDocument read(String text, Function<DocumentSet, ReadDocument> reader) {
+    return Progress.during(
+        command,
+        "Reading " + text,
+        () -> {
+          DocumentProblems problems = new DocumentProblems();
+          DocumentSet documents = load(text, problems);
+          problems.throwIfAny(documents.location());
+          return reader.apply(documents);
+        });
   }
 
   /**

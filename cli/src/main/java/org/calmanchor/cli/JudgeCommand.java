@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.terminal.JsonText;
+import org.calmanchor.cli.terminal.Progress;
 import org.calmanchor.core.conformance.Conformance;
 import org.calmanchor.core.document.DocumentProblems;
 import org.calmanchor.core.document.DocumentSet;
@@ -63,7 +64,10 @@ final class JudgeCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
-    List<Judgement> all = targets.stream().map(this::judgement).toList();
+    List<Judgement> all =
+        targets.stream()
+            .map(each -> Progress.during(spec, "Judging " + each, () -> judgement(each)))
+            .toList();
     PrintWriter out = spec.commandLine().getOut();
     if (isJson) {
       out.println(JsonText.of(all.stream().map(Judgement::json).toList()));

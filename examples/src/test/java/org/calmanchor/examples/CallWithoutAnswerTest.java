@@ -47,6 +47,21 @@ class CallWithoutAnswerTest {
       Tool slow = call("--address", address + "/slow", "--timeout", "1s");
       assertThat(slow.err()).contains("did not answer within 1.0 s, the timeout.");
       assertThat(slow.exitCode()).isEqualTo(4);
+      String seen =
+          Tool.onTerminal(
+              folder,
+              "call",
+              CommandLineTest.DESK,
+              "lastPosition",
+              "--fill",
+              "--address",
+              address + "/slow",
+              "--timeout",
+              "2.5s");
+      assertThat(seen)
+          .contains("Waiting for the answer ... 1 s", "Waiting for the answer ... 2 s\r\033[K")
+          .contains("did not answer within 2.5 s");
+      assertThat(slow.err()).doesNotContain("Waiting");
     } finally {
       other.stop(0);
     }

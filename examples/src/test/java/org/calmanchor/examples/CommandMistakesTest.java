@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -42,6 +43,15 @@ class CommandMistakesTest {
     Sources.compile(folder, "Port", easy.formatted("interface Port", ";"));
     Path built = Files.createDirectories(folder.resolve("built/classes"));
     Sources.compile(built, "Inner", easy.formatted("class Inner", "{}"));
+    Path torn = Files.createDirectories(folder.resolve("torn"));
+    Sources.compile(torn, "Torn", easy.formatted("class Torn", "{}"));
+    Path file = torn.resolve("deep/Torn.class");
+    byte[] bytes = Files.readAllBytes(file);
+    Files.write(file, Arrays.copyOf(bytes, bytes.length - 5));
+    Path lost = Files.createDirectories(folder.resolve("lost"));
+    Sources.compile(
+        lost, "Lost", easy.formatted("class Lost extends Base", "{}") + "class Base {}");
+    Files.delete(lost.resolve("deep/Base.class"));
   }
 
   @ParameterizedTest
@@ -55,6 +65,11 @@ class CommandMistakesTest {
         "serve deep.Dekc --classpath .|2|Did you mean \"deep.Desk\"?",
         "serve deep.Elsewhere|2|Compile it first, and say where its classes are: --classpath FOLDER.",
         "serve deep.Inner|2|Did you mean deep.Inner, with --classpath built/classes?",
+        "serve --classpath built|2|There is no class with @PortType in built. Did you mean deep.Inner,"
+            + " with --classpath built/classes?",
+        "serve --classpath torn|1|The file of deep.Torn is damaged: ",
+        "serve --classpath lost|1|deep.Lost cannot be loaded: deep/Base is missing or broken.",
+        "describe deep.Port --classpath . --json --html x.html|2|choose one at a time",
         "serve deep.Port --classpath .|1|Port is an interface, so nothing can be made of it. Name the"
             + " class that implements it.",
         "serve deep.Easy --classpath . --switch-off /Easy#rnig|2|there is no operation \"rnig\"; there"

@@ -2,11 +2,13 @@ package org.calmanchor.examples;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.jr.ob.JSON;
 import java.awt.Rectangle;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -81,6 +83,31 @@ class DescribeCommandTest {
         .contains("  from BerthDesk.quoteStay(BigDecimal, LocalDate, LocalDate)")
         .contains("draught                     decimal, more than 0 — metres")
         .contains("  no response (one-way)");
+  }
+
+  /** Members are nested as in the message; every line of the terminal's outline is there. */
+  @Test
+  void printsTheSameAsJson() throws Exception {
+    Tool tool = run("describe", PILOTS.resolve("pilots.wsdl").toString(), "orderPilot", "--json");
+    Map<String, Object> all = JSON.std.mapFrom(tool.out());
+    assertThat(all.get("portTypes").toString()).contains("name=Pilots");
+    assertThat(all.get("services").toString()).contains("version=SOAP 1.2");
+    Map<?, ?> order = (Map<?, ?>) ((List<?>) all.get("operations")).get(0);
+    assertThat(order.get("requestHeaders").toString()).contains("element=reference");
+    Map<?, ?> request = (Map<?, ?>) order.get("request");
+    List<?> members = (List<?>) request.get("members");
+    assertThat(members.get(0))
+        .isEqualTo(
+            Map.of(
+                "kind", "attribute",
+                "name", "urgent",
+                "type", "boolean",
+                "rules", List.of("optional", "false if absent")));
+    assertThat(((Map<?, ?>) members.get(1)).get("members").toString())
+        .contains("name=shipName", "name=callSign");
+    assertThat(members.get(4).toString()).contains("name=remark", "name=ship", "name=place");
+    assertThat(order.get("faults").toString()).contains("name=noPilot", "element=unknownShip");
+    assertThat(all.get("notices").toString()).isEqualTo("[]");
   }
 
   /** A title is the text of a box; no two boxes of a picture cover each other. */

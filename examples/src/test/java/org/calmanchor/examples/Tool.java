@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 
 /** The command line as a process of its own, and what it said. */
 public record Tool(int exitCode, String out, String err) {
@@ -55,6 +56,27 @@ public record Tool(int exitCode, String out, String err) {
       throw new AssertionError("did not end: " + Files.readString(out) + Files.readString(err));
     }
     return new Tool(process.exitValue(), Files.readString(out), Files.readString(err));
+  }
+
+  /** Runs a command on a terminal of its own; all that appears there. */
+  static String onTerminal(Path folder, String... arguments) throws Exception {
+    String quoted =
+        command(arguments).command().stream()
+            .map(each -> "'" + each + "'")
+            .collect(Collectors.joining(" "));
+    ProcessBuilder script =
+        new ProcessBuilder("script", "-q", "-e", "-c", quoted, "/dev/null")
+            .directory(folder.toFile())
+            .redirectErrorStream(true)
+            .redirectInput(Files.createTempFile(folder, "in", "").toFile());
+    script.environment().put("TERM", "xterm");
+    Process process = script.start();
+    String seen = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    if (!process.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
+      process.destroyForcibly();
+      throw new AssertionError("did not end: " + seen);
+    }
+    return seen;
   }
 
   /** A command that stays in the foreground. */

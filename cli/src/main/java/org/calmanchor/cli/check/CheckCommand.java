@@ -23,6 +23,7 @@ import org.calmanchor.cli.TargetOptions;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.cli.terminal.JsonText;
 import org.calmanchor.cli.terminal.OutputFiles;
+import org.calmanchor.cli.terminal.Progress;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -124,7 +125,7 @@ public final class CheckCommand implements Subcommand {
   public CheckCommand() {}
 
   @Override
-  public Integer call() throws InterruptedException {
+  public Integer call() {
     if (parallel < 1 || parallel > 100) {
       throw CommandException.usage("--parallel: write a number from 1 to 100.");
     }
@@ -174,8 +175,7 @@ public final class CheckCommand implements Subcommand {
         target.notices());
   }
 
-  private int run(List<SourcedCheck> chosen, List<CheckedService> services)
-      throws InterruptedException {
+  private int run(List<SourcedCheck> chosen, List<CheckedService> services) {
     Map<SourcedCheck, CheckedService> planned = new LinkedHashMap<>();
     for (SourcedCheck each : chosen) {
       CheckedService.of(each.check(), services).ifPresent(service -> planned.put(each, service));
@@ -216,8 +216,7 @@ public final class CheckCommand implements Subcommand {
         .getBytes(StandardCharsets.UTF_8);
   }
 
-  private List<CheckResult> results(Map<SourcedCheck, CheckedService> planned, int notRun)
-      throws InterruptedException {
+  private List<CheckResult> results(Map<SourcedCheck, CheckedService> planned, int notRun) {
     PrintWriter out = spec.commandLine().getOut();
     CheckReport report = new CheckReport(out, spec.commandLine().getColorScheme().ansi());
     ExecutorService threads = Executors.newFixedThreadPool(parallel);
@@ -228,7 +227,9 @@ public final class CheckCommand implements Subcommand {
       List<CheckResult> results = new ArrayList<>();
       List<Object> json = new ArrayList<>();
       for (Map.Entry<SourcedCheck, Future<CheckResult>> each : running.entrySet()) {
-        CheckResult result = resultOf(each.getValue());
+        int number = results.size() + 1;
+        String what = number + " of " + running.size() + ": " + each.getKey().check().name();
+        CheckResult result = Progress.during(spec, what, () -> resultOf(each.getValue()));
         results.add(result);
         json.add(json(each.getKey(), result));
         if (!isJson) {
@@ -247,9 +248,12 @@ public final class CheckCommand implements Subcommand {
     }
   }
 
-  private static CheckResult resultOf(Future<CheckResult> running) throws InterruptedException {
+  private static CheckResult resultOf(Future<CheckResult> running) {
     try {
       return running.get();
+    } catch (InterruptedException ended) {
+      Thread.currentThread().interrupt();
+      throw CommandException.problem("The run was interrupted.");
     } catch (ExecutionException failed) {
       if (failed.getCause() instanceof CommandException wrong) {
         throw wrong;

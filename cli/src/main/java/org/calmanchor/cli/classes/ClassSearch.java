@@ -4,11 +4,13 @@ import java.io.IOException;
 import java.lang.reflect.Modifier;
 import java.net.URL;
 import java.net.URLClassLoader;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.calmanchor.annotations.PortType;
@@ -19,6 +21,9 @@ import org.jspecify.annotations.Nullable;
 final class ClassSearch {
   private static final int MOST_FILES = 20_000;
   private static final String SUFFIX = ".class";
+
+  /** How a class file names the annotation, in ASCII. */
+  private static final String MARK = PortType.class.descriptorString();
 
   private final List<Path> folders;
   private final boolean isChosen;
@@ -85,7 +90,7 @@ final class ClassSearch {
     for (Path folder : folders) {
       try (Stream<Path> files = Files.walk(folder)) {
         for (Path file : files.limit(MOST_FILES).filter(ClassSearch::isClass).sorted().toList()) {
-          Class<?> type = loaded(nameOf(folder.relativize(file)), loader);
+          Class<?> type = loaded(file, nameOf(folder.relativize(file)), loader);
           if (type != null && isWanted.test(type)) {
             found.add(type);
           }
@@ -95,13 +100,45 @@ final class ClassSearch {
     return found;
   }
 
-  private static @Nullable Class<?> loaded(String name, ClassLoader loader) {
+  /**
+   * Loads a class; null if its package begins elsewhere, or if it cannot be loaded and is no
+   * service: build folders have such classes, for libraries that only a server has.
+   */
+  private static @Nullable Class<?> loaded(Path file, String name, ClassLoader loader)
+      throws IOException {
     try {
       return Class.forName(name, false, loader);
-    } catch (ClassNotFoundException | LinkageError other) {
-      // Its package begins elsewhere, or it needs what is not on the class path.
+    } catch (ClassNotFoundException elsewhere) {
+      return null;
+    } catch (LinkageError unusable) {
+      if (hasMark(file) && !isElsewhere(unusable)) {
+        throw UserClasses.unusable(name, unusable);
+      }
       return null;
     }
+  }
+
+  private static boolean hasMark(Path file) throws IOException {
+    return new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1).contains(MARK);
+  }
+
+  private static boolean isElsewhere(LinkageError error) {
+    return String.valueOf(error.getMessage()).contains("wrong name");
+  }
+
+  /** A sentence about a service whose package begins deeper in a folder, after a space. */
+  Optional<String> misplacedService() throws IOException {
+    for (Path folder : folders) {
+      try (Stream<Path> files = Files.walk(folder)) {
+        for (Path file : files.limit(MOST_FILES).filter(ClassSearch::isClass).sorted().toList()) {
+          String found = hasMark(file) ? found(folder, folder.relativize(file)) : "";
+          if (!found.isEmpty()) {
+            return Optional.of(found);
+          }
+        }
+      }
+    }
+    return Optional.empty();
   }
 
   private static boolean isService(Class<?> type) {

@@ -103,21 +103,29 @@ public final class UserClasses {
     } catch (ClassNotFoundException missing) {
       throw CommandException.usage(
           "There is no class " + name + " on the class path " + shown() + "." + suggestion(name));
-    } catch (UnsupportedClassVersionError newer) {
-      throw CommandException.problem(
+    } catch (LinkageError unusable) {
+      throw unusable(name, unusable);
+    }
+  }
+
+  /** Says why a class cannot be loaded. */
+  static CommandException unusable(String name, LinkageError error) {
+    if (error instanceof UnsupportedClassVersionError) {
+      return CommandException.problem(
           name
               + " was compiled for a newer Java than this one, "
               + System.getProperty("java.version")
               + ". Run with that Java (JAVA_HOME), or compile with --release "
               + Runtime.version().feature()
               + ".");
-    } catch (LinkageError incomplete) {
-      throw CommandException.problem(
-          name
-              + " cannot be loaded: "
-              + incomplete.getMessage()
-              + " is missing or broken. Add what it needs to --classpath.");
     }
+    return CommandException.problem(
+        error instanceof ClassFormatError
+            ? "The file of " + name + " is damaged: " + error.getMessage() + ". Compile it again."
+            : name
+                + " cannot be loaded: "
+                + error.getMessage()
+                + " is missing or broken. Add what it needs to --classpath.");
   }
 
   /**
@@ -126,19 +134,22 @@ public final class UserClasses {
    * @throws CommandException when there is none, or the folders cannot be read
    */
   public List<Class<?>> services() {
-    List<Class<?>> services;
     try {
-      services = new ClassSearch(entries, isChosen).services(loader);
-    } catch (IOException unreadable) {
-      throw CommandException.usage("The folders of classes cannot be read: " + shown() + ".");
-    }
-    if (services.isEmpty()) {
+      ClassSearch search = new ClassSearch(entries, isChosen);
+      List<Class<?>> services = search.services(loader);
+      if (!services.isEmpty()) {
+        return services;
+      }
       throw CommandException.usage(
           "There is no class with @PortType in "
               + (shown().equals(".") ? "this folder" : shown())
-              + ". Compile it first, or say where it is: --classpath FOLDER.");
+              + "."
+              + search
+                  .misplacedService()
+                  .orElse(" Compile it first, or say where it is: --classpath FOLDER."));
+    } catch (IOException unreadable) {
+      throw CommandException.usage("The folders of classes cannot be read: " + shown() + ".");
     }
-    return services;
   }
 
   /**
