@@ -43,6 +43,7 @@ class CommandMistakesTest {
     Sources.compile(folder, "Port", easy.formatted("interface Port", ";"));
     Path built = Files.createDirectories(folder.resolve("built/classes"));
     Sources.compile(built, "Inner", easy.formatted("class Inner", "{}"));
+    Files.writeString(folder.resolve("page.wsdl"), "\n<!doctype HTML><title>Berths</title>");
     Path torn = Files.createDirectories(folder.resolve("torn"));
     Sources.compile(torn, "Torn", easy.formatted("class Torn", "{}"));
     Path file = torn.resolve("deep/Torn.class");
@@ -83,6 +84,7 @@ class CommandMistakesTest {
         "dmo|2|Did you mean",
         "wsdl|2|Missing required parameter: ",
         "wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out",
+        "describe page.wsdl|1|CALM-501 page.wsdl: it is an HTML page, not a WSDL or schema document.",
         "judge none.wsdl|2|There is no file none.wsdl that can be read.",
         "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
         "wsdl deep.Desk --classpath . --out no/where.wsdl|2|There is no folder",

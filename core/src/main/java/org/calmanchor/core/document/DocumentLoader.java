@@ -3,6 +3,7 @@ package org.calmanchor.core.document;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -10,6 +11,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.calmanchor.core.model.Names;
 import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.problem.ProblemCode;
@@ -17,6 +19,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Loads a document and what it refers to, each location once, within limits. */
 public final class DocumentLoader {
+  private static final Pattern HTML =
+      Pattern.compile("[^<]*<(!doctype\\s+)?html\\b", Pattern.CASE_INSENSITIVE);
+
   private final DocumentSource source;
   private final SchemaCatalogue catalogue;
   private final DocumentLimits limits;
@@ -102,14 +107,31 @@ public final class DocumentLoader {
     } catch (XmlNode.TooManyElementsException tooMany) {
       return tooLarge(next, "more than " + limits.components() + " XML elements");
     } catch (XmlNode.UnreadableException malformed) {
-      problems.add(
-          new Problem(
-              ProblemCode.DOCUMENT_UNREADABLE,
-              Place.name(next.location()) + (malformed.line() > 0 ? ":" + malformed.line() : ""),
-              malformed.getMessage() + ".",
-              "Ask whoever wrote the document for one that is well-formed XML without DOCTYPE."));
+      problems.add(unreadable(Place.name(next.location()), content, malformed));
     }
     return true;
+  }
+
+  private static Problem unreadable(
+      String name, byte[] content, XmlNode.UnreadableException malformed) {
+    if (isHtml(content)) {
+      return new Problem(
+          ProblemCode.DOCUMENT_UNREADABLE,
+          name,
+          "it is an HTML page, not a WSDL or schema document.",
+          "Give the URL of the document; that of a service mostly ends in ?wsdl.");
+    }
+    return new Problem(
+        ProblemCode.DOCUMENT_UNREADABLE,
+        name + (malformed.line() > 0 ? ":" + malformed.line() : ""),
+        malformed.getMessage() + ".",
+        "Ask whoever wrote the document for one that is well-formed XML without DOCTYPE.");
+  }
+
+  private static boolean isHtml(byte[] content) {
+    int most = Math.min(content.length, 200);
+    String start = new String(content, 0, most, StandardCharsets.ISO_8859_1);
+    return HTML.matcher(start).lookingAt();
   }
 
   private static String reason(IOException unreadable) {
