@@ -46,6 +46,12 @@ public @interface Operation {
    */
   Class<? extends Throwable>[] faults() default {};
 
+  /**
+   * The roles of which a caller needs one, or {@link Role#ANYONE} or {@link Role#ANY_CALLER} alone;
+   * by default those of {@link PortType#callers}.
+   */
+  String[] callers() default {};
+
   /** What the operation does, for the reader of the WSDL and of the test page. */
   String doc() default "";
 }

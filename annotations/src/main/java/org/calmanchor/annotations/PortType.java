@@ -53,6 +53,13 @@ public @interface PortType {
   /** The versions of SOAP that the service speaks, each with a binding and a port. */
   Version[] versions() default {Version.SOAP_1_1, Version.SOAP_1_2};
 
+  /**
+   * The roles of which a caller needs one for every operation that says nothing else, or {@link
+   * Role#ANYONE} or {@link Role#ANY_CALLER} alone. By default the host decides: any caller if it
+   * knows callers, and anyone if it does not.
+   */
+  String[] callers() default {};
+
   /** What the service does, for the reader of the WSDL and of the test page. */
   String doc() default "";
 

@@ -106,7 +106,8 @@ final class WsdlCommand implements Callable<Integer> {
               operations == 1 ? "1 operation" : operations + " operations",
               target);
     }
-    String pointer = JudgeCommand.pointer(className, reading);
+    // A file is handed over, so advice comes in time; judging would delay what is only looked at.
+    String pointer = out == null ? "" : JudgeCommand.pointer(className, reading);
     if (!pointer.isEmpty()) {
       spec.commandLine().getErr().println(pointer);
     }

@@ -72,7 +72,10 @@ class DocumentCommandsTest {
   void leadsToTheAdviceOnADocumentThatItWrites() throws Exception {
     Sources.compile(
         folder, "Greeter", CommandLineTest.GREETER.replace("boat", "in"), "-parameters");
-    assertThat(Tool.run(folder, "wsdl", "Greeter", "--address", "http://x.test/").err())
+    String[] arguments = {
+      "wsdl", "Greeter", "--out", "greeter.wsdl", "--address", "http://x.test/"
+    };
+    assertThat(Tool.run(folder, arguments).err())
         .isEqualTo(
             "1 piece of advice on the WSDL of Greeter, for the sake of those who generate code from"
                 + " it: calm-anchor judge Greeter\n");

@@ -4,7 +4,6 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.SocketAddress;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -151,8 +150,8 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   }
 
   @Override
-  public @Nullable Principal principal() {
-    return null;
+  public void resume(Runnable rest) {
+    request.getComponents().getExecutor().execute(rest);
   }
 
   @Override

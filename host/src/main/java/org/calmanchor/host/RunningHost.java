@@ -3,12 +3,14 @@ package org.calmanchor.host;
 import java.net.InetAddress;
 import java.net.URI;
 import java.util.List;
+import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.event.ServedExchange;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -24,10 +26,16 @@ public final class RunningHost implements AutoCloseable {
   private final InetAddress address;
   private final int port;
   private final EndpointSettings serving;
+  private final @Nullable CallerVerification verification;
   private final Thread atExit;
 
   RunningHost(
-      JettyServer server, SiteHandler handler, InetAddress address, EndpointSettings serving) {
+      JettyServer server,
+      SiteHandler handler,
+      InetAddress address,
+      EndpointSettings serving,
+      @Nullable CallerVerification verification) {
+    this.verification = verification;
     this.handler = handler;
     this.serving = serving;
     this.server = server;
@@ -144,6 +152,9 @@ public final class RunningHost implements AutoCloseable {
       server.stop();
     } finally {
       serving.calls().close();
+      if (verification != null) {
+        verification.close();
+      }
     }
   }
 }

@@ -11,6 +11,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
+import org.calmanchor.core.access.CallerVerification;
+import org.calmanchor.core.access.Callers;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.HeaderHandler;
@@ -25,6 +27,7 @@ import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
+import org.calmanchor.web.caller.TransportCallers;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -53,6 +56,7 @@ public final class SoapHost {
   private boolean keepsExchanges;
   private int keptExchanges;
   private boolean isReloaded;
+  private @Nullable Callers callers;
   private final List<Interceptor> interceptors = new ArrayList<>();
   private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -283,6 +287,16 @@ public final class SoapHost {
     return this;
   }
 
+  /**
+   * Sets who knows the callers. From then on every operation needs a caller, who sends a name and a
+   * password by HTTP Basic, unless it is open to {@link org.calmanchor.annotations.Role#ANYONE};
+   * and of operations that name roles, one of these. WSDL documents and the index stay open.
+   */
+  public SoapHost callers(Callers callers) {
+    this.callers = callers;
+    return this;
+  }
+
   /** Adds an interceptor around each call; the first one added is the outermost. */
   public SoapHost intercept(Interceptor interceptor) {
     interceptors.add(interceptor);
@@ -299,14 +313,20 @@ public final class SoapHost {
    * Starts listening.
    *
    * @throws PortTakenException when the port is in use
-   * @throws IllegalArgumentException when an address is not one of this machine
+   * @throws IllegalArgumentException when an address is not one of this machine, or an operation is
+   *     for certain callers and the host knows none
    */
   public RunningHost start() {
     NoLogWarning.printOnce();
     ListenAddress address = ListenAddress.of(bind, port);
     boolean isPrivate = address.isLoopback() && publicUrl == null;
     ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
+    if (callers == null) {
+      requireNoCallers();
+    }
     RunningCalls calls = RunningCalls.watched(limits, unshared);
+    CallerVerification verification =
+        callers == null ? null : new CallerVerification(callers, unshared);
     SiteSettings settings =
         new SiteSettings(
             publicUrl,
@@ -317,9 +337,11 @@ public final class SoapHost {
             keepsExchanges,
             keptExchanges,
             isReloaded,
+            verification == null ? null : new TransportCallers(verification),
             calls);
     EndpointSettings serving =
-        new EndpointSettings(limits, isLenient, interceptors, headerHandlers, calls);
+        new EndpointSettings(
+            limits, isLenient, interceptors, headerHandlers, callers != null, calls);
     SiteHandler handler =
         new SiteHandler(new Site(hosted(serving), settings), new UnsentAnswers(limits, unshared));
     JettyServer server = new JettyServer(address, handler, limits, unshared);
@@ -327,9 +349,12 @@ public final class SoapHost {
       server.start();
     } catch (IOException failed) {
       calls.close();
+      if (verification != null) {
+        verification.close();
+      }
       throw address.refused(failed);
     }
-    return new RunningHost(server, handler, address.address(), serving);
+    return new RunningHost(server, handler, address.address(), serving, verification);
   }
 
   /**
@@ -341,7 +366,33 @@ public final class SoapHost {
    * @throws IllegalStateException when {@code running} was started without {@link #reloads}
    */
   public void replaceServicesOf(RunningHost running, String changes) {
+    if (!running.serving().knowsCallers()) {
+      requireNoCallers();
+    }
     running.reload(hosted(running.serving()), changes);
+  }
+
+  /** Refuses operations for certain callers if nobody knows callers: they must not be open. */
+  private void requireNoCallers() {
+    for (HostedService service : services.values()) {
+      if (!service.isForwarded()) {
+        service.endpoint().access().stream()
+            .filter(each -> each.access().isMarked())
+            .findFirst()
+            .ifPresent(SoapHost::refuse);
+      }
+    }
+  }
+
+  private static void refuse(Endpoint.OperationAccess marked) {
+    throw new IllegalArgumentException(
+        "operation "
+            + marked.operation()
+            + " of "
+            + marked.service()
+            + " is for certain callers ("
+            + marked.access()
+            + "), but this host knows none; say who knows them with callers(...)");
   }
 
   /** The services, with the settings of the host that serves them. */

@@ -8,7 +8,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.endpoint.Refusal;
+import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.event.Reload;
 import org.calmanchor.web.event.ServedExchange;
 import org.calmanchor.web.exchange.ExchangeEvents;
@@ -28,6 +30,8 @@ import org.jspecify.annotations.Nullable;
  * change, so that a host swaps the whole site for another. Safe for any number of threads.
  */
 public final class Site {
+  private static final int UNAUTHORIZED = 401;
+
   private final Map<String, HostedService> services = new LinkedHashMap<>();
   private final Map<String, List<ServiceSite>> sites = new LinkedHashMap<>();
   private final SitePages pages;
@@ -258,11 +262,53 @@ public final class Site {
             });
   }
 
+  /** Finds out who calls, before the message is read, and serves the call. */
   private CompletionStage<Void> handled(
       HostedService service, HttpRequest request, HttpResponse response) {
+    TransportCallers callers = settings.callers();
+    if (callers == null || service.isForwarded()) {
+      return served(service, request, response, null);
+    }
+    CompletableFuture<TransportCallers.Finding> finding = callers.of(request).toCompletableFuture();
+    if (finding.isDone()) {
+      return found(service, request, response, finding.join());
+    }
+    return finding
+        .thenApplyAsync(found -> found(service, request, response, found), request::resume)
+        .thenCompose(served -> served);
+  }
+
+  private CompletionStage<Void> found(
+      HostedService service,
+      HttpRequest request,
+      HttpResponse response,
+      TransportCallers.Finding found) {
+    TransportCallers.AuthenticationRefusal refusal = found.refusal();
+    if (refusal == null) {
+      return served(service, request, response, found.caller());
+    }
+    BufferedResponse packed = new BufferedResponse(request, response);
+    if (refusal.status() == UNAUTHORIZED) {
+      packed.header("WWW-Authenticate", TransportCallers.CHALLENGE);
+    }
+    if (refusal.retryAfter() > 0) {
+      packed.header("Retry-After", Long.toString(refusal.retryAfter()));
+    }
+    try {
+      PageResponses.plain(packed, refusal.status(), refusal.sentence());
+      packed.close();
+      return CompletableFuture.completedFuture(null);
+    } catch (IOException callerGone) {
+      response.abort();
+      return CompletableFuture.completedFuture(null);
+    }
+  }
+
+  private CompletionStage<Void> served(
+      HostedService service, HttpRequest request, HttpResponse response, @Nullable Caller caller) {
     boolean isPage = settings.showsPages() && hosts.isOwnPage(request);
     SoapExchange exchange =
-        new SoapExchange(request, response, settings.compressionRatio(), isPage);
+        new SoapExchange(request, response, caller, settings.compressionRatio(), isPage);
     CompletionStage<Void> handled = service.target().handle(exchange, exchange);
     return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }

@@ -3,6 +3,7 @@ package org.calmanchor.web;
 import java.net.URI;
 import java.nio.file.Path;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.web.caller.TransportCallers;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param keepsExchanges whether pages show the last exchanges of all callers
  * @param keptExchanges how many exchanges are kept for code, each one; 0 for none but the page's
  * @param isReloaded whether services will be replaced, which pages then follow
+ * @param callers finds out who calls; null if the site knows no callers
  * @param calls what counts and watches pages and documents, with the calls
  */
 public record SiteSettings(
@@ -27,7 +29,32 @@ public record SiteSettings(
     boolean keepsExchanges,
     int keptExchanges,
     boolean isReloaded,
+    @Nullable TransportCallers callers,
     RunningCalls calls) {
+  /** Settings of a site that knows no callers. */
+  public SiteSettings(
+      @Nullable URI publicUrl,
+      @Nullable String boundAddress,
+      boolean showsPages,
+      long compressionRatio,
+      @Nullable Path checks,
+      boolean keepsExchanges,
+      int keptExchanges,
+      boolean isReloaded,
+      RunningCalls calls) {
+    this(
+        publicUrl,
+        boundAddress,
+        showsPages,
+        compressionRatio,
+        checks,
+        keepsExchanges,
+        keptExchanges,
+        isReloaded,
+        null,
+        calls);
+  }
+
   /** Checks that the public URL names a host. */
   public SiteSettings {
     if (publicUrl != null && publicUrl.getHost() == null) {

@@ -3,14 +3,15 @@ package org.calmanchor.web;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.SoapHttp;
+import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.http.ContentCoding;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
@@ -25,8 +26,11 @@ import org.slf4j.LoggerFactory;
 final class SoapExchange implements Request, Response {
   private static final Logger LOG = LoggerFactory.getLogger(SoapExchange.class);
 
+  private static final int UNAUTHORIZED = 401;
+
   private final HttpRequest request;
   private final HttpResponse response;
+  private final @Nullable Caller caller;
   private final ContentCoding coding;
   private final boolean isTimed;
   private final long start;
@@ -36,10 +40,17 @@ final class SoapExchange implements Request, Response {
   /**
    * Creates an exchange.
    *
+   * @param caller who calls; null if that is not known
    * @param isTimed whether the answer says how long it took to begin, in a {@code Server-Timing}
    *     header as W3C's Server Timing has it
    */
-  SoapExchange(HttpRequest request, HttpResponse response, long mostRatio, boolean isTimed) {
+  SoapExchange(
+      HttpRequest request,
+      HttpResponse response,
+      @Nullable Caller caller,
+      long mostRatio,
+      boolean isTimed) {
+    this.caller = caller;
     this.isTimed = isTimed;
     this.start = isTimed ? System.nanoTime() : 0;
     this.request = request;
@@ -101,8 +112,8 @@ final class SoapExchange implements Request, Response {
   }
 
   @Override
-  public @Nullable Principal principal() {
-    return request.principal();
+  public @Nullable Caller caller() {
+    return caller;
   }
 
   @Override
@@ -128,6 +139,9 @@ final class SoapExchange implements Request, Response {
   @Override
   public void begin(int status, @Nullable String contentType) {
     response.status(status);
+    if (status == UNAUTHORIZED) {
+      response.header("WWW-Authenticate", TransportCallers.CHALLENGE);
+    }
     if (isTimed) {
       double millis = TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0;
       response.header("Server-Timing", "call;dur=" + millis);

@@ -5,10 +5,10 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
@@ -118,7 +118,7 @@ public class CodecBenchmark {
     }
 
     @Override
-    public @Nullable Principal principal() {
+    public @Nullable Caller caller() {
       return null;
     }
 

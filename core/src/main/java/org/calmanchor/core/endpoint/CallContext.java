@@ -1,6 +1,5 @@
 package org.calmanchor.core.endpoint;
 
-import java.security.Principal;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import org.calmanchor.annotations.Fault;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
@@ -90,9 +90,9 @@ public final class CallContext {
     return request.remoteAddress();
   }
 
-  /** The authenticated caller. */
-  public Optional<Principal> principal() {
-    return Optional.ofNullable(request.principal());
+  /** Who calls, if it has proved who it is. */
+  public Optional<Caller> caller() {
+    return Optional.ofNullable(request.caller());
   }
 
   /** The time after which the caller does not need an answer any more. */

@@ -120,6 +120,7 @@ final class CallExecution implements SlotHolder {
     OperationPlan operation = dispatch(hasBody, opened);
     context.of(operation);
     answer.of(operation);
+    requireAllowed(operation);
     requireOn(operation);
     requireUnderstood(envelope, operation);
     Invocation invoked =
@@ -187,6 +188,14 @@ final class CallExecution implements SlotHolder {
       CallLog.otherAction(found, action);
     }
     return found;
+  }
+
+  /** Judges the operation that will run, whatever action, path or header order led to it. */
+  private void requireAllowed(OperationPlan operation) {
+    boolean knowsCallers = endpoint.settings().knowsCallers();
+    if (!operation.access().allows(request.caller(), knowsCallers)) {
+      throw AccessRefusal.of(context, operation);
+    }
   }
 
   private void requireOn(OperationPlan operation) {

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.calmanchor.annotations.HeaderOut;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.codec.CodecPlanner;
 import org.calmanchor.core.codec.Composite;
 import org.calmanchor.core.codec.MessageCodec;
@@ -89,6 +90,7 @@ final class DynamicPlanner {
         out,
         in.stream().map(HeaderCodec::element).collect(Collectors.toUnmodifiableSet()),
         List.of(),
+        Access.UNSAID,
         true,
         null,
         () -> target,

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.CompletionStage;
 import java.util.function.Supplier;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.dynamic.DynamicService;
 import org.calmanchor.core.introspection.Reflection;
@@ -133,6 +134,20 @@ public final class Endpoint {
   public List<String> operationNames() {
     return plan.operations().names();
   }
+
+  /** Who may call each operation, in the order of the services. */
+  public List<OperationAccess> access() {
+    return plan.operations().plans().stream()
+        .map(each -> new OperationAccess(each.service().name(), each.name(), each.access()))
+        .toList();
+  }
+
+  /**
+   * Who may call an operation.
+   *
+   * @param service the name of its {@code wsdl:service}
+   */
+  public record OperationAccess(String service, String operation, Access access) {}
 
   /**
    * Combines this endpoint with another one at one address; the body element decides which of them

@@ -11,6 +11,8 @@ import org.calmanchor.core.limits.Limits;
  *     held to the published schema
  * @param interceptors what encloses each call, the outermost first
  * @param headerHandlers what understands header blocks that are no parameters
+ * @param knowsCallers whether callers can say who they are; operations then need one, unless they
+ *     are open to anyone
  * @param calls what counts and watches the calls that run; shared by all endpoints of a host
  */
 public record EndpointSettings(
@@ -18,10 +20,21 @@ public record EndpointSettings(
     boolean isLenient,
     List<Interceptor> interceptors,
     List<HeaderHandler> headerHandlers,
+    boolean knowsCallers,
     RunningCalls calls) {
   /** The default settings, without counting and watching calls. */
   public static final EndpointSettings DEFAULT =
       new EndpointSettings(Limits.DEFAULT, false, List.of(), List.of(), RunningCalls.UNWATCHED);
+
+  /** Settings of an endpoint that knows no callers. */
+  public EndpointSettings(
+      Limits limits,
+      boolean isLenient,
+      List<Interceptor> interceptors,
+      List<HeaderHandler> headerHandlers,
+      RunningCalls calls) {
+    this(limits, isLenient, interceptors, headerHandlers, false, calls);
+  }
 
   /** Copies the lists. */
   public EndpointSettings {

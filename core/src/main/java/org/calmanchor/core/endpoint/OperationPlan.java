@@ -9,6 +9,7 @@ import java.util.function.Consumer;
 import java.util.function.Supplier;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.HeaderOut;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.objects.HeaderCodec;
@@ -33,6 +34,7 @@ import org.jspecify.annotations.Nullable;
  * @param headersOut the header blocks of its answer
  * @param headerNames the names of its request's blocks
  * @param faults the declared faults, most derived exceptions first
+ * @param access who may call it
  * @param isAsynchronous whether the method returns a stage of its result
  * @param check checks the arguments, or null when there is nothing to check
  * @param target gives the object that the method is called on
@@ -49,6 +51,7 @@ record OperationPlan(
     List<HeaderCodec> headersOut,
     Set<QName> headerNames,
     List<FaultPlan> faults,
+    Access access,
     boolean isAsynchronous,
     @Nullable BiConsumer<Object, @Nullable Object[]> check,
     Supplier<?> target,

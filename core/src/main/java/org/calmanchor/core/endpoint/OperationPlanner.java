@@ -68,6 +68,7 @@ final class OperationPlanner {
             .map(HeaderCodec::element)
             .collect(Collectors.toUnmodifiableSet()),
         faults(planned),
+        member.access(),
         member.isAsynchronous(),
         check(member),
         target,

@@ -1,9 +1,9 @@
 package org.calmanchor.core.endpoint;
 
 import java.io.InputStream;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
+import org.calmanchor.core.access.Caller;
 import org.jspecify.annotations.Nullable;
 
 /** A received message, and what the transport knows about it. */
@@ -29,8 +29,8 @@ public interface Request {
   /** The action as it was sent, without quotes, or null. It does not influence dispatch. */
   @Nullable String action();
 
-  /** The authenticated caller, or null. */
-  @Nullable Principal principal();
+  /** Who calls, by what the transport says; null if it says nothing. */
+  @Nullable Caller caller();
 
   /** The caller's address for the log. */
   String remoteAddress();

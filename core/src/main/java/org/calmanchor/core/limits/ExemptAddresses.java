@@ -18,7 +18,8 @@ public record ExemptAddresses(Set<String> proxies, boolean isLoopback) {
     proxies = Set.copyOf(proxies);
   }
 
-  boolean contains(String address) {
+  /** Whether an address has no limit of its own. */
+  public boolean contains(String address) {
     return address.isEmpty() || proxies.contains(address) || (isLoopback && isOfLoopback(address));
   }
 

@@ -120,6 +120,7 @@ public final class ContractMatcher {
         faults(wanted, given.faults(), method),
         given.isAsynchronous(),
         given.needsProvider(),
+        given.access(),
         in.isBare(),
         out.isBare());
   }

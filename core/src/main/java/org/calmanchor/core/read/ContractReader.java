@@ -132,8 +132,7 @@ public final class ContractReader {
     GivenContract first = isGiven ? GivenContract.read(service, given, problems) : null;
     String namespace = first == null ? given.namespace() : first.namespace();
     TypeReader types = new TypeReader(namespace, isGiven, problems);
-    List<ReadOperation> operations =
-        new ServiceReader(service, given.exposing(), types).operations();
+    List<ReadOperation> operations = new ServiceReader(service, given, types).operations();
     types.finish();
     if (!problems.has(ProblemCode.TYPE_NAMES_COLLIDE)) {
       // If two types have one name, only one of them is checked, so a cycle could be reported that

@@ -1,5 +1,6 @@
 package org.calmanchor.core.read;
 
+import java.util.List;
 import org.calmanchor.annotations.Omit;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
@@ -8,7 +9,7 @@ import org.jspecify.annotations.Nullable;
 
 /** The settings of an operation: those of the method's annotation, or the defaults. */
 record OperationDeclaration(
-    String name, String response, String action, boolean oneWay, String doc) {
+    String name, String response, String action, boolean oneWay, List<String> callers, String doc) {
 
   /** The declaration of {@code method}, or null if it is not an operation. */
   static @Nullable OperationDeclaration of(JavaMethod method, PortType.Exposing exposing) {
@@ -19,6 +20,7 @@ record OperationDeclaration(
           given.response(),
           given.action(),
           given.oneWay(),
+          List.of(given.callers()),
           Docs.of(given.doc(), method));
     }
     boolean isExposed =
@@ -27,6 +29,6 @@ record OperationDeclaration(
             && !method.isStatic()
             && !method.isOfEveryObject()
             && method.annotation(Omit.class) == null;
-    return isExposed ? new OperationDeclaration("", "", "", false, method.doc()) : null;
+    return isExposed ? new OperationDeclaration("", "", "", false, List.of(), method.doc()) : null;
   }
 }

@@ -28,12 +28,14 @@ final class OperationReader {
   private static final Set<String> STAGES =
       Set.of("java.util.concurrent.CompletionStage", "java.util.concurrent.CompletableFuture");
 
+  private final AccessReader access;
   private final TypeReader types;
   private final HeaderReader headers;
   private final ExceptionReader faults;
   private final Problems problems;
 
-  OperationReader(TypeReader types) {
+  OperationReader(TypeReader types, AccessReader access) {
+    this.access = access;
     this.types = types;
     this.headers = new HeaderReader(types);
     this.faults = new ExceptionReader(types);
@@ -87,6 +89,7 @@ final class OperationReader {
             declared.stream().map(DeclaredFault::member).toList(),
             isAsynchronous,
             needsProvider,
+            access.of(method, given.callers()),
             false,
             false),
         given,

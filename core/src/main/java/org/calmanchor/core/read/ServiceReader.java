@@ -23,12 +23,12 @@ final class ServiceReader {
   private final SchemaParts parts;
   private final Problems problems;
 
-  ServiceReader(JavaType service, PortType.Exposing exposing, TypeReader types) {
+  ServiceReader(JavaType service, PortType given, TypeReader types) {
     this.service = service;
-    this.exposing = exposing;
-    this.operations = new OperationReader(types);
+    this.exposing = given.exposing();
     this.parts = types.parts();
     this.problems = types.problems();
+    this.operations = new OperationReader(types, new AccessReader(service, given, problems));
   }
 
   /** A method that is an operation, and its position in the source. */

@@ -3,6 +3,7 @@ package org.calmanchor.core.reading;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.JavaMethod;
 import org.calmanchor.core.introspection.JavaType;
@@ -36,6 +37,7 @@ public record Members(
    * @param faults the exceptions that it declares as faults
    * @param isAsynchronous whether the method returns a stage of its result
    * @param needsProvider whether a provider of constraints has to check the arguments
+   * @param access who may call it
    * @param isBareRequest whether the only parameter is the body element itself, rather than an
    *     element in it
    * @param isBareResponse whether the result is the body element itself
@@ -48,6 +50,7 @@ public record Members(
       List<FaultMember> faults,
       boolean isAsynchronous,
       boolean needsProvider,
+      Access access,
       boolean isBareRequest,
       boolean isBareResponse) {
     /** Copies the lists. */

@@ -5,12 +5,12 @@ import java.io.ByteArrayOutputStream;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import org.calmanchor.core.access.Caller;
 
 /** A call in memory: one request, and what came back. */
 class Call implements Request, Response {
@@ -94,7 +94,7 @@ class Call implements Request, Response {
   }
 
   @Override
-  public Principal principal() {
+  public Caller caller() {
     return null;
   }
 

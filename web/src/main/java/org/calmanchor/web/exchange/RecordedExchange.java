@@ -5,7 +5,6 @@ import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.security.Principal;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -236,8 +235,8 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   }
 
   @Override
-  public @Nullable Principal principal() {
-    return request.principal();
+  public void resume(Runnable rest) {
+    request.resume(rest);
   }
 
   @Override

@@ -1,7 +1,6 @@
 package org.calmanchor.web.http;
 
 import java.io.InputStream;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -45,8 +44,8 @@ public interface HttpRequest {
   /** The number of bytes in {@link #body}, or -1 when it is not known. */
   long length();
 
-  /** The authenticated caller, or null. */
-  @Nullable Principal principal();
+  /** Runs the rest of the handling on a thread of the server, after it was left for a while. */
+  void resume(Runnable rest);
 
   /** The time after which the caller does not need an answer, or null. */
   @Nullable Instant deadline();

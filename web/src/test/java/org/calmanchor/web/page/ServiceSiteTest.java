@@ -8,10 +8,10 @@ import java.io.ByteArrayOutputStream;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.dynamic.DynamicMessages.Layout;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.Request;
@@ -232,7 +232,7 @@ class ServiceSiteTest {
     }
 
     @Override
-    public Principal principal() {
+    public Caller caller() {
       return null;
     }
 

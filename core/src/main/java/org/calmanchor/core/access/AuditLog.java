@@ -1,0 +1,52 @@
+package org.calmanchor.core.access;
+
+import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.logging.RateLimitedLog;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.slf4j.event.Level;
+
+/**
+ * The log of who was refused, from where and why: {@value #NAME}. It never has a secret. Entries of
+ * one kind are limited in number, because anybody can cause them; what was left out is counted.
+ */
+public final class AuditLog {
+  /** The name of the logger. */
+  public static final String NAME = "org.calmanchor.audit";
+
+  private static final Logger LOG = LoggerFactory.getLogger(NAME);
+  private static final RateLimitedLog WRONG = new RateLimitedLog(LOG, Level.WARN);
+  private static final RateLimitedLog TOO_OFTEN = new RateLimitedLog(LOG, Level.WARN);
+  private static final RateLimitedLog NOT_ALLOWED = new RateLimitedLog(LOG, Level.WARN);
+
+  private AuditLog() {}
+
+  /** A name and a password that do not belong together, or a name that nobody has. */
+  static void wrong(String name, String address) {
+    WRONG.log(
+        "wrong name or password: \"{}\" from {}", Loggable.text(name), Loggable.text(address));
+  }
+
+  /** An address that tries too often. */
+  static void tooOften(String name, String address) {
+    TOO_OFTEN.log(
+        "not tried after too many failures: \"{}\" from {}",
+        Loggable.text(name),
+        Loggable.text(address));
+  }
+
+  /** Credentials that could not be read. */
+  public static void unreadable(String why, String address) {
+    WRONG.log("credentials from {} that cannot be read: {}", Loggable.text(address), why);
+  }
+
+  /** A caller without the role for an operation; null for a caller that did not say who it is. */
+  public static void notAllowed(@Nullable Caller caller, String address, String operation) {
+    NOT_ALLOWED.log(
+        "{} from {} may not call {}",
+        caller == null ? "an unknown caller" : Loggable.text(caller.name()),
+        Loggable.text(address),
+        operation);
+  }
+}
