@@ -3,6 +3,7 @@ module org.calmanchor.cli {
   requires transitive org.calmanchor.host;
   requires transitive info.picocli;
   requires transitive org.calmanchor.client;
+  requires org.calmanchor.callers;
   requires org.calmanchor.checks;
   requires org.calmanchor.draft;
   requires transitive org.calmanchor.standin;
@@ -21,6 +22,8 @@ module org.calmanchor.cli {
       info.picocli;
   opens org.calmanchor.cli.classes to
       info.picocli;
+  opens org.calmanchor.cli.callers to
+      info.picocli;
   opens org.calmanchor.cli.serve to
       info.picocli;
   opens org.calmanchor.cli.check to
@@ -33,6 +36,7 @@ module org.calmanchor.cli {
       info.picocli;
 
   provides org.calmanchor.cli.Subcommand with
+      org.calmanchor.cli.callers.CallersCommand,
       org.calmanchor.cli.check.CheckCommand,
       org.calmanchor.cli.draft.DraftCommand,
       org.calmanchor.cli.serve.ServeCommand,

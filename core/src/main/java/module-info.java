@@ -45,6 +45,7 @@ module org.calmanchor.core {
       org.calmanchor.web,
       org.calmanchor.host;
   exports org.calmanchor.core.logging to
+      org.calmanchor.callers,
       org.calmanchor.client,
       org.calmanchor.web,
       org.calmanchor.host;

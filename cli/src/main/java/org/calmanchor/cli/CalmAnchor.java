@@ -48,6 +48,7 @@ public final class CalmAnchor implements Runnable {
           "sample",
           "call",
           "check",
+          "callers",
           "draft",
           "stand-in",
           "completion");

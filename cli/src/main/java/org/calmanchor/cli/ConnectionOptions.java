@@ -11,9 +11,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.List;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.cli.terminal.Durations;
+import org.calmanchor.cli.terminal.PasswordPrompt;
 import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.client.DynamicClient;
 import org.calmanchor.client.TrustedCertificates;
@@ -28,6 +30,8 @@ import picocli.CommandLine.Option;
 
 /** The options of a call that say how the service is reached. */
 public final class ConnectionOptions {
+  private static final String PASSWORD = "CALM_ANCHOR_PASSWORD";
+
   /** Creates the options, for the command line. */
   public ConnectionOptions() {}
 
@@ -52,6 +56,16 @@ public final class ConnectionOptions {
   private List<String> headers = new ArrayList<>();
 
   @Option(
+      names = "--caller",
+      paramLabel = "NAME",
+      description =
+          "Call as this caller, by HTTP Basic. The password is asked for, or taken from the"
+              + " environment variable "
+              + PASSWORD
+              + ".")
+  private @Nullable String caller;
+
+  @Option(
       names = "--ca",
       paramLabel = "FILE",
       description = "Trust the certificates in this file (PEM) instead of the usual ones.")
@@ -62,6 +76,9 @@ public final class ConnectionOptions {
       paramLabel = "HOST:PORT",
       description = "Call through this HTTP proxy.")
   private @Nullable String proxy;
+
+  /** Asked for once, also for many checks. */
+  private @Nullable String credentials;
 
   /**
    * A client for an operation in a version of SOAP.
@@ -87,7 +104,21 @@ public final class ConnectionOptions {
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--timeout: " + unusable.getMessage() + ".");
     }
-    return client;
+    return caller == null ? client : client.httpHeader("Authorization", basic(caller));
+  }
+
+  /** The credentials of HTTP Basic (RFC 7617), in UTF-8. */
+  private String basic(String name) {
+    if (name.contains(":")) {
+      throw CommandException.usage("--caller: a name has no colon.");
+    }
+    if (credentials == null) {
+      String known = System.getenv(PASSWORD);
+      String password = known == null ? PasswordPrompt.ask("Password of " + name + ": ") : known;
+      byte[] both = (name + ":" + password).getBytes(StandardCharsets.UTF_8);
+      credentials = "Basic " + Base64.getEncoder().encodeToString(both);
+    }
+    return credentials;
   }
 
   private static DynamicClient with(DynamicClient client, String name, String value) {

@@ -4,6 +4,7 @@ import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
@@ -18,9 +19,16 @@ import org.calmanchor.host.SoapHost;
 public final class Session {
   private final PrintWriter out;
   private final List<Shown> services = new ArrayList<>();
+  private final List<String> access = new ArrayList<>();
+  private boolean showsCallers;
 
   private record Shown(
-      String path, String name, SoapVersion version, String envelope, String expectation) {}
+      String path,
+      String name,
+      SoapVersion version,
+      String envelope,
+      String expectation,
+      boolean needsCaller) {}
 
   /** A session that prints to {@code out}. */
   public Session(PrintWriter out) {
@@ -34,12 +42,25 @@ public final class Session {
    * @param expectation what the call must answer, for people; may be empty
    */
   public void add(String path, Reading reading, Operation operation, String expectation) {
-    add(path, reading.contract(), reading.examples(), operation, expectation);
+    Access known = AccessTable.of(reading, operation.name());
+    boolean needsCaller = known.kind() != Access.Kind.ANYONE;
+    add(path, reading.contract(), reading.examples(), operation, expectation, needsCaller);
+    access.addAll(AccessTable.of(reading));
   }
 
   /** Adds a service by its contract, as for others. */
   public void add(
       String path, Contract contract, Examples examples, Operation operation, String expectation) {
+    add(path, contract, examples, operation, expectation, false);
+  }
+
+  private void add(
+      String path,
+      Contract contract,
+      Examples examples,
+      Operation operation,
+      String expectation,
+      boolean needsCaller) {
     Samples samples = Samples.of(contract, examples);
     byte[] envelope =
         DynamicMessages.of(contract)
@@ -55,7 +76,8 @@ public final class Session {
             contract.portTypes().get(0).name().getLocalPart(),
             version(contract),
             new String(envelope, StandardCharsets.UTF_8),
-            expectation));
+            expectation,
+            needsCaller));
   }
 
   private static SoapVersion version(Contract contract) {
@@ -69,6 +91,11 @@ public final class Session {
    */
   public void run(SoapHost host) throws InterruptedException {
     start(host).awaitClose();
+  }
+
+  /** Prints which operations are open to whom, when the session starts. */
+  public void showCallers() {
+    showsCallers = true;
   }
 
   /** Starts {@code host}, which runs until the process is told to end, and prints the addresses. */
@@ -99,6 +126,7 @@ public final class Session {
       out.println("    WSDL  " + address + "?wsdl");
       out.println(
           "    Try   curl -s "
+              + (showsCallers && service.needsCaller() ? "-u NAME " : "")
               + address
               + " -H 'Content-Type: "
               + service.version().mediaType()
@@ -110,6 +138,11 @@ public final class Session {
       }
     }
     out.println();
+    if (showsCallers) {
+      out.println("  Who may call, by name and password (HTTP Basic):");
+      access.forEach(line -> out.println("    " + line));
+      out.println();
+    }
     out.flush();
   }
 }

@@ -392,7 +392,7 @@ public final class SoapHost {
             + marked.service()
             + " is for certain callers ("
             + marked.access()
-            + "), but this host knows none; say who knows them with callers(...)");
+            + "), but this host knows none; say who knows them, with callers(...)");
   }
 
   /** The services, with the settings of the host that serves them. */

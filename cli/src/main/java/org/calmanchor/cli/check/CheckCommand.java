@@ -17,6 +17,7 @@ import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckResult;
 import org.calmanchor.checks.CheckedService;
 import org.calmanchor.checks.Difference;
+import org.calmanchor.cli.CallersOption;
 import org.calmanchor.cli.ConnectionOptions;
 import org.calmanchor.cli.Subcommand;
 import org.calmanchor.cli.TargetOptions;
@@ -71,6 +72,8 @@ public final class CheckCommand implements Subcommand {
   private List<String> against = new ArrayList<>();
 
   @Mixin private TargetOptions targets = new TargetOptions();
+
+  @Mixin private CallersOption callers = new CallersOption();
 
   @Mixin private ConnectionOptions connection = new ConnectionOptions();
 
@@ -163,11 +166,18 @@ public final class CheckCommand implements Subcommand {
     return services;
   }
 
-  private static TargetOptions.Target hosted(
+  private TargetOptions.Target hosted(
       Class<?> type, TargetOptions.Target target, List<RunningHost> hosts) {
     String path = "/" + type.getSimpleName();
-    RunningHost host =
-        SoapHost.onPort(0).testPage(false).serve(path, TargetOptions.instanceOf(type)).start();
+    SoapHost prepared =
+        SoapHost.onPort(0).testPage(false).serve(path, TargetOptions.instanceOf(type));
+    callers.applyTo(prepared);
+    RunningHost host;
+    try {
+      host = prepared.start();
+    } catch (IllegalArgumentException forCertainCallers) {
+      throw CommandException.usage(forCertainCallers.getMessage() + " or --callers FILE.");
+    }
     hosts.add(host);
     return new TargetOptions.Target(
         target.contract().withAddress(host.address(path).toString()),

@@ -30,8 +30,7 @@ final class Reloader {
   private static final long LOOK_MILLIS = 20;
 
   private final RunningHost host;
-  private final List<String> names;
-  private final @Nullable String path;
+  private final ServedClasses.Selection selection;
   private final Consumer<SoapHost> settings;
   private final PrintWriter out;
   private UserClasses classes;
@@ -40,23 +39,19 @@ final class Reloader {
   /**
    * Creates a reloader.
    *
-   * @param names the classes that are served; none for all in the folders
-   * @param path where all of them answer; null for a path of each one's own
    * @param settings applies what the command line says about services
    */
   Reloader(
       RunningHost host,
       UserClasses classes,
       ServedClasses served,
-      List<String> names,
-      @Nullable String path,
+      ServedClasses.Selection selection,
       Consumer<SoapHost> settings,
       PrintWriter out) {
     this.host = host;
     this.classes = classes;
     this.served = served;
-    this.names = names;
-    this.path = path;
+    this.selection = selection;
     this.settings = settings;
     this.out = out;
   }
@@ -97,7 +92,7 @@ final class Reloader {
     long start = System.nanoTime();
     try {
       UserClasses now = classes.reloaded();
-      ServedClasses next = ServedClasses.read(now, names, path);
+      ServedClasses next = ServedClasses.read(now, selection);
       SoapHost hosted = SoapHost.onPort(0);
       next.addTo(hosted);
       settings.accept(hosted);

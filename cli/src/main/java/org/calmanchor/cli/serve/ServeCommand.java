@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.cli.CallersOption;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
@@ -99,6 +100,8 @@ public final class ServeCommand implements Subcommand {
   @Option(names = "--open", description = "Show the page in your browser when it is up.")
   private boolean isOpened;
 
+  @Mixin private CallersOption callers = new CallersOption();
+
   @Mixin private PageOptions page = new PageOptions();
 
   @Mixin private StateOptions state = new StateOptions();
@@ -121,11 +124,16 @@ public final class ServeCommand implements Subcommand {
           "--watch: there is no folder of classes on the class path, only jars, which stay as they"
               + " are.");
     }
-    ServedClasses served = ServedClasses.read(classes, classNames, path);
+    ServedClasses.Selection selection =
+        new ServedClasses.Selection(classNames, path, callers.isGiven());
+    ServedClasses served = ServedClasses.read(classes, selection);
     served.notes().forEach(note -> out.println("Note: " + note + "\n"));
     SoapHost host = configured().reloads(isWatched);
     served.addTo(host);
     Session session = new Session(out);
+    if (callers.isGiven()) {
+      session.showCallers();
+    }
     served.services().forEach(each -> session.add(each.path(), each.reading(), shown(each), ""));
     state.applyTo(host);
     RunningHost running;
@@ -135,7 +143,7 @@ public final class ServeCommand implements Subcommand {
       throw CommandException.usage(String.valueOf(wrong.getMessage()));
     }
     if (isWatched) {
-      new Reloader(running, classes, served, classNames, path, state::applyTo, out).start();
+      new Reloader(running, classes, served, selection, state::applyTo, out).start();
       out.println("Recompiled classes are served at once; the page follows.");
       out.flush();
     }
@@ -172,6 +180,7 @@ public final class ServeCommand implements Subcommand {
       }
       host.publicUrl(publicUrl);
     }
+    callers.applyTo(host);
     limits.forEach((name, value) -> LimitOption.apply(host, name, value));
     return page.applyTo(host.lenient(isLenient));
   }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.problem.ContractException;
@@ -19,6 +20,20 @@ import org.jspecify.annotations.Nullable;
  * @param notes what is left out, and why
  */
 record ServedClasses(List<Served> services, List<String> notes) {
+  /**
+   * What is to be served.
+   *
+   * @param names full names of classes; none for all that the folders have
+   * @param path where all of them answer; null for a path of each one's own
+   * @param knowsCallers whether the host will know callers
+   */
+  record Selection(List<String> names, @Nullable String path, boolean knowsCallers) {
+    /** Copies the names. */
+    Selection {
+      names = List.copyOf(names);
+    }
+  }
+
   /** A service, with its path. */
   record Served(String path, Class<?> type, Reading reading) {
     /** The name of its port type. */
@@ -31,11 +46,11 @@ record ServedClasses(List<Served> services, List<String> notes) {
    * Reads all contracts before any object is created or port opened, so that all problems are shown
    * at once.
    *
-   * @param names full names of classes; none for all that the folders have
-   * @param path where all of them answer; null for a path of each one's own
    * @throws CommandException with all problems
    */
-  static ServedClasses read(UserClasses classes, List<String> names, @Nullable String path) {
+  static ServedClasses read(UserClasses classes, Selection selection) {
+    List<String> names = selection.names();
+    String path = selection.path();
     List<String> notes = new ArrayList<>();
     List<Class<?>> types =
         names.isEmpty()
@@ -58,7 +73,11 @@ record ServedClasses(List<Served> services, List<String> notes) {
                 + own);
       }
       try {
-        services.add(new Served(own, type, ContractReader.read(type)));
+        Reading reading = ContractReader.read(type);
+        services.add(new Served(own, type, reading));
+        if (!selection.knowsCallers()) {
+          marked(type, reading).ifPresent(problems::add);
+        }
       } catch (ContractException unfit) {
         problems.add(unfit.getMessage());
       } catch (LinkageError incomplete) {
@@ -73,6 +92,23 @@ record ServedClasses(List<Served> services, List<String> notes) {
       throw CommandException.problem(String.join("\n", problems));
     }
     return new ServedClasses(List.copyOf(services), List.copyOf(notes));
+  }
+
+  /** A problem if an operation is for certain callers, so that it must not be open. */
+  private static Optional<String> marked(Class<?> type, Reading reading) {
+    return reading.members().operations().entrySet().stream()
+        .filter(each -> each.getValue().access().isMarked())
+        .min(Map.Entry.comparingByKey())
+        .map(
+            each ->
+                "Operation "
+                    + each.getKey()
+                    + " of "
+                    + type.getSimpleName()
+                    + " is for certain callers ("
+                    + each.getValue().access()
+                    + "). Name the file that knows them: --callers FILE. To make one: calm-anchor"
+                    + " callers add NAME.");
   }
 
   /** The services in the folders that can be made here. */

@@ -1,0 +1,10 @@
+/** Who calls: a file of names, roles and password hashes. */
+module org.calmanchor.callers {
+  requires transitive org.calmanchor.core;
+  requires static transitive org.jspecify;
+  requires org.slf4j;
+  requires org.snakeyaml.engine;
+  requires password4j;
+
+  exports org.calmanchor.callers;
+}

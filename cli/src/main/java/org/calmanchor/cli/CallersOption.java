@@ -1,0 +1,43 @@
+package org.calmanchor.cli;
+
+import java.nio.file.Path;
+import org.calmanchor.callers.CallersFile;
+import org.calmanchor.callers.CallersFileException;
+import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+
+/** The option for the file of those who may call what a command hosts. */
+public final class CallersOption {
+  @Option(
+      names = "--callers",
+      paramLabel = "FILE",
+      description =
+          "Let only the callers in this file call what is hosted, with their roles; see"
+              + " calm-anchor callers. Operations for certain callers need it.")
+  private @Nullable Path file;
+
+  /** Creates the option, for the command line. */
+  public CallersOption() {}
+
+  /** Whether it was given. */
+  public boolean isGiven() {
+    return file != null;
+  }
+
+  /**
+   * Tells a host of the callers, if the option was given.
+   *
+   * @throws CommandException when the file is not as it has to be
+   */
+  public void applyTo(SoapHost host) {
+    if (file != null) {
+      try {
+        host.callers(CallersFile.at(file));
+      } catch (CallersFileException wrong) {
+        throw CommandException.usage("--callers: " + wrong.getMessage());
+      }
+    }
+  }
+}

@@ -1,0 +1,184 @@
+package org.calmanchor.core.access;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import org.calmanchor.core.limits.ExemptAddresses;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Passwords are verified apart, a few at a time; wrong ones make things slow. */
+class CallerVerificationTest {
+  private static final Caller CLERK = Caller.of("ines-tallow", "clerk");
+  private static final String HERE = "192.0.2.1";
+
+  private final AtomicInteger asked = new AtomicInteger();
+  private final AtomicLong edition = new AtomicLong();
+  private final AtomicLong clock = new AtomicLong();
+  private final CountDownLatch gate = new CountDownLatch(1);
+  private boolean isGated;
+
+  private final CallerVerification verification =
+      new CallerVerification(new Known(), ExemptAddresses.LOOPBACK, clock::get);
+
+  /** Knows one caller; other names make it fail in some way. */
+  private final class Known implements Callers {
+    @Override
+    public Optional<Caller> find(String name, String password) {
+      asked.incrementAndGet();
+      if (isGated) {
+        awaitGate();
+      }
+      return switch (name) {
+        case "broken" -> throw new IllegalStateException("the table does not answer");
+        case "error" -> throw new StackOverflowError();
+        default ->
+            name.equals(CLERK.name()) && password.equals("right")
+                ? Optional.of(CLERK)
+                : Optional.empty();
+      };
+    }
+
+    private void awaitGate() {
+      try {
+        gate.await();
+      } catch (InterruptedException ended) {
+        Thread.currentThread().interrupt();
+      }
+    }
+
+    @Override
+    public long edition() {
+      return edition.get();
+    }
+  }
+
+  @AfterEach
+  void close() {
+    gate.countDown();
+    verification.close();
+  }
+
+  private Verification verify(String password, String address) {
+    return verification.verify(CLERK.name(), password, address).join();
+  }
+
+  private void later(Duration time) {
+    clock.addAndGet(time.toNanos());
+  }
+
+  @Test
+  void remembersARightPasswordForAMinuteUnlessTheSourceHasChanged() {
+    Verification known = new Verification.Known(CLERK);
+    assertThat(verify("right", HERE)).isEqualTo(known);
+    assertThat(verification.verify(CLERK.name(), "right", HERE).isDone()).isTrue();
+    assertThat(asked).hasValue(1);
+    edition.set(1);
+    assertThat(verify("right", HERE)).isEqualTo(known);
+    assertThat(asked).hasValue(2);
+    later(Duration.ofSeconds(61));
+    assertThat(verify("right", HERE)).isEqualTo(known);
+    assertThat(asked).hasValue(3);
+    assertThat(verify("wrong", HERE)).isEqualTo(new Verification.Wrong());
+    assertThat(verification.verify("ines-tallo", "wright", HERE).join())
+        .isEqualTo(new Verification.Wrong());
+  }
+
+  @Test
+  void anAddressWithManyWrongPasswordsHasToWaitLongerAndLonger() {
+    for (int i = 0; i < 6; i++) {
+      assertThat(verification.verify("name" + i, "x", HERE).join())
+          .isEqualTo(new Verification.Wrong());
+    }
+    int before = asked.get();
+    assertThat(verify("right", HERE)).isInstanceOf(Verification.TooOften.class);
+    assertThat(asked).hasValue(before);
+    assertThat(verify("right", "192.0.2.2")).isInstanceOf(Verification.Known.class);
+    assertThat(verify("right", HERE))
+        .as("verified a moment ago")
+        .isInstanceOf(Verification.Known.class);
+    Duration longest = Duration.ZERO;
+    for (int i = 0; i < 20; i++) {
+      later(longest);
+      verification.verify("name", "x" + i, HERE).join();
+      Verification refused = verification.verify("other", "x", HERE).join();
+      longest = ((Verification.TooOften) refused).pause();
+    }
+    assertThat(longest).isEqualTo(Duration.ofSeconds(30));
+    later(Duration.ofMinutes(16));
+    assertThat(verification.verify("name", "x", HERE).join()).isEqualTo(new Verification.Wrong());
+    assertThat(verification.verify("name", "y", HERE).join()).isEqualTo(new Verification.Wrong());
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"127.0.0.1", "::1"})
+  void anAddressOfManyCallersIsNotMadeToWait(String shared) {
+    for (int i = 0; i < 20; i++) {
+      assertThat(verification.verify("name" + i, "x", shared).join())
+          .isEqualTo(new Verification.Wrong());
+    }
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"broken", "error"})
+  void aSourceThatFailsIsBusyAndNothingIsRemembered(String name) {
+    assertThat(verification.verify(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
+    assertThat(verification.verify(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
+    assertThat(asked).hasValue(2);
+  }
+
+  @Test
+  void verifiesTheSameCredentialsOnceAndABoundedNumberOfOthers() {
+    isGated = true;
+    List<CompletableFuture<Verification>> same = new ArrayList<>();
+    for (int i = 0; i < 500; i++) {
+      same.add(verification.verify(CLERK.name(), "right", HERE));
+    }
+    List<CompletableFuture<Verification>> others = new ArrayList<>();
+    for (int i = 0; i < 200; i++) {
+      others.add(verification.verify("name" + i, "x", "192.0.2." + i));
+    }
+    long refused = others.stream().filter(CompletableFuture::isDone).count();
+    assertThat(refused).isEqualTo(200 - 1 - 64);
+    gate.countDown();
+    assertThat(same)
+        .allSatisfy(each -> assertThat(each.join()).isInstanceOf(Verification.Known.class));
+    assertThat(others.stream().map(CompletableFuture::join).filter(new Verification.Busy()::equals))
+        .hasSize((int) refused);
+    assertThat(asked).hasValue(1 + 200 - (int) refused);
+  }
+
+  @Test
+  void aNameWithManyWrongPasswordsIsSlowedAndStillVerified() {
+    for (int i = 0; i < 7; i++) {
+      verification.verify(CLERK.name(), "x" + i, "192.0.2." + i).join();
+    }
+    CompletableFuture<Verification> slowed =
+        verification.verify(CLERK.name(), "right", "192.0.2.99");
+    assertThat(slowed.isDone()).isFalse();
+    assertThat(slowed.join()).isEqualTo(new Verification.Known(CLERK));
+  }
+
+  @Test
+  void whatWaitsWhenTheHostStopsIsBusy() {
+    isGated = true;
+    List<CompletableFuture<Verification>> waiting = new ArrayList<>();
+    for (int i = 0; i < 10; i++) {
+      waiting.add(verification.verify("name" + i, "x", HERE));
+    }
+    verification.close();
+    assertThat(Set.copyOf(waiting.stream().map(CompletableFuture::join).toList()))
+        .contains(new Verification.Busy())
+        .isSubsetOf(new Verification.Busy(), new Verification.Wrong());
+  }
+}
