@@ -118,7 +118,7 @@ public final class CallersFile implements Callers {
   private State changed(@Nullable Stamp stamp) {
     try {
       CallersText text = read();
-      LOG.info("the callers were read again from {}", file.getFileName());
+      LOG.info("the callers were read again from {}", Loggable.text(file));
       return new State(text, stamp, state.edition() + 1);
     } catch (CallersFileException broken) {
       if (stamp != null || state.stamp() != null) {

@@ -11,7 +11,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Base64;
 import java.util.List;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.cli.terminal.Durations;
@@ -78,7 +77,7 @@ public final class ConnectionOptions {
   private @Nullable String proxy;
 
   /** Asked for once, also for many checks. */
-  private @Nullable String credentials;
+  private @Nullable String password;
 
   /**
    * A client for an operation in a version of SOAP.
@@ -104,21 +103,19 @@ public final class ConnectionOptions {
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--timeout: " + unusable.getMessage() + ".");
     }
-    return caller == null ? client : client.httpHeader("Authorization", basic(caller));
+    return caller == null ? client : asCaller(client, caller);
   }
 
-  /** The credentials of HTTP Basic (RFC 7617), in UTF-8. */
-  private String basic(String name) {
-    if (name.contains(":")) {
-      throw CommandException.usage("--caller: a name has no colon.");
-    }
-    if (credentials == null) {
+  private DynamicClient asCaller(DynamicClient client, String name) {
+    if (password == null) {
       String known = System.getenv(PASSWORD);
-      String password = known == null ? PasswordPrompt.ask("Password of " + name + ": ") : known;
-      byte[] both = (name + ":" + password).getBytes(StandardCharsets.UTF_8);
-      credentials = "Basic " + Base64.getEncoder().encodeToString(both);
+      password = known == null ? PasswordPrompt.ask("Password of " + name + ": ") : known;
     }
-    return credentials;
+    try {
+      return client.caller(name, password);
+    } catch (IllegalArgumentException unusable) {
+      throw CommandException.usage("--caller: " + unusable.getMessage() + ".");
+    }
   }
 
   private static DynamicClient with(DynamicClient client, String name, String value) {

@@ -2,7 +2,9 @@ package org.calmanchor.client;
 
 import java.net.URI;
 import java.net.http.HttpClient;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Base64;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -74,6 +76,15 @@ final class CallSettings {
       throw new IllegalArgumentException("a timeout is more than nothing, not " + changed);
     }
     return new CallSettings(address, version, changed, headers, gzips, limits, http, inputs);
+  }
+
+  /** Adds the credentials of HTTP Basic (RFC 7617), in UTF-8. */
+  CallSettings withCaller(String name, String password) {
+    if (name.isEmpty() || name.contains(":")) {
+      throw new IllegalArgumentException("a caller's name is not empty, and has no colon");
+    }
+    byte[] both = (name + ":" + password).getBytes(StandardCharsets.UTF_8);
+    return withHeader("Authorization", "Basic " + Base64.getEncoder().encodeToString(both));
   }
 
   CallSettings withHeader(String name, String value) {

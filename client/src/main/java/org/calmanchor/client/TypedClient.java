@@ -93,6 +93,16 @@ public final class TypedClient<T> {
     return with(settings.withTimeout(timeout));
   }
 
+  /**
+   * The same client for a caller with a name and a password, which are sent with each request by
+   * HTTP Basic (RFC 7617). Anybody on the way can read them, unless the address is an https one.
+   *
+   * @throws IllegalArgumentException when the name is empty or has a colon
+   */
+  public TypedClient<T> caller(String name, String password) {
+    return with(settings.withCaller(name, password));
+  }
+
   /** The same client with an HTTP header on each request; it replaces a header of that name. */
   public TypedClient<T> httpHeader(String name, String value) {
     return with(settings.withHeader(name, value));

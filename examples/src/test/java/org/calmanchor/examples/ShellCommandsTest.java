@@ -40,7 +40,7 @@ class ShellCommandsTest {
 
   @Test
   void everyCommandHasAnExampleInItsHelp() {
-    assertThat(commands()).startsWith("demo", "menu", "serve", "page", "wsdl").hasSize(14);
+    assertThat(commands()).startsWith("demo", "menu", "serve", "page", "wsdl").hasSize(15);
     for (String command : commands()) {
       assertThat(run(command, "--help").out()).as(command).contains("Example:  ");
     }

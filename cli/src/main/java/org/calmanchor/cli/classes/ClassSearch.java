@@ -112,7 +112,7 @@ final class ClassSearch {
       return null;
     } catch (LinkageError unusable) {
       if (hasMark(file) && !isElsewhere(unusable)) {
-        throw UserClasses.unusable(name, unusable);
+        throw UnusableClass.problem(name, unusable);
       }
       return null;
     }

@@ -104,28 +104,8 @@ public final class UserClasses {
       throw CommandException.usage(
           "There is no class " + name + " on the class path " + shown() + "." + suggestion(name));
     } catch (LinkageError unusable) {
-      throw unusable(name, unusable);
+      throw UnusableClass.problem(name, unusable);
     }
-  }
-
-  /** Says why a class cannot be loaded. */
-  static CommandException unusable(String name, LinkageError error) {
-    if (error instanceof UnsupportedClassVersionError) {
-      return CommandException.problem(
-          name
-              + " was compiled for a newer Java than this one, "
-              + System.getProperty("java.version")
-              + ". Run with that Java (JAVA_HOME), or compile with --release "
-              + Runtime.version().feature()
-              + ".");
-    }
-    return CommandException.problem(
-        error instanceof ClassFormatError
-            ? "The file of " + name + " is damaged: " + error.getMessage() + ". Compile it again."
-            : name
-                + " cannot be loaded: "
-                + error.getMessage()
-                + " is missing or broken. Add what it needs to --classpath.");
   }
 
   /**

@@ -38,14 +38,17 @@ public final class AuditLog {
 
   /** Credentials that could not be read. */
   public static void unreadable(String why, String address) {
-    WRONG.log("credentials from {} that cannot be read: {}", Loggable.text(address), why);
+    WRONG.log(
+        "credentials from {} that cannot be read: {}",
+        Loggable.text(address),
+        Loggable.sentence(why));
   }
 
   /** A caller without the role for an operation; null for a caller that did not say who it is. */
   public static void notAllowed(@Nullable Caller caller, String address, String operation) {
     NOT_ALLOWED.log(
         "{} from {} may not call {}",
-        caller == null ? "an unknown caller" : Loggable.text(caller.name()),
+        Loggable.text(caller == null ? "an unknown caller" : caller.name()),
         Loggable.text(address),
         operation);
   }

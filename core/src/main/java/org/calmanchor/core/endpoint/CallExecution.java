@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
+import org.calmanchor.core.access.AuditLog;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
@@ -193,8 +195,12 @@ final class CallExecution implements SlotHolder {
   /** Judges the operation that will run, whatever action, path or header order led to it. */
   private void requireAllowed(OperationPlan operation) {
     boolean knowsCallers = endpoint.settings().knowsCallers();
-    if (!operation.access().allows(request.caller(), knowsCallers)) {
-      throw AccessRefusal.of(context, operation);
+    Caller caller = request.caller();
+    if (!operation.access().allows(caller, knowsCallers)) {
+      AuditLog.notAllowed(caller, request.remoteAddress(), operation.name());
+      throw caller == null
+          ? Refusal.needsCaller(operation.name())
+          : Refusal.notAllowed(operation.name());
     }
   }
 

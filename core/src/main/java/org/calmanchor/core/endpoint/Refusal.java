@@ -28,6 +28,18 @@ public final class Refusal extends RuntimeException {
     return new Refusal(415, "The content type does not fit the message. " + fix + ".");
   }
 
+  /** The refusal of a caller that did not say who it is (RFC 9110, section 15.5.2). */
+  static Refusal needsCaller(String operation) {
+    return new Refusal(
+        401, "Operation " + operation + " needs a caller: send a name and a password.");
+  }
+
+  /** The refusal of a caller without the role (RFC 9110, section 15.5.4). */
+  static Refusal notAllowed(String operation) {
+    return new Refusal(
+        403, "You may not call operation " + operation + ": it is for other roles than yours.");
+  }
+
   /** Whether the same message may be sent again later. */
   boolean isForNow() {
     return status == 503 || status == 429;

@@ -63,7 +63,16 @@ class LogStatementsTest {
     List<Path> all = new ArrayList<>();
     for (String module :
         List.of(
-            "core", "checks", "client", "draft", "processor", "web", "host", "standin", "cli")) {
+            "core",
+            "checks",
+            "callers",
+            "client",
+            "draft",
+            "processor",
+            "web",
+            "host",
+            "standin",
+            "cli")) {
       try (Stream<Path> files = Files.walk(Path.of("..", module, "src", "main", "java"))) {
         files.filter(file -> file.toString().endsWith(".java")).forEach(all::add);
       }
