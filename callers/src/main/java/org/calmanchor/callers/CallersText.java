@@ -155,8 +155,9 @@ final class CallersText {
 
     private CallerEntry entry(String name, NodeTuple tuple) {
       Node key = tuple.getKeyNode();
-      if (name.isBlank() || name.contains(":") || name.chars().anyMatch(Character::isISOControl)) {
-        throw problem(key, "a name has no colon and no control characters.");
+      if (!Caller.isName(name)) {
+        throw problem(
+            key, "a name has no colon and no control characters, and is not longer than 255.");
       }
       Map<String, NodeTuple> parts = mapping(tuple.getValueNode(), "\"password\" and \"roles\"");
       for (Map.Entry<String, NodeTuple> part : parts.entrySet()) {

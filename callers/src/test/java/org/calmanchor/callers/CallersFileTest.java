@@ -139,7 +139,7 @@ class CallersFileTest {
         "callers:\\n  a:\\n    password: $\\n    roles: [anyone]|4: \"anyone\" cannot be a role.",
         "callers:\\n  a:\\n    password: $\\n    roles: [b, b]|4: role b occurs twice.",
         "callers:\\n  a:\\n    password: $\\n  a:\\n    password: $|4: ",
-        "callers:\\n  'a:b':\\n    password: $|2: a name has no colon and no control characters.",
+        "callers:\\n  'a:b':\\n    password: $|2: a name has no colon and no control characters, ",
         "callers:\\nroles: []|1: there is only \"callers:\" and the callers below it.",
         "callers:\\n  a: &x\\n    password: $\\n  b: *x|: is not YAML: Number of aliases"
       })

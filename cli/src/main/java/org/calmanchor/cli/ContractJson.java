@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -20,10 +21,12 @@ import org.jspecify.annotations.Nullable;
 
 /** What {@link TerminalOutline} prints, as maps and lists for a script. */
 final class ContractJson {
+  private final Map<String, Access> access;
   private final Contract contract;
   private final Outline outline;
 
-  ContractJson(Contract contract) {
+  ContractJson(Contract contract, Map<String, Access> access) {
+    this.access = Map.copyOf(access);
     this.contract = contract;
     this.outline = Outline.of(contract, OutlineDepth.FULL);
   }
@@ -67,6 +70,10 @@ final class ContractJson {
     putUnlessEmpty(json, "doc", operation.doc());
     putUnlessEmpty(json, "from", operation.origin().place());
     putUnlessEmpty(json, "action", operation.input().action());
+    Access callers = access.get(operation.name());
+    if (callers != null) {
+      json.put("callers", callers.words());
+    }
     json.put("requestHeaders", headers(contract.requiredHeaders(operation)));
     json.put("request", message(contract.request(operation), outline.request(operation)));
     json.put("oneWay", operation.output() == null);

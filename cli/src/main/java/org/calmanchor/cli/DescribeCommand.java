@@ -136,12 +136,13 @@ final class DescribeCommand implements Callable<Integer> {
   private Map<String, Object> json(TargetOptions.Target found) {
     List<Operation> operations =
         operation == null ? found.operations() : List.of(found.operation(operation));
-    return new ContractJson(found.contract()).of(operations, found.notices());
+    return new ContractJson(found.contract(), found.access()).of(operations, found.notices());
   }
 
   private void outline(TargetOptions.Target found, PrintWriter screen) {
     TerminalOutline outline =
-        new TerminalOutline(found.contract(), spec.commandLine().getColorScheme().ansi(), screen);
+        new TerminalOutline(
+            found.contract(), found.access(), spec.commandLine().getColorScheme().ansi(), screen);
     String wanted = operation;
     if (wanted != null) {
       outline.operation(found.operation(wanted));
@@ -160,12 +161,7 @@ final class DescribeCommand implements Callable<Integer> {
   }
 
   private TargetOptions.Target addressed(TargetOptions.Target found) {
-    return address == null
-        ? found
-        : new TargetOptions.Target(
-            found.contract().withAddress(TargetOptions.url(address)),
-            found.examples(),
-            found.notices());
+    return address == null ? found : found.at(TargetOptions.url(address));
   }
 
   private String handbook(TargetOptions.Target found) {
@@ -184,7 +180,9 @@ final class DescribeCommand implements Callable<Integer> {
         against == null
             ? null
             : ContractDiff.of(targets.target(against).contract(), found.contract());
-    return new Handbook(contract, found.examples(), found.notices(), isCode, changes).write();
+    return new Handbook(
+            contract, found.examples(), found.access(), found.notices(), isCode, changes)
+        .write();
   }
 
   private String picture(TargetOptions.Target found) {

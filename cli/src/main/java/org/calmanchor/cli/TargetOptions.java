@@ -3,9 +3,11 @@ package org.calmanchor.cli;
 import java.net.URI;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
@@ -33,9 +35,17 @@ public final class TargetOptions {
    * What a target stands for.
    *
    * @param examples the example values in its code; none for a document
+   * @param access who may call each operation that asks for a caller, by its name; none for a
+   *     document
    * @param notices what was passed over in its document; none for code
    */
-  public record Target(Contract contract, Examples examples, List<Notice> notices) {
+  public record Target(
+      Contract contract, Examples examples, Map<String, Access> access, List<Notice> notices) {
+    /** The same at another address. */
+    public Target at(String address) {
+      return new Target(contract.withAddress(address), examples, access, notices);
+    }
+
     /** The samples of its messages. */
     public Samples samples() {
       return Samples.of(contract, examples);
@@ -111,10 +121,10 @@ public final class TargetOptions {
   public Target target(String text) {
     if (DocumentOptions.isDocument(text)) {
       ReadDocument read = documents.read(text);
-      return new Target(read.contract(), Examples.NONE, read.notices());
+      return new Target(read.contract(), Examples.NONE, Map.of(), read.notices());
     }
     Reading reading = ContractReader.read(classPath.named(text));
-    return new Target(reading.contract(), reading.examples(), List.of());
+    return new Target(reading.contract(), reading.examples(), reading.access(), List.of());
   }
 
   /**

@@ -7,8 +7,10 @@ import static org.calmanchor.cli.terminal.Terminal.wrap;
 
 import java.io.PrintWriter;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import org.calmanchor.cli.terminal.Terminal;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -26,12 +28,14 @@ final class TerminalOutline {
   private static final int WIDEST_NAME = 36;
 
   private final Contract contract;
+  private final Map<String, Access> access;
   private final Outline outline;
   private final Ansi ansi;
   private final PrintWriter screen;
 
-  TerminalOutline(Contract contract, Ansi ansi, PrintWriter screen) {
+  TerminalOutline(Contract contract, Map<String, Access> access, Ansi ansi, PrintWriter screen) {
     this.contract = contract;
+    this.access = Map.copyOf(access);
     this.outline = Outline.of(contract, OutlineDepth.FULL);
     this.ansi = ansi;
     this.screen = screen;
@@ -88,6 +92,10 @@ final class TerminalOutline {
     }
     if (!operation.input().action().isEmpty()) {
       screen.println("  action " + shown(operation.input().action()));
+    }
+    Access callers = access.get(operation.name());
+    if (callers != null) {
+      screen.println("  for " + callers);
     }
     contract.requiredHeaders(operation).forEach(each -> header("request header", each));
     message("request", contract.request(operation), outline.request(operation));

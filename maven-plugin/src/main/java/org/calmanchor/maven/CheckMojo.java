@@ -34,6 +34,14 @@ final class CheckMojo extends ProjectGoal {
   @Parameter(property = "calm.anchor.against")
   private List<String> against = new ArrayList<>();
 
+  /** The file of those who may call what is hosted; for operations for certain callers. */
+  @Parameter(property = "calm.anchor.callers")
+  private @Nullable File callers;
+
+  /** Calls as this caller; the password is in the environment variable CALM_ANCHOR_PASSWORD. */
+  @Parameter(property = "calm.anchor.caller")
+  private @Nullable String caller;
+
   /** Runs only checks that have one of these tags. */
   @Parameter(property = "calm.anchor.tags")
   private List<String> tags = new ArrayList<>();
@@ -88,6 +96,12 @@ final class CheckMojo extends ProjectGoal {
     files().forEach(file -> arguments.add(file.getPath()));
     for (String target : targets(types)) {
       arguments.addAll(List.of("--against", target));
+    }
+    if (callers != null) {
+      arguments.addAll(List.of("--callers", callers.getPath()));
+    }
+    if (caller != null) {
+      arguments.addAll(List.of("--caller", caller));
     }
     tags.forEach(tag -> arguments.addAll(List.of("--tag", tag)));
     withoutTags.forEach(tag -> arguments.addAll(List.of("--without-tag", tag)));

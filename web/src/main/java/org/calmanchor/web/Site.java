@@ -96,7 +96,9 @@ public final class Site {
   }
 
   private void put(HostedService service, List<ServiceSite> atPath) {
-    ServiceState state = new ServiceState(service.isListed(), service.target().switchedOff());
+    ServiceState state =
+        new ServiceState(
+            service.isListed(), service.target().switchedOff(), settings.callers() != null);
     sites.put(service.path(), atPath.stream().map(each -> each.in(state)).toList());
   }
 

@@ -88,7 +88,7 @@ enum Exchanges {
   }
 
   /** The whole request. */
-  byte[] request(String path, boolean isJson) {
+  byte[] request(String path, boolean isJson, String headers) {
     byte[] body = body(isJson);
     byte[] head =
         ("POST "
@@ -97,7 +97,9 @@ enum Exchanges {
                 + (isJson ? "application/json" : "text/xml; charset=utf-8")
                 + "\r\nContent-Length: "
                 + body.length
-                + "\r\n\r\n")
+                + "\r\n"
+                + headers
+                + "\r\n")
             .getBytes(StandardCharsets.US_ASCII);
     byte[] all = new byte[head.length + body.length];
     System.arraycopy(head, 0, all, 0, head.length);

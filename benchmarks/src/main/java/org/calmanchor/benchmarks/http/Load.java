@@ -30,8 +30,10 @@ final class Load {
   /** Creates the load of that exchange for a server of that kind. */
   static Load of(String kind, int port, Exchanges exchange) {
     boolean isJson = kind.equals("json") || kind.equals("raw");
-    String path = kind.equals("ours") ? "/harbor" : "/" + exchange.name().toLowerCase(Locale.ROOT);
-    return new Load(port, exchange.request(path, isJson), exchange.expected());
+    boolean isOurs = kind.equals("ours") || kind.equals("callers");
+    String path = isOurs ? "/harbor" : "/" + exchange.name().toLowerCase(Locale.ROOT);
+    String headers = kind.equals("callers") ? Servers.CREDENTIALS : "";
+    return new Load(port, exchange.request(path, isJson, headers), exchange.expected());
   }
 
   /** Sends one request and reads the answer. */

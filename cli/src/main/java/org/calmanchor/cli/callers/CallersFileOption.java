@@ -36,8 +36,9 @@ final class CallersFileOption {
    * @throws CommandException when the name or a role cannot be one
    */
   static Caller caller(String name, List<String> roles) {
-    if (name.isBlank() || name.contains(":") || name.chars().anyMatch(Character::isISOControl)) {
-      throw CommandException.usage("A name has no colon and no control characters.");
+    if (!Caller.isName(name)) {
+      throw CommandException.usage(
+          "A name has no colon and no control characters, and is not longer than 255.");
     }
     for (String role : roles) {
       if (!Access.isRole(role) || Access.isWord(role)) {

@@ -179,10 +179,7 @@ public final class CheckCommand implements Subcommand {
       throw CommandException.usage(forCertainCallers.getMessage() + " or --callers FILE.");
     }
     hosts.add(host);
-    return new TargetOptions.Target(
-        target.contract().withAddress(host.address(path).toString()),
-        target.examples(),
-        target.notices());
+    return target.at(host.address(path).toString());
   }
 
   private int run(List<SourcedCheck> chosen, List<CheckedService> services) {

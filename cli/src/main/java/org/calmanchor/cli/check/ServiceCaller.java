@@ -35,7 +35,7 @@ final class ServiceCaller implements Caller {
   /** The service of one port type of a target. */
   static CheckedService serviceOf(Target target, PortType portType, ConnectionOptions connection) {
     Contract contract = target.contract().of(portType.name());
-    Target one = new Target(contract, target.examples(), target.notices());
+    Target one = new Target(contract, target.examples(), target.access(), target.notices());
     return new CheckedService(contract, new ServiceCaller(one, connection), System::getenv);
   }
 

@@ -72,6 +72,16 @@ public record Access(Kind kind, List<String> roles) {
     return text.equals(Role.ANYONE) || text.equals(Role.ANY_CALLER);
   }
 
+  /** The words that an annotation or a file would have for it; none for one that says nothing. */
+  public List<String> words() {
+    return switch (kind) {
+      case UNSAID -> List.of();
+      case ANYONE -> List.of(Role.ANYONE);
+      case ANY_CALLER -> List.of(Role.ANY_CALLER);
+      case ROLES -> roles;
+    };
+  }
+
   /** This, or {@code other} if this says nothing. */
   public Access or(Access other) {
     return kind == Kind.UNSAID ? other : this;

@@ -13,16 +13,33 @@ import java.util.TreeSet;
  * @param roles what it may do, in alphabetical order
  */
 public record Caller(String name, Set<String> roles) implements Principal {
+  /** The longest name, in characters: names are remembered. */
+  public static final int MOST_OF_NAME = 255;
+
   /**
    * Copies the roles.
    *
-   * @throws IllegalArgumentException when the name is blank
+   * @throws IllegalArgumentException when the name cannot be one
    */
   public Caller {
-    if (name.isBlank()) {
-      throw new IllegalArgumentException("a caller needs a name");
+    if (!isName(name)) {
+      throw new IllegalArgumentException(
+          "a name has no colon, no control characters, and at most "
+              + MOST_OF_NAME
+              + " characters");
     }
     roles = Collections.unmodifiableSet(new TreeSet<>(roles));
+  }
+
+  /**
+   * Whether a text can be a caller's name: not blank, without colon and control characters, and not
+   * longer than {@value #MOST_OF_NAME} characters.
+   */
+  public static boolean isName(String text) {
+    return !text.isBlank()
+        && text.length() <= MOST_OF_NAME
+        && text.indexOf(':') < 0
+        && text.chars().noneMatch(Character::isISOControl);
   }
 
   /** A caller of these roles. */

@@ -13,7 +13,7 @@ final class Failures {
   /** So many are taken for slips. */
   private static final int FREE = 5;
 
-  private static final int MOST_KEYS = 100_000;
+  private static final int MOST_KEYS = 20_000;
   private static final int MOST_DOUBLINGS = 20;
   private static final long FORGET_NANOS = Duration.ofMinutes(15).toNanos();
 

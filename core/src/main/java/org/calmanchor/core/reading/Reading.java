@@ -1,5 +1,8 @@
 package org.calmanchor.core.reading;
 
+import java.util.Map;
+import java.util.TreeMap;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Contract;
@@ -20,4 +23,18 @@ public record Reading(
     Contract contract,
     Members members,
     Examples examples,
-    @Nullable DocumentSet documents) {}
+    @Nullable DocumentSet documents) {
+  /** Who may call each operation that asks for a caller, by its name. */
+  public Map<String, Access> access() {
+    Map<String, Access> access = new TreeMap<>();
+    members
+        .operations()
+        .forEach(
+            (name, operation) -> {
+              if (operation.access().isMarked()) {
+                access.put(name, operation.access());
+              }
+            });
+    return access;
+  }
+}

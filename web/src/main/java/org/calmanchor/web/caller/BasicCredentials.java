@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
+import org.calmanchor.core.access.Caller;
 import org.jspecify.annotations.Nullable;
 
 /** A name and a password of HTTP Basic (RFC 7617), in UTF-8. */
@@ -22,7 +23,7 @@ record BasicCredentials(String name, String password) {
       String text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
       int colon = text.indexOf(':');
       boolean isClean = text.chars().noneMatch(Character::isISOControl);
-      return colon < 1 || !isClean
+      return colon < 1 || !isClean || !Caller.isName(text.substring(0, colon))
           ? null
           : new BasicCredentials(text.substring(0, colon), text.substring(colon + 1));
     } catch (IllegalArgumentException | CharacterCodingException malformed) {

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.document.Notice;
 import org.calmanchor.core.limits.Limit;
@@ -36,6 +37,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Handbook {
   private final Contract contract;
+  private final Map<String, Access> access;
   private final List<Notice> notices;
   private final boolean hasLimits;
   private final @Nullable List<Change> changes;
@@ -48,6 +50,7 @@ public final class Handbook {
    * Creates the handbook of {@code contract}.
    *
    * @param examples the example values for its samples
+   * @param access who may call each operation that asks for a caller, by its name
    * @param notices what the contract's document asks for, but cannot be used here
    * @param hasLimits whether the service is hosted here, so that our default limits hold
    * @param changes what has changed since an older contract; null if there is none
@@ -55,10 +58,12 @@ public final class Handbook {
   public Handbook(
       Contract contract,
       Examples examples,
+      Map<String, Access> access,
       List<Notice> notices,
       boolean hasLimits,
       @Nullable List<Change> changes) {
     this.contract = contract;
+    this.access = Map.copyOf(access);
     this.notices = List.copyOf(notices);
     this.hasLimits = hasLimits;
     this.changes = changes == null ? null : List.copyOf(changes);
@@ -91,6 +96,12 @@ public final class Handbook {
    * @param address its URL; may be empty
    */
   public record PortLine(String name, String version, String contentType, String address) {}
+
+  /** Who may call an operation, for people; empty if it does not ask for a caller. */
+  public String callers(String operation) {
+    Access known = access.get(operation);
+    return known == null ? "" : known.toString();
+  }
 
   /** The text of the file. */
   public String write() {

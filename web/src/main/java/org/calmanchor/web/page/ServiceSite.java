@@ -13,12 +13,14 @@ import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
+import org.calmanchor.core.reading.Members.OperationMember;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.ContractDocuments;
@@ -122,6 +124,15 @@ public final class ServiceSite {
   /** Its state. */
   public ServiceState state() {
     return state;
+  }
+
+  /** Who may call an operation, for people; empty if everybody may. */
+  public String callers(OperationView operation) {
+    OperationMember member =
+        reading == null ? null : reading.members().operations().get(operation.name());
+    Access access = member == null ? Access.UNSAID : member.access();
+    boolean isForAll = access.allows(null, state.knowsCallers()) || !forwardsTo.isEmpty();
+    return isForAll ? "" : access.toString();
   }
 
   /** Whether an operation can be called now. */

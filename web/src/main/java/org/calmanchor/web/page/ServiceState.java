@@ -7,8 +7,9 @@ import java.util.Set;
  *
  * @param isListed whether the index shows it
  * @param switchedOff the names of the operations that are not to be called
+ * @param knowsCallers whether callers can say who they are
  */
-public record ServiceState(boolean isListed, Set<String> switchedOff) {
+public record ServiceState(boolean isListed, Set<String> switchedOff, boolean knowsCallers) {
   /** The state of a service that everybody may see and call. */
-  public static final ServiceState OPEN = new ServiceState(true, Set.of());
+  public static final ServiceState OPEN = new ServiceState(true, Set.of(), false);
 }

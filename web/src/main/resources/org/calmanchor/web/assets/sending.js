@@ -97,6 +97,7 @@ async function read(section, answer) {
   part(section, "took").textContent = `HTTP ${answer.status} · ${size} · ${answer.took.toFixed(0)} ms`;
   part(section, "wire-summary").textContent = `${status}, ${size} in ${time}`;
   if (!answer.message) return { ...arrived(answer), said: answer.status < 300 ? "result" : "" };
+  if (answer.status === 401) document.querySelector(".credentials").open = true;
   if (!answer.headers["content-type"]?.includes("xml")) {
     return { isFailed: true, title: `Refused by HTTP (${answer.status})`, words: answer.message, said: "" };
   }

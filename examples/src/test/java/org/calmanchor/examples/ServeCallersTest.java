@@ -1,0 +1,74 @@
+package org.calmanchor.examples;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Services that not everybody may call, from the terminal. */
+class ServeCallersTest {
+  @TempDir private Path folder;
+
+  @BeforeEach
+  void compile() throws Exception {
+    Sources.compile(folder, "Office", CallersCommandTest.OFFICE, "-parameters");
+  }
+
+  @Test
+  void servesWhoMayCallAndCallsAsSomebody() throws Exception {
+    CallersCommandTest.add(folder, "ines-tallow", "gull and heron", "--roles", "clerk");
+    CallersCommandTest.add(folder, "saltmere-bridge", "gull and heron");
+    try (Tool.Running serving =
+        new Tool.Running(
+            folder,
+            "serve",
+            "Office",
+            "--classpath",
+            ".",
+            "--port",
+            "0",
+            "--callers",
+            "callers.yaml")) {
+      String said = serving.until("hours");
+      assertThat(said)
+          .contains("Try   curl -s -u NAME http://")
+          .contains("    Office\n      closeBerth  clerk\n      hours       anyone\n");
+      String wsdl = said.replaceFirst("(?s).*WSDL +(\\S+).*", "$1");
+      assertThat(Tool.run(folder, "call", wsdl, "hours").out()).contains("8 to 17");
+      Tool nobody = Tool.run(folder, "call", wsdl, "closeBerth", "code=H-07");
+      assertThat(nobody.err()).contains("status 401: Operation closeBerth needs a caller");
+      Tool clerk = call(wsdl, "ines-tallow", "--show", "exchange");
+      assertThat(clerk.out())
+          .contains("Authorization: •••", "H-07 is closed")
+          .doesNotContain("Basic");
+      assertThat(call(wsdl, "saltmere-bridge").err())
+          .contains("status 403: You may not call operation closeBerth");
+      // The running host notices the change within a second.
+      Tool.run(folder, "callers", "remove", "ines-tallow");
+      Thread.sleep(1_100);
+      assertThat(call(wsdl, "ines-tallow").err()).contains("The name or the password is wrong.");
+    }
+  }
+
+  @Test
+  void descriptionsSayWhoMayCall() throws Exception {
+    Tool outline = Tool.run(folder, "describe", "Office", "closeBerth", "--classpath", ".");
+    assertThat(outline.out()).contains("\n  for clerk\n  request");
+    Tool json = Tool.run(folder, "describe", "Office", "closeBerth", "--classpath", ".", "--json");
+    assertThat(json.out()).contains("\"callers\" : [ \"clerk\" ]");
+    Tool.run(folder, "describe", "Office", "--classpath", ".", "--html", "office.html");
+    assertThat(folder.resolve("office.html"))
+        .content()
+        .containsOnlyOnce("For <strong>clerk</strong>: send a name and a password");
+  }
+
+  private Tool call(String wsdl, String caller, String... more) throws Exception {
+    String[] all = new String[more.length + 6];
+    String[] start = {"call", wsdl, "closeBerth", "code=H-07", "--caller", caller};
+    System.arraycopy(start, 0, all, 0, start.length);
+    System.arraycopy(more, 0, all, start.length, more.length);
+    return Tool.fed(folder, "gull and heron\n", all);
+  }
+}
