@@ -3,13 +3,20 @@ package org.calmanchor.host;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Stream;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
@@ -243,6 +250,43 @@ class CallersTest {
     Reply wrong = post("text/xml", close, List.of(WRONG));
     Reply nobody = post("text/xml", close, List.of(NOBODY));
     assertThat(wrong.body()).isEqualTo(nobody.body());
+  }
+
+  /** Each wrong password takes a while; those who are known already do not wait behind them. */
+  @Test
+  void aFloodOfWrongPasswordsStopsNobodyElse() throws Exception {
+    Callers slow =
+        (name, password) -> {
+          if (!name.equals("ines-tallow")) {
+            LockSupport.parkNanos(30_000_000);
+          }
+          return CALLERS.find(name, password);
+        };
+    String close = envelope("text/xml", "", "close");
+    ExecutorService attackers = Executors.newFixedThreadPool(100);
+    try (RunningHost flooded =
+        SoapHost.onPort(0).serve("/office", new Office()).callers(slow).start()) {
+      assertThat(post(flooded, close, CLERK).status()).isEqualTo(200);
+      List<Future<Integer>> attacks = new ArrayList<>();
+      for (int i = 0; i < 300; i++) {
+        String wrong = basic("nobody-" + i, "gull");
+        attacks.add(attackers.submit(() -> post(flooded, close, wrong).status()));
+      }
+      for (int i = 0; i < 30; i++) {
+        assertThat(post(flooded, close, CLERK).status()).isEqualTo(200);
+      }
+      Set<Integer> statuses = new TreeSet<>();
+      for (Future<Integer> attack : attacks) {
+        statuses.add(attack.get());
+      }
+      assertThat(statuses).containsExactly(401, 503);
+    } finally {
+      attackers.shutdownNow();
+    }
+  }
+
+  private static Reply post(RunningHost to, String message, String credentials) throws IOException {
+    return Reply.to(to, "POST /office", message, "Content-Type: text/xml", credentials);
   }
 
   @Test

@@ -92,7 +92,12 @@ public final class CallerVerification implements AutoCloseable {
    * @return never fails; it is complete already for those that were verified a short time ago
    */
   public CompletableFuture<Verification> verify(String name, String password, String address) {
-    long edition = callers.edition();
+    long edition;
+    try {
+      edition = callers.edition();
+    } catch (RuntimeException | Error failed) {
+      return CompletableFuture.completedFuture(unknown(failed));
+    }
     ByteBuffer key = verified.keyOf(name, password);
     Caller known = verified.find(key, edition);
     if (known != null) {
@@ -146,9 +151,13 @@ public final class CallerVerification implements AutoCloseable {
     try {
       return work.get();
     } catch (RuntimeException | Error failed) {
-      LOG.error("a caller could not be looked up", Loggable.failure(failed));
-      return new Verification.Busy();
+      return unknown(failed);
     }
+  }
+
+  private static Verification unknown(Throwable failed) {
+    LOG.error("a caller could not be looked up", Loggable.failure(failed));
+    return new Verification.Busy();
   }
 
   private Verification verified(

@@ -27,6 +27,7 @@ class CallerVerificationTest {
   private final AtomicLong clock = new AtomicLong();
   private final CountDownLatch gate = new CountDownLatch(1);
   private boolean isGated;
+  private boolean isEditionBroken;
 
   private final CallerVerification verification =
       new CallerVerification(new Known(), ExemptAddresses.LOOPBACK, clock::get);
@@ -59,6 +60,9 @@ class CallerVerificationTest {
 
     @Override
     public long edition() {
+      if (isEditionBroken) {
+        throw new IllegalStateException("the table does not answer");
+      }
       return edition.get();
     }
   }
@@ -135,6 +139,8 @@ class CallerVerificationTest {
     assertThat(verification.verify(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
     assertThat(verification.verify(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
     assertThat(asked).hasValue(2);
+    isEditionBroken = true;
+    assertThat(verify("right", HERE)).isEqualTo(new Verification.Busy());
   }
 
   @Test
