@@ -3,11 +3,9 @@ package org.calmanchor.core.read;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Fault;
 import org.calmanchor.annotations.Operation;
@@ -64,17 +62,17 @@ final class ExceptionReader {
    * The faults of an operation: those in its throws clause, and those that its annotation lists.
    */
   List<DeclaredFault> faults(JavaMethod method) {
-    Set<DeclaredFault> declared = new LinkedHashSet<>();
+    Map<JavaType, DeclaredFault> declared = new LinkedHashMap<>();
     for (JavaType thrown : method.thrown()) {
       DeclaredFault fault = fault(thrown);
       if (fault != null) {
-        declared.add(fault);
+        declared.putIfAbsent(fault.member().exception(), fault);
       }
     }
     for (JavaType listed : method.classes(Operation.class, "faults")) {
       DeclaredFault fault = fault(listed);
       if (fault != null) {
-        declared.add(fault);
+        declared.putIfAbsent(fault.member().exception(), fault);
       } else {
         problems.add(
             ProblemCode.FAULT_NOT_MARKED,
@@ -83,7 +81,7 @@ final class ExceptionReader {
             "Write @Fault on " + listed.signature() + ".");
       }
     }
-    return List.copyOf(declared);
+    return List.copyOf(declared.values());
   }
 
   private DeclaredFault read(JavaType exception, Fault given) {

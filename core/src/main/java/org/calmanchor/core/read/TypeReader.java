@@ -1,6 +1,7 @@
 package org.calmanchor.core.read;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,6 +29,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Maps the Java types that operations use to types of XML Schema. */
 final class TypeReader {
+  /** The Java types whose restrictions have been defined, by the names of these. */
+  private final Map<QName, Class<?>> published = new HashMap<>();
+
   private final String namespace;
   private final boolean isDocumentGiven;
   private final Problems problems;
@@ -230,14 +234,17 @@ final class TypeReader {
       return TypeUse.named(row.base());
     }
     QName name = new QName(namespace, restriction.name());
-    parts.define(
-        name,
-        new SimpleType(
-            name,
-            new SimpleType.Restriction(TypeUse.named(row.base()), restriction.facets()),
-            restriction.doc(),
-            Origin.of(type.signature())),
-        path);
+    // Once is enough: what is defined again would be compared as a whole.
+    if (!row.javaType().equals(published.put(name, row.javaType()))) {
+      parts.define(
+          name,
+          new SimpleType(
+              name,
+              new SimpleType.Restriction(TypeUse.named(row.base()), restriction.facets()),
+              restriction.doc(),
+              Origin.of(type.signature())),
+          path);
+    }
     return TypeUse.named(name);
   }
 
