@@ -56,7 +56,7 @@ class CallersCommandTest {
 
   @Test
   void editsTheFileAndNeverShowsAPassword() throws Exception {
-    assertThat(add(folder, "ines-tallow", "gull and heron", "--roles", "clerk,lister"))
+    assertThat(add(folder, "ines-tallow", "gull and heron", "--roles", "clerk,lister,clerk"))
         .isEqualTo(new Tool(0, "ines-tallow is in callers.yaml: clerk, lister.\n", ""));
     assertThat(add(folder, "saltmere-bridge", "a long password").exitCode()).isZero();
     assertThat(run("list").out())

@@ -247,6 +247,10 @@ class CallersTest {
     Reply lister = post("text/xml", close, List.of(LISTER));
     assertThat(lister.body())
         .isEqualTo("You may not call operation close: it is for other roles than yours.\n");
+    Reply nothing = post("text/xml", close, List.of("Authorization: Basic"));
+    assertThat(nothing.body()).startsWith("The Authorization header is not what HTTP Basic");
+    Reply scheme = post("text/xml", close, List.of("Authorization: Basically x"));
+    assertThat(scheme.body()).endsWith("not by another scheme.\n");
     Reply wrong = post("text/xml", close, List.of(WRONG));
     Reply nobody = post("text/xml", close, List.of(NOBODY));
     assertThat(wrong.body()).isEqualTo(nobody.body());

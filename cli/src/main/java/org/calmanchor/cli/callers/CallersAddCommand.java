@@ -51,7 +51,9 @@ final class CallersAddCommand implements Callable<Integer> {
             caller.name()
                 + " is in "
                 + file
-                + (roles.isEmpty() ? ", without a role." : ": " + String.join(", ", roles) + "."));
+                + (roles.isEmpty()
+                    ? ", without a role."
+                    : ": " + String.join(", ", caller.roles()) + "."));
     return 0;
   }
 }

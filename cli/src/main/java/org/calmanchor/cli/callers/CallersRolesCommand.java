@@ -41,7 +41,7 @@ final class CallersRolesCommand implements Callable<Integer> {
             name
                 + (roles.isEmpty()
                     ? " has no role now."
-                    : " has " + String.join(", ", roles) + " now."));
+                    : " has " + String.join(", ", changed.roles()) + " now."));
     return 0;
   }
 }

@@ -9,11 +9,13 @@ import org.jspecify.annotations.Nullable;
 
 /** A name and a password of HTTP Basic (RFC 7617), in UTF-8. */
 record BasicCredentials(String name, String password) {
-  private static final String SCHEME = "basic ";
+  private static final String SCHEME = "basic";
 
   /** Whether a header says that it has such credentials. */
   static boolean isScheme(String header) {
-    return header.regionMatches(true, 0, SCHEME, 0, SCHEME.length());
+    int end = SCHEME.length();
+    return header.regionMatches(true, 0, SCHEME, 0, end)
+        && (header.length() == end || header.charAt(end) == ' ');
   }
 
   /** Reads the value of an {@code Authorization} header; null if it is malformed. */
