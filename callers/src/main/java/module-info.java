@@ -2,6 +2,7 @@
 module org.calmanchor.callers {
   requires transitive org.calmanchor.core;
   requires static transitive org.jspecify;
+  requires java.naming;
   requires org.slf4j;
   requires org.snakeyaml.engine;
   requires password4j;

@@ -4,6 +4,7 @@ module org.calmanchor.cli {
   requires transitive info.picocli;
   requires transitive org.calmanchor.client;
   requires org.calmanchor.callers;
+  requires org.calmanchor.tls;
   requires org.calmanchor.checks;
   requires org.calmanchor.draft;
   requires transitive org.calmanchor.standin;

@@ -7,12 +7,15 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.FileTime;
+import java.security.cert.X509Certificate;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.LongSupplier;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.Callers;
+import org.calmanchor.core.access.CertificateCallers;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -28,9 +31,12 @@ import org.slf4j.LoggerFactory;
  *   ines-tallow:
  *     roles: [clerk]
  *     password: "$argon2id$v=19$m=19456,t=2,p=1$..."
+ *   saltmere-bridge:
+ *     roles: [bridge]
+ *     certificate: bridge.saltmere.example
  * }</pre>
  */
-public final class CallersFile implements Callers {
+public final class CallersFile implements Callers, CertificateCallers {
   private static final Logger LOG = LoggerFactory.getLogger(CallersFile.class);
   private static final long LOOK_NANOS = Duration.ofSeconds(1).toNanos();
 
@@ -88,8 +94,26 @@ public final class CallersFile implements Callers {
   public Optional<Caller> find(String name, String password) {
     CallerEntry entry = current().text().entries().get(name);
     boolean isRight =
-        PasswordHash.matches(password, entry == null ? PasswordHash.ofNobody() : entry.hash());
-    return entry != null && isRight ? Optional.of(entry.caller()) : Optional.empty();
+        PasswordHash.matches(
+            password,
+            entry == null || entry.hash().isEmpty() ? PasswordHash.ofNobody() : entry.hash());
+    return entry != null && !entry.hash().isEmpty() && isRight
+        ? Optional.of(entry.caller())
+        : Optional.empty();
+  }
+
+  /**
+   * Finds the caller whose {@code certificate} is one of the names of a client certificate: the
+   * common name of its subject, or a DNS name, an e-mail address or a URI of its subject's
+   * alternative names (RFC 5280, section 4.2.1.6).
+   */
+  @Override
+  public Optional<Caller> find(X509Certificate certificate) {
+    Set<String> names = CertificateNames.of(certificate);
+    return current().text().entries().values().stream()
+        .filter(each -> !each.certificate().isEmpty() && names.contains(each.certificate()))
+        .map(CallerEntry::caller)
+        .findFirst();
   }
 
   @Override
@@ -139,7 +163,24 @@ public final class CallersFile implements Callers {
   public static void add(Path file, Caller caller, String password) {
     CallersText text =
         Files.exists(file) ? at(file).state.text() : CallersText.empty(file.toString());
-    write(file, text.with(caller, PasswordHash.of(password)));
+    CallerEntry former = text.entries().get(caller.name());
+    write(
+        file,
+        text.with(caller, PasswordHash.of(password), former == null ? "" : former.certificate()));
+  }
+
+  /**
+   * Adds a caller who has a client certificate to a file, or gives it another one and other roles;
+   * makes the file if there is none.
+   *
+   * @param certificate a name in the certificate
+   * @throws CallersFileException when the file is not as it has to be, or cannot be written
+   */
+  public static void addCertificate(Path file, Caller caller, String certificate) {
+    CallersText text =
+        Files.exists(file) ? at(file).state.text() : CallersText.empty(file.toString());
+    CallerEntry former = text.entries().get(caller.name());
+    write(file, text.with(caller, former == null ? "" : former.hash(), certificate));
   }
 
   /**
@@ -153,7 +194,7 @@ public final class CallersFile implements Callers {
     if (entry == null) {
       throw unknown(file, changed.name());
     }
-    write(file, text.with(changed, entry.hash()));
+    write(file, text.with(changed, entry.hash(), entry.certificate()));
   }
 
   /**

@@ -27,7 +27,7 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
  * Immutable.
  */
 final class CallersText {
-  private static final Set<String> PARTS = Set.of("password", "roles");
+  private static final Set<String> PARTS = Set.of("certificate", "password", "roles");
 
   private final String file;
   private final String text;
@@ -67,14 +67,23 @@ final class CallersText {
     return text;
   }
 
-  /** This with another caller, or with another entry for a caller that it has. */
-  CallersText with(Caller caller, String hash) {
+  /**
+   * This with another caller, or with another entry for a caller that it has.
+   *
+   * @param hash of its password; empty for none
+   * @param certificate the name in its certificate; empty for none
+   */
+  CallersText with(Caller caller, String hash, String certificate) {
     requireBlock();
-    List<String> entry =
-        List.of(
-            "  " + quoted(caller.name()) + ":",
-            "    roles: [" + String.join(", ", caller.roles()) + "]",
-            "    password: \"" + hash + "\"");
+    List<String> entry = new ArrayList<>();
+    entry.add("  " + quoted(caller.name()) + ":");
+    entry.add("    roles: [" + String.join(", ", caller.roles()) + "]");
+    if (!hash.isEmpty()) {
+      entry.add("    password: \"" + hash + "\"");
+    }
+    if (!certificate.isEmpty()) {
+      entry.add("    certificate: '" + certificate.replace("'", "''") + "'");
+    }
     CallerEntry former = entries.get(caller.name());
     List<String> lines = new ArrayList<>(text.lines().toList());
     if (former != null) {
@@ -159,16 +168,21 @@ final class CallersText {
         throw problem(
             key, "a name has no colon and no control characters, and is not longer than 255.");
       }
-      Map<String, NodeTuple> parts = mapping(tuple.getValueNode(), "\"password\" and \"roles\"");
+      Map<String, NodeTuple> parts =
+          mapping(tuple.getValueNode(), "\"password\", \"certificate\" and \"roles\"");
       for (Map.Entry<String, NodeTuple> part : parts.entrySet()) {
         if (!PARTS.contains(part.getKey())) {
           throw problem(
               part.getValue().getKeyNode(),
-              "\"" + part.getKey() + "\" is not known here; there is password and roles.");
+              "\""
+                  + part.getKey()
+                  + "\" is not known here; there is password, certificate and roles.");
         }
       }
+      String hash = text(parts, "password");
+      String certificate = text(parts, "certificate");
       NodeTuple password = parts.get("password");
-      if (password == null || !PasswordHash.isKnown(scalar(password.getValueNode()))) {
+      if (password == null ? certificate.isEmpty() : !PasswordHash.isKnown(hash)) {
         throw problem(
             password == null ? key : password.getValueNode(),
             "the password of "
@@ -180,8 +194,13 @@ final class CallersText {
       NodeTuple roles = parts.get("roles");
       Caller caller =
           new Caller(name, Set.copyOf(roles == null ? List.of() : roles(roles.getValueNode())));
-      return new CallerEntry(
-          caller, scalar(password.getValueNode()), line(key), lastLine(tuple.getValueNode()));
+      return new CallerEntry(caller, hash, certificate, line(key), lastLine(tuple.getValueNode()));
+    }
+
+    /** The text of a part; empty if it is missing. */
+    private String text(Map<String, NodeTuple> parts, String name) {
+      NodeTuple part = parts.get(name);
+      return part == null ? "" : scalar(part.getValueNode());
     }
 
     private List<String> roles(Node node) {

@@ -134,7 +134,7 @@ class CallersFileTest {
         "callers:\\n  a: x|2: expected \"password\" and \"roles\".",
         "callers:\\n  a:\\n    roles: [b]|2: the password of a is missing; set it with: calm-anchor callers add a",
         "callers:\\n  a:\\n    password: gull|3: the password of a is no hash of Argon2id or bcrypt; set it",
-        "callers:\\n  a:\\n    passwort: x|3: \"passwort\" is not known here; there is password and roles.",
+        "callers:\\n  a:\\n    passwort: x|3: \"passwort\" is not known here; there is password, certificate and roles.",
         "callers:\\n  a:\\n    password: $\\n    roles: b|4: roles are a list, such as [clerk, harbor-master].",
         "callers:\\n  a:\\n    password: $\\n    roles: [anyone]|4: \"anyone\" cannot be a role.",
         "callers:\\n  a:\\n    password: $\\n    roles: [b, b]|4: role b occurs twice.",

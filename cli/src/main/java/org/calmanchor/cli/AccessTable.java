@@ -15,13 +15,21 @@ import org.calmanchor.core.reading.Reading;
 final class AccessTable {
   private AccessTable() {}
 
-  /** A line with the name of each port type, and one for each of its operations. */
+  /**
+   * One line if all operations of a service are open to the same callers; else a line with its
+   * name, and one for each operation.
+   */
   static List<String> of(Reading reading) {
     PortType portType = reading.contract().portTypes().get(0);
+    String service = portType.name().getLocalPart();
     List<String> names = portType.operations().stream().map(Operation::name).toList();
+    List<Access> kinds = names.stream().map(name -> of(reading, name)).distinct().toList();
+    if (kinds.size() == 1) {
+      return List.of(service + "  " + kinds.get(0));
+    }
     int width = widest(names);
     return Stream.concat(
-            Stream.of(portType.name().getLocalPart()),
+            Stream.of(service),
             names.stream().map(name -> "  " + padded(name, width) + "  " + of(reading, name)))
         .toList();
   }

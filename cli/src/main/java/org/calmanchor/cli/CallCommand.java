@@ -104,6 +104,7 @@ final class CallCommand implements Callable<Integer> {
 
   @Override
   public Integer call() {
+    connection.trust(targets.trust());
     TargetOptions.Target found = targets.target(target);
     found.notices().forEach(notice -> err().println("Note: " + Terminal.shown(notice.toString())));
     Operation called = found.operation(operation);

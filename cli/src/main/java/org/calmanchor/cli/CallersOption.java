@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import org.calmanchor.callers.CallersFile;
 import org.calmanchor.callers.CallersFileException;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
@@ -29,15 +30,22 @@ public final class CallersOption {
   /**
    * Tells a host of the callers, if the option was given.
    *
+   * @param knowsCertificates whether they can have client certificates
+   * @return by what they are known
    * @throws CommandException when the file is not as it has to be
    */
-  public void applyTo(SoapHost host) {
+  public CallerSources applyTo(SoapHost host, boolean knowsCertificates) {
+    CallerSources sources = CallerSources.NONE;
     if (file != null) {
       try {
-        host.callers(CallersFile.at(file));
+        CallersFile callers = CallersFile.at(file);
+        sources = sources.withPasswords(callers);
+        sources = knowsCertificates ? sources.withCertificates(callers) : sources;
+        host.callers(sources);
       } catch (CallersFileException wrong) {
         throw CommandException.usage("--callers: " + wrong.getMessage());
       }
     }
+    return sources;
   }
 }

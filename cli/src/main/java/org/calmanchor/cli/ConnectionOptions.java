@@ -17,7 +17,6 @@ import org.calmanchor.cli.terminal.Durations;
 import org.calmanchor.cli.terminal.PasswordPrompt;
 import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.client.DynamicClient;
-import org.calmanchor.client.TrustedCertificates;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
@@ -30,6 +29,7 @@ import picocli.CommandLine.Option;
 /** The options of a call that say how the service is reached. */
 public final class ConnectionOptions {
   private static final String PASSWORD = "CALM_ANCHOR_PASSWORD";
+  private static final String TOKEN = "CALM_ANCHOR_TOKEN";
 
   /** Creates the options, for the command line. */
   public ConnectionOptions() {}
@@ -65,10 +65,12 @@ public final class ConnectionOptions {
   private @Nullable String caller;
 
   @Option(
-      names = "--ca",
-      paramLabel = "FILE",
-      description = "Trust the certificates in this file (PEM) instead of the usual ones.")
-  private @Nullable Path authority;
+      names = "--token",
+      description =
+          "Call with a bearer token, which is asked for, or taken from the environment variable "
+              + TOKEN
+              + ".")
+  private boolean hasToken;
 
   @Option(
       names = "--proxy",
@@ -76,8 +78,18 @@ public final class ConnectionOptions {
       description = "Call through this HTTP proxy.")
   private @Nullable String proxy;
 
+  private TrustOptions trust = new TrustOptions();
+
   /** Asked for once, also for many checks. */
   private @Nullable String password;
+
+  /** Asked for once, also for many checks. */
+  private @Nullable String token;
+
+  /** Uses the TLS of these options, which documents are read with, too. */
+  public void trust(TrustOptions options) {
+    this.trust = options;
+  }
 
   /**
    * A client for an operation in a version of SOAP.
@@ -103,7 +115,25 @@ public final class ConnectionOptions {
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--timeout: " + unusable.getMessage() + ".");
     }
+    if (caller != null && hasToken) {
+      throw CommandException.usage("There is one of --caller and --token.");
+    }
+    if (hasToken) {
+      return withToken(client);
+    }
     return caller == null ? client : asCaller(client, caller);
+  }
+
+  private DynamicClient withToken(DynamicClient client) {
+    if (token == null) {
+      String known = System.getenv(TOKEN);
+      token = known == null ? PasswordPrompt.ask("Token: ") : known;
+    }
+    try {
+      return client.token(token.strip());
+    } catch (IllegalArgumentException unusable) {
+      throw CommandException.usage("--token: " + unusable.getMessage() + ".");
+    }
   }
 
   private DynamicClient asCaller(DynamicClient client, String name) {
@@ -181,13 +211,7 @@ public final class ConnectionOptions {
             .version(HttpClient.Version.HTTP_1_1)
             .followRedirects(HttpClient.Redirect.NEVER)
             .connectTimeout(Duration.ofSeconds(10));
-    if (authority != null) {
-      try {
-        http.sslContext(TrustedCertificates.of(authority));
-      } catch (IOException unusable) {
-        throw CommandException.usage("--ca: " + unusable.getMessage() + ".");
-      }
-    }
+    trust.context().ifPresent(http::sslContext);
     if (proxy != null) {
       http.proxy(ProxySelector.of(proxyAddress(proxy)));
     }

@@ -21,6 +21,7 @@ import org.calmanchor.core.document.DocumentSource;
 import org.calmanchor.core.document.SchemaCatalogue;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
@@ -44,8 +45,15 @@ public final class DocumentOptions {
       description = "Read the schema of a namespace from this file. Repeatable.")
   private Map<String, Path> mapped = new LinkedHashMap<>();
 
+  @Mixin private TrustOptions trust = new TrustOptions();
+
   /** Creates the options, for the command line. */
   public DocumentOptions() {}
+
+  /** The options for TLS with the server of a document. */
+  TrustOptions trust() {
+    return trust;
+  }
 
   /** Whether a text names a document rather than a class. */
   public static boolean isDocument(String text) {
@@ -123,7 +131,7 @@ public final class DocumentOptions {
 
   private DocumentSource source(URI root) {
     DocumentSource files = DocumentSource.files();
-    HttpDocuments http = new HttpDocuments();
+    HttpDocuments http = new HttpDocuments(trust);
     boolean isLocal = "file".equals(root.getScheme());
     List<URI> mappedFiles = mapped.values().stream().map(path -> file(path.toString())).toList();
     return location -> {

@@ -6,7 +6,9 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.security.cert.CertificateException;
 import java.time.Duration;
+import javax.net.ssl.SSLHandshakeException;
 import org.calmanchor.core.document.DocumentSource;
 import org.jspecify.annotations.Nullable;
 
@@ -17,20 +19,34 @@ import org.jspecify.annotations.Nullable;
 final class HttpDocuments implements DocumentSource {
   private static final Duration MOST_TIME = Duration.ofSeconds(30);
 
+  private final TrustOptions trust;
   private @Nullable HttpClient client;
+
+  HttpDocuments(TrustOptions trust) {
+    this.trust = trust;
+  }
 
   /** Made when it is needed: it takes a fourth of a second, and most documents are files. */
   private HttpClient client() {
     HttpClient known = client;
     if (known == null) {
-      known =
+      HttpClient.Builder builder =
           HttpClient.newBuilder()
               .followRedirects(HttpClient.Redirect.NEVER)
-              .connectTimeout(Duration.ofSeconds(10))
-              .build();
+              .connectTimeout(Duration.ofSeconds(10));
+      trust.context().ifPresent(builder::sslContext);
+      known = builder.build();
       client = known;
     }
     return known;
+  }
+
+  private static boolean isUntrusted(SSLHandshakeException failed) {
+    Throwable cause = failed;
+    while (cause != null && !(cause instanceof CertificateException)) {
+      cause = cause.getCause();
+    }
+    return cause != null;
   }
 
   @Override
@@ -50,6 +66,13 @@ final class HttpDocuments implements DocumentSource {
           "the server answers "
               + response.statusCode()
               + (target.isEmpty() ? "." : " and refers to " + target + "."));
+    } catch (SSLHandshakeException untrusted) {
+      throw new IOException(
+          isUntrusted(untrusted)
+              ? "the certificate of its server is not trusted here. If a private authority has"
+                  + " issued it, add --ca FILE."
+              : "TLS with its server failed: " + untrusted.getMessage(),
+          untrusted);
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
       throw new IOException("reading was interrupted.", stopped);

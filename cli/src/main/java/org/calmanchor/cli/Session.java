@@ -2,6 +2,7 @@ package org.calmanchor.cli;
 
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.core.access.Access;
@@ -14,13 +15,16 @@ import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
 
 /** A host in the foreground: it starts, prints the addresses, and runs until Ctrl-C. */
 public final class Session {
   private final PrintWriter out;
   private final List<Shown> services = new ArrayList<>();
   private final List<String> access = new ArrayList<>();
-  private boolean showsCallers;
+  private String caller = "";
+  private String ways = "";
+  private @Nullable Path certificate;
 
   private record Shown(
       String path,
@@ -93,9 +97,20 @@ public final class Session {
     start(host).awaitClose();
   }
 
-  /** Prints which operations are open to whom, when the session starts. */
-  public void showCallers() {
-    showsCallers = true;
+  /**
+   * Prints which operations are open to whom, when the session starts.
+   *
+   * @param caller the name in the ready-made calls
+   * @param ways by what callers are known, in words
+   */
+  public void showCallers(String caller, String ways) {
+    this.caller = caller;
+    this.ways = ways;
+  }
+
+  /** Prints the certificate that callers have to trust, because nobody else has issued it. */
+  public void trust(Path certificate) {
+    this.certificate = certificate;
   }
 
   /** Starts {@code host}, which runs until the process is told to end, and prints the addresses. */
@@ -118,6 +133,9 @@ public final class Session {
     out.println("The server is up. Ctrl-C stops it.");
     out.println();
     out.println("  Index  " + running.address("/"));
+    if (certificate != null) {
+      out.println("  Trust  " + certificate + " (curl --cacert, calm-anchor call --ca)");
+    }
     for (Shown service : services) {
       String address = running.address(service.path()).toString();
       out.println();
@@ -126,7 +144,8 @@ public final class Session {
       out.println("    WSDL  " + address + "?wsdl");
       out.println(
           "    Try   curl -s "
-              + (showsCallers && service.needsCaller() ? "-u NAME " : "")
+              + (certificate == null ? "" : "--cacert " + certificate + " ")
+              + (!caller.isEmpty() && service.needsCaller() ? "-u " + caller + " " : "")
               + address
               + " -H 'Content-Type: "
               + service.version().mediaType()
@@ -138,8 +157,8 @@ public final class Session {
       }
     }
     out.println();
-    if (showsCallers) {
-      out.println("  Who may call, by name and password (HTTP Basic):");
+    if (!caller.isEmpty()) {
+      out.println("  Who may call, with " + ways + ":");
       access.forEach(line -> out.println("    " + line));
       out.println();
     }

@@ -31,6 +31,11 @@ public final class TargetOptions {
 
   @Mixin private DocumentOptions documents = new DocumentOptions();
 
+  /** The options for TLS with the server of a document. */
+  public TrustOptions trust() {
+    return documents.trust();
+  }
+
   /**
    * What a target stands for.
    *

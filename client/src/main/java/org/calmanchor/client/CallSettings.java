@@ -87,6 +87,15 @@ final class CallSettings {
     return withHeader("Authorization", "Basic " + Base64.getEncoder().encodeToString(both));
   }
 
+  /** Adds a bearer token (RFC 6750). */
+  CallSettings withToken(String token) {
+    if (!token.matches("[A-Za-z0-9._~+/-]+=*")) {
+      throw new IllegalArgumentException(
+          "a bearer token has letters, digits and - . _ ~ + / only, and = at its end");
+    }
+    return withHeader("Authorization", "Bearer " + token);
+  }
+
   CallSettings withHeader(String name, String value) {
     Map<String, String> changed = new LinkedHashMap<>(headers);
     changed.put(name, value);

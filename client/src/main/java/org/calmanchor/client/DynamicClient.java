@@ -74,6 +74,16 @@ public final class DynamicClient {
     return with(settings.withCaller(name, password));
   }
 
+  /**
+   * The same client with a bearer token, which is sent with each request (RFC 6750). Anybody on the
+   * way can read it, unless the address is an https one.
+   *
+   * @throws IllegalArgumentException when it has characters that a token cannot have
+   */
+  public DynamicClient token(String token) {
+    return with(settings.withToken(token));
+  }
+
   /** The same client with an HTTP header on each request; it replaces a header of that name. */
   public DynamicClient httpHeader(String name, String value) {
     return with(settings.withHeader(name, value));

@@ -1,17 +1,16 @@
 package org.calmanchor.client;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
-import java.security.KeyStore;
-import java.security.cert.Certificate;
-import java.security.cert.CertificateException;
-import java.security.cert.CertificateFactory;
-import java.util.Collection;
+import javax.net.ssl.KeyManager;
+import javax.net.ssl.KeyManagerFactory;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManagerFactory;
+import org.calmanchor.core.keys.Certificates;
+import org.calmanchor.core.keys.Keys;
+import org.calmanchor.core.keys.KeysException;
+import org.jspecify.annotations.Nullable;
 
 /** Certificates of a private authority, for services that have none of a public one. */
 public final class TrustedCertificates {
@@ -25,33 +24,37 @@ public final class TrustedCertificates {
    * @throws IOException when the file cannot be read, or has no certificate
    */
   public static SSLContext of(Path file) throws IOException {
+    return of(file, null);
+  }
+
+  /**
+   * The same for a client that has a certificate itself.
+   *
+   * @param file the certificates to trust; null for the usual ones
+   * @param keys the client's key and certificate; null for none
+   * @throws IOException when the file cannot be read, or has no certificate
+   */
+  public static SSLContext of(@Nullable Path file, @Nullable Keys keys) throws IOException {
     try {
-      KeyStore trusted = KeyStore.getInstance(KeyStore.getDefaultType());
-      trusted.load(null, null);
-      for (Certificate each : certificates(file)) {
-        trusted.setCertificateEntry("trusted-" + trusted.size(), each);
-      }
       TrustManagerFactory trust =
           TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
-      trust.init(trusted);
+      trust.init(file == null ? null : Certificates.store(Certificates.at(file)));
       SSLContext context = SSLContext.getInstance("TLS");
-      context.init(null, trust.getTrustManagers(), null);
+      context.init(keys == null ? null : managers(keys), trust.getTrustManagers(), null);
       return context;
+    } catch (KeysException noCertificate) {
+      throw new IOException(noCertificate.sentence(), noCertificate);
     } catch (GeneralSecurityException unusable) {
-      throw new IOException(file + " has no certificate that can be used", unusable);
+      throw new IOException("The certificates cannot be used.", unusable);
     }
   }
 
-  private static Collection<? extends Certificate> certificates(Path file) throws IOException {
-    try (InputStream in = Files.newInputStream(file)) {
-      Collection<? extends Certificate> all =
-          CertificateFactory.getInstance("X.509").generateCertificates(in);
-      if (all.isEmpty()) {
-        throw new IOException(file + " has no certificate");
-      }
-      return all;
-    } catch (CertificateException noCertificate) {
-      throw new IOException(file + " has no certificate in PEM or DER form", noCertificate);
-    }
+  private static KeyManager[] managers(Keys keys) throws GeneralSecurityException {
+    // It protects a store that is in memory only.
+    char[] password = "in-memory".toCharArray();
+    KeyManagerFactory factory =
+        KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
+    factory.init(keys.store(password), password);
+    return factory.getKeyManagers();
   }
 }

@@ -5,12 +5,14 @@ import java.io.ByteArrayOutputStream;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
+import org.jspecify.annotations.Nullable;
 
 /** A request made of arbitrary parts, and what came back. */
 final class Sent implements HttpRequest, HttpResponse {
@@ -86,6 +88,11 @@ final class Sent implements HttpRequest, HttpResponse {
   @Override
   public String authority() {
     return headers.getOrDefault("host", "localhost");
+  }
+
+  @Override
+  public @Nullable X509Certificate clientCertificate() {
+    return null;
   }
 
   @Override

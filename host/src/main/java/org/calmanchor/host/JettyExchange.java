@@ -4,6 +4,7 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetSocketAddress;
 import java.net.SocketAddress;
+import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -19,6 +20,7 @@ import org.eclipse.jetty.http.HttpField;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.http.PreEncodedHttpField;
+import org.eclipse.jetty.io.EndPoint;
 import org.eclipse.jetty.io.QuietException;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
@@ -96,6 +98,25 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   @Override
   public List<String> headers(String name) {
     return request.getHeaders().getFields(name).stream().map(HttpField::getValue).toList();
+  }
+
+  @Override
+  public boolean isRepeated(String name) {
+    int count = 0;
+    for (HttpField field : request.getHeaders()) {
+      if (field.is(name)) {
+        count++;
+      }
+    }
+    return count > 1;
+  }
+
+  @Override
+  public @Nullable X509Certificate clientCertificate() {
+    Object session = request.getAttribute(EndPoint.SslSessionData.ATTRIBUTE);
+    X509Certificate[] chain =
+        session instanceof EndPoint.SslSessionData data ? data.peerCertificates() : null;
+    return chain == null || chain.length == 0 ? null : chain[0];
   }
 
   @Override

@@ -2,6 +2,7 @@ package org.calmanchor.host;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.util.List;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
@@ -16,6 +17,7 @@ import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.util.VirtualThreads;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -35,8 +37,23 @@ final class JettyServer {
 
   private final Server server;
   private final ServerConnector connector;
+  private final @Nullable Tls tls;
+  private final @Nullable TlsConnector encryption;
+  private @Nullable FileChanges changes;
 
-  JettyServer(ListenAddress address, SiteHandler handler, Limits limits, ExemptAddresses unshared) {
+  /**
+   * Creates a server that does not listen yet.
+   *
+   * @param tls null for plain HTTP
+   */
+  JettyServer(
+      ListenAddress address,
+      @Nullable Tls tls,
+      SiteHandler handler,
+      Limits limits,
+      ExemptAddresses unshared) {
+    this.tls = tls;
+    this.encryption = tls == null ? null : new TlsConnector(tls);
     QueuedThreadPool threads =
         new QueuedThreadPool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
     threads.setName("calm-anchor");
@@ -48,11 +65,9 @@ final class JettyServer {
     http.setSendServerVersion(false);
     http.setSendXPoweredBy(false);
     http.setRequestHeaderSize((int) limits.value(Limit.HEADER_BYTES));
-    HTTP2CServerConnectionFactory http2 = new HTTP2CServerConnectionFactory(http);
-    http2.setMaxConcurrentStreams((int) limits.value(Limit.STREAMS));
     AddressConnections byAddress =
         new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared);
-    connector = new Connector(server, byAddress, new HttpConnectionFactory(http), http2);
+    connector = new Connector(server, byAddress, protocols(http, limits));
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
     // If the queue is full, a client waits one second before it tries again.
     connector.setAcceptQueueSize(ACCEPT_QUEUE);
@@ -67,13 +82,23 @@ final class JettyServer {
     server.setStopTimeout(DRAIN.toMillis());
   }
 
+  private List<ConnectionFactory> protocols(HttpConfiguration http, Limits limits) {
+    int streams = (int) limits.value(Limit.STREAMS);
+    if (encryption != null) {
+      return encryption.protocols(http, streams);
+    }
+    HTTP2CServerConnectionFactory http2 = new HTTP2CServerConnectionFactory(http);
+    http2.setMaxConcurrentStreams(streams);
+    return List.of(new HttpConnectionFactory(http), http2);
+  }
+
   /** Reports each connection when it is opened and when it is closed, once each. */
   private static final class Connector extends ServerConnector {
     private final AddressConnections byAddress;
 
-    Connector(Server server, AddressConnections byAddress, ConnectionFactory... protocols) {
+    Connector(Server server, AddressConnections byAddress, List<ConnectionFactory> protocols) {
       // One acceptor and one selector start fast and are enough for a few cores.
-      super(server, 1, 1, protocols);
+      super(server, 1, 1, protocols.toArray(ConnectionFactory[]::new));
       this.byAddress = byAddress;
     }
 
@@ -93,6 +118,9 @@ final class JettyServer {
   void start() throws IOException {
     try {
       server.start();
+      if (tls != null && encryption != null) {
+        changes = new FileChanges(tls.files(), encryption::reload);
+      }
     } catch (IOException notBound) {
       stop();
       throw notBound;
@@ -112,6 +140,9 @@ final class JettyServer {
 
   void stop() {
     try {
+      if (changes != null) {
+        changes.close();
+      }
       server.stop();
     } catch (TimeoutException drained) {
       LOG.warn(

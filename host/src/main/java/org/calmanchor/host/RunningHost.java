@@ -27,15 +27,18 @@ public final class RunningHost implements AutoCloseable {
   private final int port;
   private final EndpointSettings serving;
   private final @Nullable CallerVerification verification;
+  private final boolean isTls;
   private final Thread atExit;
 
   RunningHost(
       JettyServer server,
       SiteHandler handler,
       InetAddress address,
+      boolean isTls,
       EndpointSettings serving,
       @Nullable CallerVerification verification) {
     this.verification = verification;
+    this.isTls = isTls;
     this.handler = handler;
     this.serving = serving;
     this.server = server;
@@ -53,7 +56,7 @@ public final class RunningHost implements AutoCloseable {
 
   /** The URL of {@code path} for a browser on this machine. */
   public URI address(String path) {
-    return URI.create("http://" + hostName() + ":" + port + path);
+    return URI.create((isTls ? "https://" : "http://") + hostName() + ":" + port + path);
   }
 
   private String hostName() {

@@ -2,6 +2,7 @@ package org.calmanchor.host;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.logging.Loggable;
@@ -24,11 +25,18 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   private static final int PARTS = 2;
 
   private final RunningRequests running = new RunningRequests();
+  private final boolean isTls;
   private final UnsentAnswers unsent;
   private volatile Site site;
 
-  SiteHandler(Site site, UnsentAnswers unsent) {
+  /**
+   * Creates a handler.
+   *
+   * @param isTls whether requests that are not encrypted are refused
+   */
+  SiteHandler(Site site, boolean isTls, UnsentAnswers unsent) {
     this.site = site;
+    this.isTls = isTls;
     this.unsent = unsent;
   }
 
@@ -71,6 +79,8 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
       JettyExchange exchange = new JettyExchange(request, response, callback, running, unsent);
       if (running.isShutdown()) {
         Response.writeError(request, response, exchange, HttpStatus.SERVICE_UNAVAILABLE_503);
+      } else if (isTls && !request.isSecure()) {
+        tellHttps(exchange);
       } else {
         answer(exchange);
       }
@@ -78,6 +88,22 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
       running.ended();
     }
     return true;
+  }
+
+  private static void tellHttps(JettyExchange exchange) {
+    exchange.status(HttpStatus.BAD_REQUEST_400);
+    exchange.header("Content-Type", "text/plain; charset=utf-8");
+    exchange.header("Connection", "close");
+    try {
+      exchange
+          .output()
+          .write(
+              "This port speaks HTTPS: write https:// before the address.\n"
+                  .getBytes(StandardCharsets.UTF_8));
+      exchange.end();
+    } catch (IOException callerGone) {
+      exchange.abort();
+    }
   }
 
   private void answer(JettyExchange exchange) {

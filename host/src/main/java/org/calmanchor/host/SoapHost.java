@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.Callers;
 import org.calmanchor.core.endpoint.Endpoint;
@@ -18,6 +19,7 @@ import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.HeaderHandler;
 import org.calmanchor.core.endpoint.Interceptor;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.keys.KeysException;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
@@ -56,7 +58,8 @@ public final class SoapHost {
   private boolean keepsExchanges;
   private int keptExchanges;
   private boolean isReloaded;
-  private @Nullable Callers callers;
+  private @Nullable Tls tls;
+  private CallerSources callers = CallerSources.NONE;
   private final List<Interceptor> interceptors = new ArrayList<>();
   private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -293,7 +296,21 @@ public final class SoapHost {
    * and of operations that name roles, one of these. WSDL documents and the index stay open.
    */
   public SoapHost callers(Callers callers) {
+    return callers(this.callers.withPasswords(callers));
+  }
+
+  /**
+   * Sets everything by which callers are known, such as bearer tokens and client certificates. Any
+   * one way is enough; credentials that are wrong are refused even where none are needed.
+   */
+  public SoapHost callers(CallerSources callers) {
     this.callers = callers;
+    return this;
+  }
+
+  /** Speaks TLS, and nothing else: addresses begin with {@code https}. */
+  public SoapHost tls(Tls tls) {
+    this.tls = tls;
     return this;
   }
 
@@ -313,6 +330,7 @@ public final class SoapHost {
    * Starts listening.
    *
    * @throws PortTakenException when the port is in use
+   * @throws KeysException when the key of TLS cannot be used
    * @throws IllegalArgumentException when an address is not one of this machine, or an operation is
    *     for certain callers and the host knows none
    */
@@ -321,12 +339,12 @@ public final class SoapHost {
     ListenAddress address = ListenAddress.of(bind, port);
     boolean isPrivate = address.isLoopback() && publicUrl == null;
     ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
-    if (callers == null) {
+    if (!callers.isAny()) {
       requireNoCallers();
     }
     RunningCalls calls = RunningCalls.watched(limits, unshared);
     CallerVerification verification =
-        callers == null ? null : new CallerVerification(callers, unshared);
+        callers.isAny() ? new CallerVerification(callers, unshared) : null;
     SiteSettings settings =
         new SiteSettings(
             publicUrl,
@@ -340,21 +358,25 @@ public final class SoapHost {
             verification == null ? null : new TransportCallers(verification),
             calls);
     EndpointSettings serving =
-        new EndpointSettings(
-            limits, isLenient, interceptors, headerHandlers, callers != null, calls);
+        new EndpointSettings(limits, isLenient, interceptors, headerHandlers, callers, calls);
     SiteHandler handler =
-        new SiteHandler(new Site(hosted(serving), settings), new UnsentAnswers(limits, unshared));
-    JettyServer server = new JettyServer(address, handler, limits, unshared);
+        new SiteHandler(
+            new Site(hosted(serving), settings), tls != null, new UnsentAnswers(limits, unshared));
+    JettyServer server;
     try {
+      server = new JettyServer(address, tls, handler, limits, unshared);
       server.start();
-    } catch (IOException failed) {
+    } catch (IOException | KeysException failed) {
       calls.close();
       if (verification != null) {
         verification.close();
       }
-      throw address.refused(failed);
+      if (failed instanceof KeysException unusable) {
+        throw unusable;
+      }
+      throw address.refused((IOException) failed);
     }
-    return new RunningHost(server, handler, address.address(), serving, verification);
+    return new RunningHost(server, handler, address.address(), tls != null, serving, verification);
   }
 
   /**
@@ -366,7 +388,7 @@ public final class SoapHost {
    * @throws IllegalStateException when {@code running} was started without {@link #reloads}
    */
   public void replaceServicesOf(RunningHost running, String changes) {
-    if (!running.serving().knowsCallers()) {
+    if (!running.serving().callers().isAny()) {
       requireNoCallers();
     }
     running.reload(hosted(running.serving()), changes);

@@ -271,12 +271,16 @@ public final class Site {
     if (callers == null || service.isForwarded()) {
       return served(service, request, response, null);
     }
+    Caller known = callers.known(request);
+    if (known != null) {
+      return served(service, request, response, known);
+    }
     CompletableFuture<TransportCallers.Finding> finding = callers.of(request).toCompletableFuture();
     if (finding.isDone()) {
-      return found(service, request, response, finding.join());
+      return found(service, request, response, finding.join(), callers);
     }
     return finding
-        .thenApplyAsync(found -> found(service, request, response, found), request::resume)
+        .thenApplyAsync(found -> found(service, request, response, found, callers), request::resume)
         .thenCompose(served -> served);
   }
 
@@ -284,14 +288,15 @@ public final class Site {
       HostedService service,
       HttpRequest request,
       HttpResponse response,
-      TransportCallers.Finding found) {
+      TransportCallers.Finding found,
+      TransportCallers callers) {
     TransportCallers.AuthenticationRefusal refusal = found.refusal();
     if (refusal == null) {
       return served(service, request, response, found.caller());
     }
     BufferedResponse packed = new BufferedResponse(request, response);
     if (refusal.status() == UNAUTHORIZED) {
-      packed.header("WWW-Authenticate", TransportCallers.CHALLENGE);
+      packed.header("WWW-Authenticate", callers.challenge());
     }
     if (refusal.retryAfter() > 0) {
       packed.header("Retry-After", Long.toString(refusal.retryAfter()));
@@ -306,11 +311,17 @@ public final class Site {
     }
   }
 
+  private String challenge() {
+    TransportCallers callers = settings.callers();
+    return callers == null ? "" : callers.challenge();
+  }
+
   private CompletionStage<Void> served(
       HostedService service, HttpRequest request, HttpResponse response, @Nullable Caller caller) {
     boolean isPage = settings.showsPages() && hosts.isOwnPage(request);
     SoapExchange exchange =
-        new SoapExchange(request, response, caller, settings.compressionRatio(), isPage);
+        new SoapExchange(
+            request, response, caller, challenge(), settings.compressionRatio(), isPage);
     CompletionStage<Void> handled = service.target().handle(exchange, exchange);
     return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }

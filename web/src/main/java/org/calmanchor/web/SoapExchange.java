@@ -11,7 +11,6 @@ import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.SoapHttp;
-import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.http.ContentCoding;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
@@ -31,6 +30,7 @@ final class SoapExchange implements Request, Response {
   private final HttpRequest request;
   private final HttpResponse response;
   private final @Nullable Caller caller;
+  private final String challenge;
   private final ContentCoding coding;
   private final boolean isTimed;
   private final long start;
@@ -41,6 +41,7 @@ final class SoapExchange implements Request, Response {
    * Creates an exchange.
    *
    * @param caller who calls; null if that is not known
+   * @param challenge what a caller is asked for who did not say who it is
    * @param isTimed whether the answer says how long it took to begin, in a {@code Server-Timing}
    *     header as W3C's Server Timing has it
    */
@@ -48,9 +49,11 @@ final class SoapExchange implements Request, Response {
       HttpRequest request,
       HttpResponse response,
       @Nullable Caller caller,
+      String challenge,
       long mostRatio,
       boolean isTimed) {
     this.caller = caller;
+    this.challenge = challenge;
     this.isTimed = isTimed;
     this.start = isTimed ? System.nanoTime() : 0;
     this.request = request;
@@ -140,7 +143,7 @@ final class SoapExchange implements Request, Response {
   public void begin(int status, @Nullable String contentType) {
     response.status(status);
     if (status == UNAUTHORIZED) {
-      response.header("WWW-Authenticate", TransportCallers.CHALLENGE);
+      response.header("WWW-Authenticate", challenge);
     }
     if (isTimed) {
       double millis = TimeUnit.NANOSECONDS.toMicros(System.nanoTime() - start) / 1000.0;

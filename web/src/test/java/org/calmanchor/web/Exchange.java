@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
@@ -14,6 +15,7 @@ import java.util.TreeMap;
 import java.util.zip.GZIPInputStream;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
+import org.jspecify.annotations.Nullable;
 
 /** A request and its answer without any server. */
 final class Exchange implements HttpRequest, HttpResponse {
@@ -101,6 +103,11 @@ final class Exchange implements HttpRequest, HttpResponse {
   @Override
   public String authority() {
     return "localhost:8080";
+  }
+
+  @Override
+  public @Nullable X509Certificate clientCertificate() {
+    return null;
   }
 
   @Override

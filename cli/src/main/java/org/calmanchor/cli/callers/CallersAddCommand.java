@@ -21,7 +21,11 @@ import picocli.CommandLine.Spec;
       "Adds a caller, or gives one another password and other roles.",
       "The password is asked for, or read from a line of standard input; only its hash is kept."
     },
-    footer = {"", "Example:  calm-anchor callers add ines-tallow --roles clerk,lister"})
+    footer = {
+      "",
+      "Example:  calm-anchor callers add ines-tallow --roles clerk,lister",
+      "          calm-anchor callers add saltmere-bridge --certificate bridge.saltmere.example"
+    })
 final class CallersAddCommand implements Callable<Integer> {
   private static final int SHORTEST = 8;
 
@@ -37,14 +41,26 @@ final class CallersAddCommand implements Callable<Integer> {
       description = "What it may do, separated by commas. Default: no role.")
   private List<String> roles = new ArrayList<>();
 
+  @Option(
+      names = "--certificate",
+      paramLabel = "NAME",
+      description =
+          "The caller has a client certificate with this name: the common name of its subject, or"
+              + " one of its alternative names. No password is asked for.")
+  private String certificate = "";
+
   @Mixin private CallersFileOption option = new CallersFileOption();
 
   @Override
   public Integer call() {
     Caller caller = CallersFileOption.caller(name, roles);
-    String password = PasswordPrompt.askNew("Password of " + name + ": ", SHORTEST);
     Path file = option.file();
-    option.change(() -> CallersFile.add(file, caller, password));
+    if (certificate.isBlank()) {
+      String password = PasswordPrompt.askNew("Password of " + name + ": ", SHORTEST);
+      option.change(() -> CallersFile.add(file, caller, password));
+    } else {
+      option.change(() -> CallersFile.addCertificate(file, caller, certificate));
+    }
     spec.commandLine()
         .getOut()
         .println(

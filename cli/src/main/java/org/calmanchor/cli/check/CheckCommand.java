@@ -132,6 +132,7 @@ public final class CheckCommand implements Subcommand {
     if (parallel < 1 || parallel > 100) {
       throw CommandException.usage("--parallel: write a number from 1 to 100.");
     }
+    connection.trust(targets.trust());
     List<SourcedCheck> chosen = SourcedCheck.read(places).stream().filter(this::isChosen).toList();
     if (chosen.isEmpty()) {
       throw CommandException.usage("No check has that name or those tags.");
@@ -171,7 +172,7 @@ public final class CheckCommand implements Subcommand {
     String path = "/" + type.getSimpleName();
     SoapHost prepared =
         SoapHost.onPort(0).testPage(false).serve(path, TargetOptions.instanceOf(type));
-    callers.applyTo(prepared);
+    callers.applyTo(prepared, false);
     RunningHost host;
     try {
       host = prepared.start();

@@ -10,9 +10,11 @@ import org.calmanchor.cli.CallersOption;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.TlsOptions;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -102,6 +104,8 @@ public final class ServeCommand implements Subcommand {
 
   @Mixin private CallersOption callers = new CallersOption();
 
+  @Mixin private TlsOptions tls = new TlsOptions();
+
   @Mixin private PageOptions page = new PageOptions();
 
   @Mixin private StateOptions state = new StateOptions();
@@ -129,10 +133,12 @@ public final class ServeCommand implements Subcommand {
     ServedClasses served = ServedClasses.read(classes, selection);
     served.notes().forEach(note -> out.println("Note: " + note + "\n"));
     SoapHost host = configured().reloads(isWatched);
+    CallerSources known = callers.applyTo(host, tls.knowsCertificates());
     served.addTo(host);
     Session session = new Session(out);
-    if (callers.isGiven()) {
-      session.showCallers();
+    tls.applyTo(host).ifPresent(session::trust);
+    if (known.isAny()) {
+      session.showCallers("NAME", known.words());
     }
     served.services().forEach(each -> session.add(each.path(), each.reading(), shown(each), ""));
     state.applyTo(host);
@@ -180,7 +186,6 @@ public final class ServeCommand implements Subcommand {
       }
       host.publicUrl(publicUrl);
     }
-    callers.applyTo(host);
     limits.forEach((name, value) -> LimitOption.apply(host, name, value));
     return page.applyTo(host.lenient(isLenient));
   }

@@ -22,17 +22,28 @@ public final class AuditLog {
 
   private AuditLog() {}
 
-  /** A name and a password that do not belong together, or a name that nobody has. */
-  static void wrong(String name, String address) {
-    WRONG.log(
-        "wrong name or password: \"{}\" from {}", Loggable.text(name), Loggable.text(address));
+  /** Credentials that nobody has. */
+  static void wrong(Credentials credentials, String address) {
+    if (credentials instanceof Credentials.Token) {
+      WRONG.log("a token that is not valid from {}", Loggable.text(address));
+    } else if (credentials instanceof Credentials.Certificate) {
+      WRONG.log(
+          "a certificate of no caller: \"{}\" from {}",
+          Loggable.text(credentials.claimedName()),
+          Loggable.text(address));
+    } else {
+      WRONG.log(
+          "wrong name or password: \"{}\" from {}",
+          Loggable.text(credentials.claimedName()),
+          Loggable.text(address));
+    }
   }
 
   /** An address that tries too often. */
-  static void tooOften(String name, String address) {
+  static void tooOften(Credentials credentials, String address) {
     TOO_OFTEN.log(
         "not tried after too many failures: \"{}\" from {}",
-        Loggable.text(name),
+        Loggable.text(credentials.claimedName()),
         Loggable.text(address));
   }
 

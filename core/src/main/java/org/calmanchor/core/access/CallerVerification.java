@@ -13,15 +13,17 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
+import org.calmanchor.core.access.TokenVerifier.Verified;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.logging.Loggable;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Verifies names and passwords for a host, apart from the threads that serve calls: a few at a
- * time, and a bounded number waiting. Wrong ones make their address and their name slow. Safe for
- * several threads.
+ * Verifies credentials for a host, apart from the threads that serve calls: a few at a time, and a
+ * bounded number waiting. Wrong ones make their address and their name slow. Safe for several
+ * threads.
  */
 public final class CallerVerification implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(CallerVerification.class);
@@ -43,7 +45,7 @@ public final class CallerVerification implements AutoCloseable {
   /** How long a source of callers may take, with all waiting. */
   private static final Duration LONGEST = Duration.ofSeconds(10);
 
-  private final Callers callers;
+  private final CallerSources sources;
   private final ExemptAddresses exempt;
   private final VerifiedCallers verified;
   private final Failures byAddress;
@@ -58,12 +60,12 @@ public final class CallerVerification implements AutoCloseable {
    *
    * @param exempt addresses that many callers share, which do not become slow
    */
-  public CallerVerification(Callers callers, ExemptAddresses exempt) {
-    this(callers, exempt, System::nanoTime);
+  public CallerVerification(CallerSources sources, ExemptAddresses exempt) {
+    this(sources, exempt, System::nanoTime);
   }
 
-  CallerVerification(Callers callers, ExemptAddresses exempt, LongSupplier clock) {
-    this.callers = callers;
+  CallerVerification(CallerSources sources, ExemptAddresses exempt, LongSupplier clock) {
+    this.sources = sources;
     this.exempt = exempt;
     this.verified = new VerifiedCallers(clock);
     this.byAddress = new Failures(FIRST_WAIT, LONGEST_WAIT_OF_ADDRESS, clock);
@@ -85,20 +87,40 @@ public final class CallerVerification implements AutoCloseable {
     return thread;
   }
 
+  /** By what callers are known. */
+  public CallerSources sources() {
+    return sources;
+  }
+
   /**
-   * Verifies a name and a password.
+   * The caller whose credentials were verified a short time ago; null if they have to be verified.
+   *
+   * @param secret of the credentials
+   */
+  public @Nullable Caller known(String secret) {
+    try {
+      return verified.find(verified.keyOf(secret), sources.edition());
+    } catch (RuntimeException | Error failed) {
+      // Verifying asks again, and answers the call.
+      LOG.debug("the edition of the callers is not known", Loggable.failure(failed));
+      return null;
+    }
+  }
+
+  /**
+   * Verifies credentials.
    *
    * @param address where they came from
    * @return never fails; it is complete already for those that were verified a short time ago
    */
-  public CompletableFuture<Verification> verify(String name, String password, String address) {
+  public CompletableFuture<Verification> verify(Credentials credentials, String address) {
     long edition;
     try {
-      edition = callers.edition();
+      edition = sources.edition();
     } catch (RuntimeException | Error failed) {
       return CompletableFuture.completedFuture(unknown(failed));
     }
-    ByteBuffer key = verified.keyOf(name, password);
+    ByteBuffer key = verified.keyOf(credentials.secret());
     Caller known = verified.find(key, edition);
     if (known != null) {
       return CompletableFuture.completedFuture(new Verification.Known(known));
@@ -106,7 +128,7 @@ public final class CallerVerification implements AutoCloseable {
     boolean isExempt = exempt.contains(address);
     Duration wait = isExempt ? Duration.ZERO : byAddress.wait(address);
     if (!wait.isZero()) {
-      AuditLog.tooOften(name, address);
+      AuditLog.tooOften(credentials, address);
       return CompletableFuture.completedFuture(new Verification.TooOften(wait));
     }
     CompletableFuture<Verification> mine = new CompletableFuture<>();
@@ -118,7 +140,9 @@ public final class CallerVerification implements AutoCloseable {
     mine.completeOnTimeout(new Verification.Busy(), LONGEST.toMillis(), TimeUnit.MILLISECONDS);
     CompletableFuture<Verification> all =
         mine.whenComplete((verification, failed) -> running.remove(key, mine));
-    begin(byName.wait(name), mine, () -> verified(key, name, password, edition, address));
+    String name = credentials.claimedName();
+    Duration slow = name.isEmpty() ? Duration.ZERO : byName.wait(name);
+    begin(slow, mine, () -> verified(key, credentials, edition, address));
     return all;
   }
 
@@ -161,19 +185,24 @@ public final class CallerVerification implements AutoCloseable {
   }
 
   private Verification verified(
-      ByteBuffer key, String name, String password, long edition, String address) {
-    Optional<Caller> found = callers.find(name, password);
+      ByteBuffer key, Credentials credentials, long edition, String address) {
+    Optional<Verified> found = sources.find(credentials);
+    String name = credentials.claimedName();
     if (found.isEmpty()) {
-      AuditLog.wrong(name, address);
-      byName.add(name);
+      AuditLog.wrong(credentials, address);
+      if (!name.isEmpty()) {
+        byName.add(name);
+      }
       if (!exempt.contains(address)) {
         byAddress.add(address);
       }
       return new Verification.Wrong();
     }
-    byName.forget(name);
+    if (!name.isEmpty()) {
+      byName.forget(name);
+    }
     verified.add(key, found.get(), edition);
-    return new Verification.Known(found.get());
+    return new Verification.Known(found.get().caller());
   }
 
   /** Ends the threads; what waits is not verified any more. */

@@ -2,79 +2,87 @@ package org.calmanchor.core.access;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.time.Duration;
-import java.util.LinkedHashMap;
+import java.time.Instant;
+import java.util.LinkedHashSet;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.LongSupplier;
-import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
+import org.calmanchor.core.access.TokenVerifier.Verified;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Callers whose passwords were right a short time ago, so that a password is not hashed slowly for
- * each call. It holds no password, only its digest with a key of this process. Safe for several
- * threads.
+ * Callers whose credentials were right a short time ago, so that a password is not hashed slowly
+ * for each call. It holds no secret, only its digest with a random beginning of this process. Safe
+ * for several threads.
  */
 final class VerifiedCallers {
-  private static final String ALGORITHM = "HmacSHA256";
-  private static final int KEY_BYTES = 32;
+  private static final String ALGORITHM = "SHA-256";
+
+  /** One block of the digest, which is computed only once. */
+  private static final int RANDOM_BYTES = 64;
+
   private static final int MOST = 10_000;
   private static final long NANOS = Duration.ofMinutes(1).toNanos();
 
   private final LongSupplier clock;
-  private final ThreadLocal<Mac> digests;
-  private final Map<ByteBuffer, Entry> entries = new LinkedHashMap<>();
+  private final MessageDigest begun;
+  private final Map<ByteBuffer, Entry> entries = new ConcurrentHashMap<>();
 
-  private record Entry(Caller caller, long edition, long time) {}
+  /** The oldest first; guarded by this object. */
+  private final Set<ByteBuffer> order = new LinkedHashSet<>();
+
+  private record Entry(Verified verified, long edition, long time) {
+    boolean counts(long current, long now) {
+      return edition == current
+          && now - time <= NANOS
+          && (verified.until().equals(Instant.MAX) || Instant.now().isBefore(verified.until()));
+    }
+  }
 
   VerifiedCallers(LongSupplier clock) {
     this.clock = clock;
-    byte[] random = new byte[KEY_BYTES];
+    byte[] random = new byte[RANDOM_BYTES];
     new SecureRandom().nextBytes(random);
-    SecretKeySpec key = new SecretKeySpec(random, ALGORITHM);
-    this.digests = ThreadLocal.withInitial(() -> digest(key));
-  }
-
-  private static Mac digest(SecretKeySpec key) {
     try {
-      Mac digest = Mac.getInstance(ALGORITHM);
-      digest.init(key);
-      return digest;
-    } catch (GeneralSecurityException missing) {
+      this.begun = MessageDigest.getInstance(ALGORITHM);
+    } catch (NoSuchAlgorithmException missing) {
       throw new IllegalStateException("every JDK has " + ALGORITHM, missing);
     }
+    begun.update(random);
   }
 
-  /** What stands for credentials; nobody can tell them from it. */
-  ByteBuffer keyOf(String name, String password) {
-    byte[] first = name.getBytes(StandardCharsets.UTF_8);
-    Mac digest = digests.get();
-    // The length keeps "ab" with "c" apart from "a" with "bc".
-    digest.update(ByteBuffer.allocate(Integer.BYTES).putInt(first.length).flip());
-    digest.update(first);
-    return ByteBuffer.wrap(digest.doFinal(password.getBytes(StandardCharsets.UTF_8)));
+  /** What stands for a secret; nobody can tell the secret from it. */
+  ByteBuffer keyOf(String secret) {
+    try {
+      MessageDigest digest = (MessageDigest) begun.clone();
+      return ByteBuffer.wrap(digest.digest(secret.getBytes(StandardCharsets.UTF_8)));
+    } catch (CloneNotSupportedException unexpected) {
+      throw new IllegalStateException(
+          "the " + ALGORITHM + " of this JDK cannot be copied", unexpected);
+    }
   }
 
-  /** The caller behind credentials; null if they have to be verified. */
-  synchronized @Nullable Caller find(ByteBuffer key, long edition) {
+  /** The caller behind a secret; null if it has to be verified. */
+  @Nullable Caller find(ByteBuffer key, long edition) {
     Entry entry = entries.get(key);
-    if (entry == null) {
-      return null;
-    }
-    if (entry.edition() != edition || clock.getAsLong() - entry.time() > NANOS) {
-      entries.remove(key);
-      return null;
-    }
-    return entry.caller();
+    return entry != null && entry.counts(edition, clock.getAsLong())
+        ? entry.verified().caller()
+        : null;
   }
 
-  synchronized void add(ByteBuffer key, Caller caller, long edition) {
-    entries.remove(key);
-    entries.put(key, new Entry(caller, edition, clock.getAsLong()));
-    if (entries.size() > MOST) {
-      entries.remove(entries.keySet().iterator().next());
+  synchronized void add(ByteBuffer key, Verified verified, long edition) {
+    entries.put(key, new Entry(verified, edition, clock.getAsLong()));
+    order.remove(key);
+    order.add(key);
+    if (order.size() > MOST) {
+      ByteBuffer oldest = order.iterator().next();
+      order.remove(oldest);
+      entries.remove(oldest);
     }
   }
 }

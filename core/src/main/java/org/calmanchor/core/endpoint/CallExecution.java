@@ -7,6 +7,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
@@ -194,12 +195,12 @@ final class CallExecution implements SlotHolder {
 
   /** Judges the operation that will run, whatever action, path or header order led to it. */
   private void requireAllowed(OperationPlan operation) {
-    boolean knowsCallers = endpoint.settings().knowsCallers();
+    CallerSources callers = endpoint.settings().callers();
     Caller caller = request.caller();
-    if (!operation.access().allows(caller, knowsCallers)) {
+    if (!operation.access().allows(caller, callers.isAny())) {
       AuditLog.notAllowed(caller, request.remoteAddress(), operation.name());
       throw caller == null
-          ? Refusal.needsCaller(operation.name())
+          ? Refusal.needsCaller(operation.name(), callers)
           : Refusal.notAllowed(operation.name());
     }
   }

@@ -1,6 +1,7 @@
 package org.calmanchor.core.endpoint;
 
 import java.util.List;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.limits.Limits;
 
 /**
@@ -11,8 +12,8 @@ import org.calmanchor.core.limits.Limits;
  *     held to the published schema
  * @param interceptors what encloses each call, the outermost first
  * @param headerHandlers what understands header blocks that are no parameters
- * @param knowsCallers whether callers can say who they are; operations then need one, unless they
- *     are open to anyone
+ * @param callers by what callers are known; if there is any way, operations need a caller, unless
+ *     they are open to anyone
  * @param calls what counts and watches the calls that run; shared by all endpoints of a host
  */
 public record EndpointSettings(
@@ -20,7 +21,7 @@ public record EndpointSettings(
     boolean isLenient,
     List<Interceptor> interceptors,
     List<HeaderHandler> headerHandlers,
-    boolean knowsCallers,
+    CallerSources callers,
     RunningCalls calls) {
   /** The default settings, without counting and watching calls. */
   public static final EndpointSettings DEFAULT =
@@ -33,7 +34,7 @@ public record EndpointSettings(
       List<Interceptor> interceptors,
       List<HeaderHandler> headerHandlers,
       RunningCalls calls) {
-    this(limits, isLenient, interceptors, headerHandlers, false, calls);
+    this(limits, isLenient, interceptors, headerHandlers, CallerSources.NONE, calls);
   }
 
   /** Copies the lists. */

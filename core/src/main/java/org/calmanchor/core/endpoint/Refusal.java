@@ -1,5 +1,7 @@
 package org.calmanchor.core.endpoint;
 
+import org.calmanchor.core.access.CallerSources;
+
 /**
  * A message is refused by the rules of HTTP, with a status and a sentence. (A SOAP 1.1 fault would
  * need status 500: Basic Profile 1.1, R1126.) The stream of a request's body may throw it while it
@@ -28,10 +30,14 @@ public final class Refusal extends RuntimeException {
     return new Refusal(415, "The content type does not fit the message. " + fix + ".");
   }
 
-  /** The refusal of a caller that did not say who it is (RFC 9110, section 15.5.2). */
-  static Refusal needsCaller(String operation) {
+  /**
+   * The refusal of a caller that did not say who it is (RFC 9110, sections 15.5.2 and 15.5.4: 401
+   * always has a challenge).
+   */
+  static Refusal needsCaller(String operation, CallerSources callers) {
     return new Refusal(
-        401, "Operation " + operation + " needs a caller: send a name and a password.");
+        callers.challenge().isEmpty() ? 403 : 401,
+        "Operation " + operation + " needs a caller: send " + callers.words() + ".");
   }
 
   /** The refusal of a caller without the role (RFC 9110, section 15.5.4). */

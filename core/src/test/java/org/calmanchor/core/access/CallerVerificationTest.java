@@ -30,7 +30,8 @@ class CallerVerificationTest {
   private boolean isEditionBroken;
 
   private final CallerVerification verification =
-      new CallerVerification(new Known(), ExemptAddresses.LOOPBACK, clock::get);
+      new CallerVerification(
+          CallerSources.NONE.withPasswords(new Known()), ExemptAddresses.LOOPBACK, clock::get);
 
   /** Knows one caller; other names make it fail in some way. */
   private final class Known implements Callers {
@@ -73,8 +74,13 @@ class CallerVerificationTest {
     verification.close();
   }
 
+  private CompletableFuture<Verification> verifying(String name, String password, String address) {
+    String secret = "Basic " + name + ":" + password;
+    return verification.verify(new Credentials.Password(name, password, secret), address);
+  }
+
   private Verification verify(String password, String address) {
-    return verification.verify(CLERK.name(), password, address).join();
+    return verifying(CLERK.name(), password, address).join();
   }
 
   private void later(Duration time) {
@@ -85,7 +91,7 @@ class CallerVerificationTest {
   void remembersARightPasswordForAMinuteUnlessTheSourceHasChanged() {
     Verification known = new Verification.Known(CLERK);
     assertThat(verify("right", HERE)).isEqualTo(known);
-    assertThat(verification.verify(CLERK.name(), "right", HERE).isDone()).isTrue();
+    assertThat(verifying(CLERK.name(), "right", HERE).isDone()).isTrue();
     assertThat(asked).hasValue(1);
     edition.set(1);
     assertThat(verify("right", HERE)).isEqualTo(known);
@@ -94,15 +100,13 @@ class CallerVerificationTest {
     assertThat(verify("right", HERE)).isEqualTo(known);
     assertThat(asked).hasValue(3);
     assertThat(verify("wrong", HERE)).isEqualTo(new Verification.Wrong());
-    assertThat(verification.verify("ines-tallo", "wright", HERE).join())
-        .isEqualTo(new Verification.Wrong());
+    assertThat(verifying("ines-tallo", "wright", HERE).join()).isEqualTo(new Verification.Wrong());
   }
 
   @Test
   void anAddressWithManyWrongPasswordsHasToWaitLongerAndLonger() {
     for (int i = 0; i < 6; i++) {
-      assertThat(verification.verify("name" + i, "x", HERE).join())
-          .isEqualTo(new Verification.Wrong());
+      assertThat(verifying("name" + i, "x", HERE).join()).isEqualTo(new Verification.Wrong());
     }
     int before = asked.get();
     assertThat(verify("right", HERE)).isInstanceOf(Verification.TooOften.class);
@@ -114,30 +118,29 @@ class CallerVerificationTest {
     Duration longest = Duration.ZERO;
     for (int i = 0; i < 20; i++) {
       later(longest);
-      verification.verify("name", "x" + i, HERE).join();
-      Verification refused = verification.verify("other", "x", HERE).join();
+      verifying("name", "x" + i, HERE).join();
+      Verification refused = verifying("other", "x", HERE).join();
       longest = ((Verification.TooOften) refused).pause();
     }
     assertThat(longest).isEqualTo(Duration.ofSeconds(30));
     later(Duration.ofMinutes(16));
-    assertThat(verification.verify("name", "x", HERE).join()).isEqualTo(new Verification.Wrong());
-    assertThat(verification.verify("name", "y", HERE).join()).isEqualTo(new Verification.Wrong());
+    assertThat(verifying("name", "x", HERE).join()).isEqualTo(new Verification.Wrong());
+    assertThat(verifying("name", "y", HERE).join()).isEqualTo(new Verification.Wrong());
   }
 
   @ParameterizedTest
   @ValueSource(strings = {"127.0.0.1", "::1"})
   void anAddressOfManyCallersIsNotMadeToWait(String shared) {
     for (int i = 0; i < 20; i++) {
-      assertThat(verification.verify("name" + i, "x", shared).join())
-          .isEqualTo(new Verification.Wrong());
+      assertThat(verifying("name" + i, "x", shared).join()).isEqualTo(new Verification.Wrong());
     }
   }
 
   @ParameterizedTest
   @ValueSource(strings = {"broken", "error"})
   void aSourceThatFailsIsBusyAndNothingIsRemembered(String name) {
-    assertThat(verification.verify(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
-    assertThat(verification.verify(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
+    assertThat(verifying(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
+    assertThat(verifying(name, "x", HERE).join()).isEqualTo(new Verification.Busy());
     assertThat(asked).hasValue(2);
     isEditionBroken = true;
     assertThat(verify("right", HERE)).isEqualTo(new Verification.Busy());
@@ -148,11 +151,11 @@ class CallerVerificationTest {
     isGated = true;
     List<CompletableFuture<Verification>> same = new ArrayList<>();
     for (int i = 0; i < 500; i++) {
-      same.add(verification.verify(CLERK.name(), "right", HERE));
+      same.add(verifying(CLERK.name(), "right", HERE));
     }
     List<CompletableFuture<Verification>> others = new ArrayList<>();
     for (int i = 0; i < 200; i++) {
-      others.add(verification.verify("name" + i, "x", "192.0.2." + i));
+      others.add(verifying("name" + i, "x", "192.0.2." + i));
     }
     long refused = others.stream().filter(CompletableFuture::isDone).count();
     assertThat(refused).isEqualTo(200 - 1 - 64);
@@ -167,10 +170,9 @@ class CallerVerificationTest {
   @Test
   void aNameWithManyWrongPasswordsIsSlowedAndStillVerified() {
     for (int i = 0; i < 7; i++) {
-      verification.verify(CLERK.name(), "x" + i, "192.0.2." + i).join();
+      verifying(CLERK.name(), "x" + i, "192.0.2." + i).join();
     }
-    CompletableFuture<Verification> slowed =
-        verification.verify(CLERK.name(), "right", "192.0.2.99");
+    CompletableFuture<Verification> slowed = verifying(CLERK.name(), "right", "192.0.2.99");
     assertThat(slowed.isDone()).isFalse();
     assertThat(slowed.join()).isEqualTo(new Verification.Known(CLERK));
   }
@@ -180,7 +182,7 @@ class CallerVerificationTest {
     isGated = true;
     List<CompletableFuture<Verification>> waiting = new ArrayList<>();
     for (int i = 0; i < 10; i++) {
-      waiting.add(verification.verify("name" + i, "x", HERE));
+      waiting.add(verifying("name" + i, "x", HERE));
     }
     verification.close();
     assertThat(Set.copyOf(waiting.stream().map(CompletableFuture::join).toList()))

@@ -15,12 +15,14 @@ import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Header;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.annotations.Role;
 import org.calmanchor.annotations.Shape;
 
 /** The desk at which skippers ask for berths. */
 @PortType(
     namespace = "urn:lanternquay:berths",
-    doc = "Find, quote and reserve berths at Lantern Quay")
+    doc = "Find, quote and reserve berths at Lantern Quay",
+    callers = Role.ANYONE)
 public class BerthDesk {
   private final BerthStore store;
   private final StayStore stays;

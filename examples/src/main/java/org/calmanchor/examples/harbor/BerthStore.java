@@ -34,6 +34,11 @@ public final class BerthStore implements AutoCloseable {
     return new StayStore(database);
   }
 
+  /** What the office knows of these berths. */
+  OfficeStore office() {
+    return new OfficeStore(database);
+  }
+
   List<Berth> berths() {
     return query(BERTHS + "order by nightly_rate, code", statement -> {});
   }

@@ -1,13 +1,17 @@
 package org.calmanchor.examples.harbor;
 
+import java.io.PrintWriter;
 import java.util.concurrent.CompletableFuture;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.TlsOptions;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.examples.tides.TideTable;
+import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -19,13 +23,15 @@ import picocli.CommandLine.Option;
 @Command(
     name = "demo",
     description = {
-      "Hosts the example, two services of a made-up harbor, with data, until Ctrl-C.",
+      "Hosts the example, three services of a made-up harbor, with data, until Ctrl-C.",
+      "One is for the staff only; who they are is printed.",
       "Its database is in memory: each start begins with the same data."
     },
     footer = {"", "Example:  calm-anchor demo --port 9000"})
 public final class DemoCommand implements Subcommand {
   private static final String BERTHS = "/berths";
   private static final String TIDES = "/tides";
+  private static final String OFFICE = "/office";
 
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
@@ -38,6 +44,8 @@ public final class DemoCommand implements Subcommand {
 
   @Mixin private PageOptions page = new PageOptions();
 
+  @Mixin private TlsOptions tls = new TlsOptions();
+
   /** The command, made by the service loader. */
   public DemoCommand() {}
 
@@ -45,9 +53,11 @@ public final class DemoCommand implements Subcommand {
   public Integer call() throws InterruptedException {
     // Starting the database takes as long as everything else, so both start in parallel.
     CompletableFuture<BerthStore> starting = CompletableFuture.supplyAsync(BerthStore::seeded);
-    Session session = new Session(spec.commandLine().getOut());
+    PrintWriter out = spec.commandLine().getOut();
+    Session session = new Session(out);
     Reading berths = ContractReader.read(BerthDesk.class);
     Reading tides = ContractReader.read(TideTable.class);
+    Reading office = ContractReader.read(HarborOffice.class);
     session.add(
         BERTHS,
         berths,
@@ -58,10 +68,24 @@ public final class DemoCommand implements Subcommand {
         tides,
         tides.contract().operation("nextTides"),
         "the first of four tides is at 08:43, 0.92 m");
-    SoapHost host = host();
+    session.add(
+        OFFICE,
+        office,
+        office.contract().operation("listCalls"),
+        "Quiet Comma leaves S-01; it asks for a password, of the list below");
+    DemoStaff staff = new DemoStaff();
+    CallerSources sources = CallerSources.NONE.withPasswords(staff);
+    session.showCallers("ines-tallow", sources.words());
+    SoapHost host = host().callers(sources);
+    tls.applyTo(host).ifPresent(session::trust);
     try (BerthStore store = starting.join()) {
-      session.run(
-          host.serve(BERTHS, berths, new BerthDesk(store)).serve(TIDES, tides, new TideTable()));
+      RunningHost running =
+          session.start(
+              host.serve(BERTHS, berths, new BerthDesk(store))
+                  .serve(TIDES, tides, new TideTable())
+                  .serve(OFFICE, office, new HarborOffice(store)));
+      staff.print(out);
+      running.awaitClose();
     }
     return 0;
   }

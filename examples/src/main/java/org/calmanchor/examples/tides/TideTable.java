@@ -19,9 +19,13 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.annotations.Role;
 
 /** The tides at the stations near Lantern Quay, from a fixed table. */
-@PortType(namespace = "urn:lanternquay:tides", doc = "High and low waters near Lantern Quay")
+@PortType(
+    namespace = "urn:lanternquay:tides",
+    doc = "High and low waters near Lantern Quay",
+    callers = Role.ANYONE)
 public class TideTable {
   private final Map<String, List<Tide>> byStation = read();
 

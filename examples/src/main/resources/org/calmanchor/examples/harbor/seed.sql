@@ -18,6 +18,7 @@ create table reservation (
   skipper varchar(60) not null,
   phone varchar(30) not null,
   remark varchar(200),
+  is_closure boolean not null default false,
   survey blob
 );
 insert into berth values

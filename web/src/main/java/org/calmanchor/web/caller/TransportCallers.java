@@ -1,32 +1,34 @@
 package org.calmanchor.web.caller;
 
+import java.security.cert.X509Certificate;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerVerification;
+import org.calmanchor.core.access.Credentials;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.web.http.HttpRequest;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Finds out who calls by the {@code Authorization} header, before the body is read. Credentials
- * that are wrong are refused even where none are needed. Safe for several threads.
+ * Finds out who calls by what HTTP says, before the body is read: by the {@code Authorization}
+ * header, or by the client's certificate if there is no such header. Credentials that are wrong are
+ * refused even where none are needed. Safe for several threads.
  */
 public final class TransportCallers {
-  /** What a refused caller is asked for (RFC 7617, section 2). */
-  public static final String CHALLENGE = "Basic realm=\"services\", charset=\"UTF-8\"";
-
+  private static final String AUTHORIZATION = "Authorization";
   private static final Finding NOBODY = new Finding(null, null);
-  private static final Finding WRONG = refused(401, "The name or the password is wrong.", 0);
   private static final Finding BUSY =
       refused(503, "Too many callers are being verified; try again shortly.", 1);
 
   private final CallerVerification verification;
+  private final String challenge;
 
   /** Creates a finder that asks {@code verification}. */
   public TransportCallers(CallerVerification verification) {
     this.verification = verification;
+    this.challenge = verification.sources().challenge();
   }
 
   /**
@@ -50,45 +52,81 @@ public final class TransportCallers {
     return new Finding(null, new AuthenticationRefusal(status, sentence, retryAfter));
   }
 
-  /** Finds out who sends a request. The stage never fails. */
-  public CompletionStage<Finding> of(HttpRequest request) {
-    String header = request.header("Authorization");
-    if (header == null) {
-      return CompletableFuture.completedFuture(NOBODY);
-    }
-    if (request.headers("Authorization").size() > 1) {
-      return refusedUnread(request, 400, "There is more than one Authorization header.");
-    }
-    if (!BasicCredentials.isScheme(header)) {
-      return refusedUnread(
-          request, 401, "Callers are known by HTTP Basic here, not by another scheme.");
-    }
-    BasicCredentials credentials = BasicCredentials.of(header);
-    if (credentials == null) {
-      return refusedUnread(
-          request, 401, "The Authorization header is not what HTTP Basic asks for.");
-    }
-    return verification
-        .verify(credentials.name(), credentials.password(), request.remoteAddress())
-        .thenApply(TransportCallers::finding);
+  /** What a caller without credentials is asked for; empty if HTTP has no way to ask for it. */
+  public String challenge() {
+    return challenge;
   }
 
-  private static CompletionStage<Finding> refusedUnread(
+  /** The caller whose header was verified a short time ago; null if it has to be looked at. */
+  public @Nullable Caller known(HttpRequest request) {
+    String header = request.header(AUTHORIZATION);
+    return header == null || request.isRepeated(AUTHORIZATION) ? null : verification.known(header);
+  }
+
+  /** Finds out who sends a request. The stage never fails. */
+  public CompletionStage<Finding> of(HttpRequest request) {
+    String header = request.header(AUTHORIZATION);
+    if (header == null) {
+      return byCertificate(request);
+    }
+    if (request.isRepeated(AUTHORIZATION)) {
+      return unreadable(request, 400, "There is more than one Authorization header.");
+    }
+    if (verification.sources().passwords() != null && BasicCredentials.isScheme(header)) {
+      Credentials credentials = BasicCredentials.of(header);
+      return credentials == null
+          ? unreadable(request, 401, "The Authorization header is not what HTTP Basic asks for.")
+          : verified(credentials, request, 401, "The name or the password is wrong.");
+    }
+    if (verification.sources().tokens() != null && BearerToken.isScheme(header)) {
+      Credentials credentials = BearerToken.of(header);
+      return credentials == null
+          ? unreadable(request, 401, "The Authorization header is not what HTTP Bearer asks for.")
+          : verified(credentials, request, 401, "The token is not valid, or has expired.");
+    }
+    return unreadable(
+        request,
+        challenge.isEmpty() ? 403 : 401,
+        "Callers are known by " + verification.sources().words() + " here, not by another scheme.");
+  }
+
+  private CompletionStage<Finding> byCertificate(HttpRequest request) {
+    if (verification.sources().certificates() == null) {
+      return CompletableFuture.completedFuture(NOBODY);
+    }
+    X509Certificate certificate = request.clientCertificate();
+    return certificate == null
+        ? CompletableFuture.completedFuture(NOBODY)
+        : verified(
+            CertificateCredentials.of(certificate),
+            request,
+            403,
+            "Your certificate is not that of a caller who is known here.");
+  }
+
+  private CompletionStage<Finding> verified(
+      Credentials credentials, HttpRequest request, int status, String sentence) {
+    return verification
+        .verify(credentials, request.remoteAddress())
+        .thenApply(verification -> finding(verification, status, sentence));
+  }
+
+  private static CompletionStage<Finding> unreadable(
       HttpRequest request, int status, String sentence) {
     AuditLog.unreadable(sentence, request.remoteAddress());
     return CompletableFuture.completedFuture(refused(status, sentence, 0));
   }
 
-  private static Finding finding(Verification verification) {
+  private static Finding finding(Verification verification, int status, String sentence) {
     if (verification instanceof Verification.Known known) {
       return new Finding(known.caller(), null);
     }
     if (verification instanceof Verification.TooOften tooOften) {
       return refused(
           429,
-          "Too many wrong passwords came from your address; try again later.",
+          "Too many wrong credentials came from your address; try again later.",
           tooOften.pause().toSeconds() + 1);
     }
-    return verification instanceof Verification.Wrong ? WRONG : BUSY;
+    return verification instanceof Verification.Wrong ? refused(status, sentence, 0) : BUSY;
   }
 }

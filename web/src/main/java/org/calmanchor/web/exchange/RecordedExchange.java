@@ -5,6 +5,7 @@ import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.security.cert.X509Certificate;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -217,6 +218,16 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   @Override
   public @Nullable String authority() {
     return request.authority();
+  }
+
+  @Override
+  public boolean isRepeated(String name) {
+    return request.isRepeated(name);
+  }
+
+  @Override
+  public @Nullable X509Certificate clientCertificate() {
+    return request.clientCertificate();
   }
 
   @Override

@@ -1,6 +1,7 @@
 package org.calmanchor.web.http;
 
 import java.io.InputStream;
+import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -23,6 +24,11 @@ public interface HttpRequest {
   /** All headers of that name, in any case, in the order in which they were sent. */
   List<String> headers(String name);
 
+  /** Whether there is more than one header of that name. */
+  default boolean isRepeated(String name) {
+    return headers(name).size() > 1;
+  }
+
   /** All headers in the order sent, those of one name joined. */
   Map<String, String> headers();
 
@@ -31,6 +37,12 @@ public interface HttpRequest {
 
   /** The host and port that the client requested; null if it sent none. */
   @Nullable String authority();
+
+  /**
+   * The certificate whose key the client has proved to own, and which the server trusts; null if it
+   * sent none.
+   */
+  @Nullable X509Certificate clientCertificate();
 
   /** The local address of the connection, without port. */
   String localAddress();
