@@ -2,6 +2,7 @@
 module org.calmanchor.callers {
   requires transitive org.calmanchor.core;
   requires static transitive org.jspecify;
+  requires com.nimbusds.jose.jwt;
   requires java.naming;
   requires org.slf4j;
   requires org.snakeyaml.engine;

@@ -5,21 +5,17 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.attribute.BasicFileAttributes;
-import java.nio.file.attribute.FileTime;
 import java.security.cert.X509Certificate;
-import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.LongSupplier;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Callers;
 import org.calmanchor.core.access.CertificateCallers;
-import org.calmanchor.core.logging.Loggable;
-import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * A file of callers with their roles and password hashes. It is read again, at most once a second,
@@ -37,24 +33,12 @@ import org.slf4j.LoggerFactory;
  * }</pre>
  */
 public final class CallersFile implements Callers, CertificateCallers {
-  private static final Logger LOG = LoggerFactory.getLogger(CallersFile.class);
-  private static final long LOOK_NANOS = Duration.ofSeconds(1).toNanos();
-
   private final Path file;
-  private final LongSupplier clock;
-  private long looked;
-  private State state;
-
-  private record State(CallersText text, @Nullable Stamp stamp, long edition) {}
-
-  private record Stamp(FileTime changed, long size) {}
+  private final WatchedFile<CallersText> watched;
 
   private CallersFile(Path file, LongSupplier clock) {
     this.file = file;
-    this.clock = clock;
-    this.looked = clock.getAsLong();
-    Stamp stamp = stamp();
-    this.state = new State(read(), stamp, 0);
+    this.watched = new WatchedFile<>(file, this::read, clock);
   }
 
   /**
@@ -81,18 +65,9 @@ public final class CallersFile implements Callers, CertificateCallers {
     }
   }
 
-  private @Nullable Stamp stamp() {
-    try {
-      BasicFileAttributes attributes = Files.readAttributes(file, BasicFileAttributes.class);
-      return new Stamp(attributes.lastModifiedTime(), attributes.size());
-    } catch (IOException gone) {
-      return null;
-    }
-  }
-
   @Override
   public Optional<Caller> find(String name, String password) {
-    CallerEntry entry = current().text().entries().get(name);
+    CallerEntry entry = current().entries().get(name);
     boolean isRight =
         PasswordHash.matches(
             password,
@@ -110,7 +85,7 @@ public final class CallersFile implements Callers, CertificateCallers {
   @Override
   public Optional<Caller> find(X509Certificate certificate) {
     Set<String> names = CertificateNames.of(certificate);
-    return current().text().entries().values().stream()
+    return current().entries().values().stream()
         .filter(each -> !each.certificate().isEmpty() && names.contains(each.certificate()))
         .map(CallerEntry::caller)
         .findFirst();
@@ -118,40 +93,40 @@ public final class CallersFile implements Callers, CertificateCallers {
 
   @Override
   public long edition() {
-    return current().edition();
+    return watched.edition();
+  }
+
+  /**
+   * Everything by which callers are known: names and passwords, and tokens if the file says which
+   * ones count.
+   *
+   * @param knowsCertificates whether callers can have client certificates, too
+   * @throws CallersFileException when the keys of tokens cannot be read
+   */
+  public CallerSources sources(boolean knowsCertificates) {
+    CallerSources sources = CallerSources.NONE.withPasswords(this);
+    TokenSettings tokens = current().tokens();
+    if (tokens != null) {
+      sources = sources.withTokens(JwtVerifier.of(tokens));
+    }
+    return knowsCertificates ? sources.withCertificates(this) : sources;
+  }
+
+  /**
+   * Who may call operations whose code does not say it, or says something else: by "Service" for
+   * all operations of a service, or by "Service.operation".
+   */
+  public Map<String, Access> operations() {
+    return current().operations();
   }
 
   /** The callers, in the order of the file. */
   public List<Caller> all() {
-    return current().text().entries().values().stream().map(CallerEntry::caller).toList();
+    return current().entries().values().stream().map(CallerEntry::caller).toList();
   }
 
-  private synchronized State current() {
-    long now = clock.getAsLong();
-    if (now - looked < LOOK_NANOS) {
-      return state;
-    }
-    looked = now;
-    Stamp stamp = stamp();
-    if (stamp == null || !stamp.equals(state.stamp())) {
-      state = changed(stamp);
-    }
-    return state;
-  }
-
-  private State changed(@Nullable Stamp stamp) {
-    try {
-      CallersText text = read();
-      LOG.info("the callers were read again from {}", Loggable.text(file));
-      return new State(text, stamp, state.edition() + 1);
-    } catch (CallersFileException broken) {
-      if (stamp != null || state.stamp() != null) {
-        LOG.error(
-            "the callers that were read before still count: {}",
-            Loggable.sentence(broken.getMessage()));
-      }
-      return new State(state.text(), stamp, state.edition());
-    }
+  private CallersText current() {
+    return watched.current();
   }
 
   /**
@@ -161,8 +136,7 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file is not as it has to be, or cannot be written
    */
   public static void add(Path file, Caller caller, String password) {
-    CallersText text =
-        Files.exists(file) ? at(file).state.text() : CallersText.empty(file.toString());
+    CallersText text = Files.exists(file) ? at(file).current() : CallersText.empty(file.toString());
     CallerEntry former = text.entries().get(caller.name());
     write(
         file,
@@ -177,8 +151,7 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file is not as it has to be, or cannot be written
    */
   public static void addCertificate(Path file, Caller caller, String certificate) {
-    CallersText text =
-        Files.exists(file) ? at(file).state.text() : CallersText.empty(file.toString());
+    CallersText text = Files.exists(file) ? at(file).current() : CallersText.empty(file.toString());
     CallerEntry former = text.entries().get(caller.name());
     write(file, text.with(caller, former == null ? "" : former.hash(), certificate));
   }
@@ -189,7 +162,7 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file does not have it, or cannot be written
    */
   public static void setRoles(Path file, Caller changed) {
-    CallersText text = at(file).state.text();
+    CallersText text = at(file).current();
     CallerEntry entry = text.entries().get(changed.name());
     if (entry == null) {
       throw unknown(file, changed.name());
@@ -203,7 +176,7 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file does not have it, or cannot be written
    */
   public static void remove(Path file, String name) {
-    CallersText text = at(file).state.text();
+    CallersText text = at(file).current();
     if (!text.entries().containsKey(name)) {
       throw unknown(file, name);
     }

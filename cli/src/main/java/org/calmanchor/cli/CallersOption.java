@@ -1,9 +1,11 @@
 package org.calmanchor.cli;
 
 import java.nio.file.Path;
+import java.util.Map;
 import org.calmanchor.callers.CallersFile;
 import org.calmanchor.callers.CallersFileException;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.host.SoapHost;
 import org.jspecify.annotations.Nullable;
@@ -27,6 +29,19 @@ public final class CallersOption {
     return file != null;
   }
 
+  /** Who may call, other than the code says, as the file has it. */
+  public Map<String, Access> operations() {
+    return file == null ? Map.of() : read(file).operations();
+  }
+
+  private static CallersFile read(Path file) {
+    try {
+      return CallersFile.at(file);
+    } catch (CallersFileException wrong) {
+      throw CommandException.usage("--callers: " + wrong.getMessage());
+    }
+  }
+
   /**
    * Tells a host of the callers, if the option was given.
    *
@@ -38,13 +53,11 @@ public final class CallersOption {
     CallerSources sources = CallerSources.NONE;
     if (file != null) {
       try {
-        CallersFile callers = CallersFile.at(file);
-        sources = sources.withPasswords(callers);
-        sources = knowsCertificates ? sources.withCertificates(callers) : sources;
-        host.callers(sources);
+        sources = read(file).sources(knowsCertificates);
       } catch (CallersFileException wrong) {
         throw CommandException.usage("--callers: " + wrong.getMessage());
       }
+      host.callers(sources);
     }
     return sources;
   }

@@ -23,6 +23,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
@@ -63,6 +64,20 @@ public final class ConnectionOptions {
               + PASSWORD
               + ".")
   private @Nullable String caller;
+
+  @Option(
+      names = "--username-token",
+      paramLabel = "TEXT|DIGEST",
+      description =
+          "Send the name and password of --caller as a WS-Security username token in the message,"
+              + " not by HTTP Basic.")
+  private @Nullable PasswordForm usernameToken;
+
+  /** How a username token has the password. */
+  enum PasswordForm {
+    TEXT,
+    DIGEST
+  }
 
   @Option(
       names = "--token",
@@ -115,6 +130,9 @@ public final class ConnectionOptions {
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--timeout: " + unusable.getMessage() + ".");
     }
+    if (usernameToken != null && caller == null) {
+      throw CommandException.usage("--username-token: say who calls, with --caller NAME.");
+    }
     if (caller != null && hasToken) {
       throw CommandException.usage("There is one of --caller and --token.");
     }
@@ -142,6 +160,12 @@ public final class ConnectionOptions {
       password = known == null ? PasswordPrompt.ask("Password of " + name + ": ") : known;
     }
     try {
+      if (usernameToken != null) {
+        return client.usernameToken(
+            usernameToken == PasswordForm.TEXT
+                ? UsernameTokenWriter.text(name, password)
+                : UsernameTokenWriter.digest(name, password));
+      }
       return client.caller(name, password);
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--caller: " + unusable.getMessage() + ".");

@@ -10,7 +10,9 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 import org.calmanchor.core.xml.MessageOpener;
+import org.jspecify.annotations.Nullable;
 
 /** How calls are made. Immutable. */
 final class CallSettings {
@@ -20,6 +22,7 @@ final class CallSettings {
   private final SoapVersion version;
   private final Duration timeout;
   private final Map<String, String> headers;
+  private final @Nullable UsernameTokenWriter usernameToken;
   private final boolean gzips;
   private final Limits limits;
   private final HttpClient http;
@@ -30,6 +33,7 @@ final class CallSettings {
       SoapVersion version,
       Duration timeout,
       Map<String, String> headers,
+      @Nullable UsernameTokenWriter usernameToken,
       boolean gzips,
       Limits limits,
       HttpClient http,
@@ -38,6 +42,7 @@ final class CallSettings {
     this.version = version;
     this.timeout = timeout;
     this.headers = Collections.unmodifiableMap(new LinkedHashMap<>(headers));
+    this.usernameToken = usernameToken;
     this.gzips = gzips;
     this.limits = limits;
     this.http = http;
@@ -56,6 +61,7 @@ final class CallSettings {
         version,
         PATIENCE,
         Map.of(),
+        null,
         false,
         Limits.DEFAULT,
         http,
@@ -63,11 +69,13 @@ final class CallSettings {
   }
 
   CallSettings with(URI changed) {
-    return new CallSettings(changed, version, timeout, headers, gzips, limits, http, inputs);
+    return new CallSettings(
+        changed, version, timeout, headers, usernameToken, gzips, limits, http, inputs);
   }
 
   CallSettings with(SoapVersion changed) {
-    return new CallSettings(address, changed, timeout, headers, gzips, limits, http, inputs);
+    return new CallSettings(
+        address, changed, timeout, headers, usernameToken, gzips, limits, http, inputs);
   }
 
   /** Refuses a timeout that is not positive. */
@@ -75,7 +83,8 @@ final class CallSettings {
     if (changed.isNegative() || changed.isZero()) {
       throw new IllegalArgumentException("a timeout is more than nothing, not " + changed);
     }
-    return new CallSettings(address, version, changed, headers, gzips, limits, http, inputs);
+    return new CallSettings(
+        address, version, changed, headers, usernameToken, gzips, limits, http, inputs);
   }
 
   /** Adds the credentials of HTTP Basic (RFC 7617), in UTF-8. */
@@ -85,6 +94,17 @@ final class CallSettings {
     }
     byte[] both = (name + ":" + password).getBytes(StandardCharsets.UTF_8);
     return withHeader("Authorization", "Basic " + Base64.getEncoder().encodeToString(both));
+  }
+
+  /** Adds a username token, which is written anew for each message. */
+  CallSettings withUsernameToken(UsernameTokenWriter changed) {
+    return new CallSettings(
+        address, version, timeout, headers, changed, gzips, limits, http, inputs);
+  }
+
+  /** Writes the username token of a message; null for none. */
+  @Nullable UsernameTokenWriter usernameToken() {
+    return usernameToken;
   }
 
   /** Adds a bearer token (RFC 6750). */
@@ -99,16 +119,26 @@ final class CallSettings {
   CallSettings withHeader(String name, String value) {
     Map<String, String> changed = new LinkedHashMap<>(headers);
     changed.put(name, value);
-    return new CallSettings(address, version, timeout, changed, gzips, limits, http, inputs);
+    return new CallSettings(
+        address, version, timeout, changed, usernameToken, gzips, limits, http, inputs);
   }
 
   CallSettings withGzip(boolean changed) {
-    return new CallSettings(address, version, timeout, headers, changed, limits, http, inputs);
+    return new CallSettings(
+        address, version, timeout, headers, usernameToken, changed, limits, http, inputs);
   }
 
   CallSettings with(Limits changed) {
     return new CallSettings(
-        address, version, timeout, headers, gzips, changed, http, changed.inputs(false));
+        address,
+        version,
+        timeout,
+        headers,
+        usernameToken,
+        gzips,
+        changed,
+        http,
+        changed.inputs(false));
   }
 
   /** Refuses a client that would send messages to addresses that nobody chose. */
@@ -118,7 +148,8 @@ final class CallSettings {
           "the HTTP client follows redirects, so messages and credentials could go to any address;"
               + " leave followRedirects out");
     }
-    return new CallSettings(address, version, timeout, headers, gzips, limits, changed, inputs);
+    return new CallSettings(
+        address, version, timeout, headers, usernameToken, gzips, limits, changed, inputs);
   }
 
   URI address() {

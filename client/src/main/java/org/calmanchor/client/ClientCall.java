@@ -23,6 +23,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.calmanchor.core.soap.SoapHttp;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
@@ -180,6 +181,10 @@ final class ClientCall {
 
   private List<Consumer<XmlOut>> blocks(@Nullable Object[] arguments) {
     List<Consumer<XmlOut>> blocks = new ArrayList<>();
+    UsernameTokenWriter token = settings.usernameToken();
+    if (token != null) {
+      blocks.add(token::write);
+    }
     for (HeaderCodec header : plan.headersIn()) {
       Object held = arguments[header.position()];
       Object value = header.value(held);

@@ -19,6 +19,7 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.SoapHttp;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 
 /**
  * Calls the operations of any contract with maps and lists, as {@link DynamicMessages} describes
@@ -75,6 +76,14 @@ public final class DynamicClient {
   }
 
   /**
+   * The same client with a WS-Security username token in each message, such as {@code
+   * UsernameTokenWriter.digest(name, password)}.
+   */
+  public DynamicClient usernameToken(UsernameTokenWriter token) {
+    return with(settings.withUsernameToken(token));
+  }
+
+  /**
    * The same client with a bearer token, which is sent with each request (RFC 6750). Anybody on the
    * way can read it, unless the address is an https one.
    *
@@ -110,7 +119,12 @@ public final class DynamicClient {
     Operation called = contract.operation(operation);
     byte[] message =
         messages.request(
-            operation, settings.version(), values, headerBlocks, DynamicMessages.Layout.COMPACT);
+            operation,
+            settings.version(),
+            values,
+            headerBlocks,
+            DynamicMessages.Layout.COMPACT,
+            settings.usernameToken());
     Map<String, String> headers =
         new LinkedHashMap<>(SoapHttp.headers(settings.version(), called.input().action()));
     headers.put("Accept-Encoding", "gzip");

@@ -7,6 +7,7 @@ import java.time.Duration;
 import java.util.Optional;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 
 /**
  * Calls a service through the annotated interface that describes it. Immutable: each setting gives
@@ -101,6 +102,14 @@ public final class TypedClient<T> {
    */
   public TypedClient<T> caller(String name, String password) {
     return with(settings.withCaller(name, password));
+  }
+
+  /**
+   * The same client with a WS-Security username token in each message, such as {@code
+   * UsernameTokenWriter.digest(name, password)}.
+   */
+  public TypedClient<T> usernameToken(UsernameTokenWriter token) {
+    return with(settings.withUsernameToken(token));
   }
 
   /**

@@ -25,6 +25,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
@@ -358,7 +359,16 @@ public final class SoapHost {
             verification == null ? null : new TransportCallers(verification),
             calls);
     EndpointSettings serving =
-        new EndpointSettings(limits, isLenient, interceptors, headerHandlers, callers, calls);
+        new EndpointSettings(
+            limits,
+            isLenient,
+            interceptors,
+            headerHandlers,
+            callers,
+            verification == null || callers.usernameTokens() == null
+                ? null
+                : new UsernameTokens(callers.usernameTokens(), verification),
+            calls);
     SiteHandler handler =
         new SiteHandler(
             new Site(hosted(serving), settings), tls != null, new UnsentAnswers(limits, unshared));

@@ -125,6 +125,20 @@ final class SoapExchange implements Request, Response {
   }
 
   @Override
+  public boolean isProtected() {
+    return request.scheme().equals("https") || isLoopback(request.remoteAddress());
+  }
+
+  private static boolean isLoopback(String address) {
+    return address.startsWith("127.") || address.equals("0:0:0:0:0:0:0:1");
+  }
+
+  @Override
+  public void resume(Runnable rest) {
+    request.resume(rest);
+  }
+
+  @Override
   public @Nullable Instant deadline() {
     return request.deadline();
   }

@@ -129,7 +129,7 @@ public final class ServeCommand implements Subcommand {
               + " are.");
     }
     ServedClasses.Selection selection =
-        new ServedClasses.Selection(classNames, path, callers.isGiven());
+        new ServedClasses.Selection(classNames, path, callers.isGiven(), callers.operations());
     ServedClasses served = ServedClasses.read(classes, selection);
     served.notes().forEach(note -> out.println("Note: " + note + "\n"));
     SoapHost host = configured().reloads(isWatched);

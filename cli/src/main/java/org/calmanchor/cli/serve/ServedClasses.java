@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
@@ -26,8 +27,14 @@ record ServedClasses(List<Served> services, List<String> notes) {
    * @param names full names of classes; none for all that the folders have
    * @param path where all of them answer; null for a path of each one's own
    * @param knowsCallers whether the host will know callers
+   * @param operations who may call, by service or by service and operation, other than the code
+   *     says
    */
-  record Selection(List<String> names, @Nullable String path, boolean knowsCallers) {
+  record Selection(
+      List<String> names,
+      @Nullable String path,
+      boolean knowsCallers,
+      Map<String, Access> operations) {
     /** Copies the names. */
     Selection {
       names = List.copyOf(names);
@@ -59,6 +66,7 @@ record ServedClasses(List<Served> services, List<String> notes) {
     Map<String, Class<?>> byPath = new LinkedHashMap<>();
     List<Served> services = new ArrayList<>();
     List<String> problems = new ArrayList<>();
+    ChangedCallers changes = new ChangedCallers(selection.operations());
     for (Class<?> type : types) {
       String own = path == null ? "/" + type.getSimpleName() : path;
       Class<?> other = byPath.put(own, type);
@@ -73,7 +81,7 @@ record ServedClasses(List<Served> services, List<String> notes) {
                 + own);
       }
       try {
-        Reading reading = ContractReader.read(type);
+        Reading reading = changes.applyTo(ContractReader.read(type));
         services.add(new Served(own, type, reading));
         if (!selection.knowsCallers()) {
           marked(type, reading).ifPresent(problems::add);
@@ -88,6 +96,7 @@ record ServedClasses(List<Served> services, List<String> notes) {
                 + " is missing or broken.");
       }
     }
+    changes.requireAllUsed();
     if (!problems.isEmpty()) {
       throw CommandException.problem(String.join("\n", problems));
     }

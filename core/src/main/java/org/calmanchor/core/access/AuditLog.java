@@ -39,6 +39,14 @@ public final class AuditLog {
     }
   }
 
+  /** A username token that was used before. */
+  public static void replayed(String name, String address) {
+    WRONG.log(
+        "a username token that was used before: \"{}\" from {}",
+        Loggable.text(name),
+        Loggable.text(address));
+  }
+
   /** An address that tries too often. */
   static void tooOften(Credentials credentials, String address) {
     TOO_OFTEN.log(

@@ -9,37 +9,45 @@ import org.jspecify.annotations.Nullable;
 /**
  * Everything by which a host knows callers. Immutable.
  *
- * @param passwords knows names and passwords, which are sent by HTTP Basic; null for none
+ * @param passwords knows names and passwords, which are sent by HTTP Basic, or as text in username
+ *     tokens; null for none
  * @param tokens verifies bearer tokens; null for none
  * @param certificates knows client certificates; null for none
+ * @param usernameTokens which WS-Security username tokens count; null for none
  */
 public record CallerSources(
     @Nullable Callers passwords,
     @Nullable TokenVerifier tokens,
-    @Nullable CertificateCallers certificates) {
+    @Nullable CertificateCallers certificates,
+    @Nullable UsernameTokenSettings usernameTokens) {
   /** No callers are known. */
-  public static final CallerSources NONE = new CallerSources(null, null, null);
+  public static final CallerSources NONE = new CallerSources(null, null, null, null);
 
   private static final int PRIME = 31;
 
   /** These sources with names and passwords. */
   public CallerSources withPasswords(Callers callers) {
-    return new CallerSources(callers, tokens, certificates);
+    return new CallerSources(callers, tokens, certificates, usernameTokens);
   }
 
   /** These sources with bearer tokens. */
   public CallerSources withTokens(TokenVerifier verifier) {
-    return new CallerSources(passwords, verifier, certificates);
+    return new CallerSources(passwords, verifier, certificates, usernameTokens);
   }
 
   /** These sources with client certificates. */
   public CallerSources withCertificates(CertificateCallers callers) {
-    return new CallerSources(passwords, tokens, callers);
+    return new CallerSources(passwords, tokens, callers, usernameTokens);
+  }
+
+  /** These sources with WS-Security username tokens in messages. */
+  public CallerSources withUsernameTokens(UsernameTokenSettings settings) {
+    return new CallerSources(passwords, tokens, certificates, settings);
   }
 
   /** Whether anybody can say who calls. */
   public boolean isAny() {
-    return passwords != null || tokens != null || certificates != null;
+    return passwords != null || tokens != null || certificates != null || usernameTokens != null;
   }
 
   /**
@@ -69,6 +77,9 @@ public record CallerSources(
     if (certificates != null) {
       words.add("a client certificate");
     }
+    if (usernameTokens != null) {
+      words.add("a WS-Security username token");
+    }
     return words.toString();
   }
 
@@ -88,6 +99,15 @@ public record CallerSources(
       return certificates == null
           ? Optional.empty()
           : certificates.find(known.certificate()).map(CallerSources::verified);
+    }
+    if (credentials instanceof Credentials.Digest digest) {
+      PasswordSource source = usernameTokens == null ? null : usernameTokens.digests();
+      return source == null
+          ? Optional.empty()
+          : source
+              .find(digest.name())
+              .filter(known -> digest.isOf(known.password()))
+              .map(known -> verified(known.caller()));
     }
     Credentials.Password known = (Credentials.Password) credentials;
     return passwords == null

@@ -140,8 +140,8 @@ public final class CallerVerification implements AutoCloseable {
     mine.completeOnTimeout(new Verification.Busy(), LONGEST.toMillis(), TimeUnit.MILLISECONDS);
     CompletableFuture<Verification> all =
         mine.whenComplete((verification, failed) -> running.remove(key, mine));
-    String name = credentials.claimedName();
-    Duration slow = name.isEmpty() ? Duration.ZERO : byName.wait(name);
+    Duration slow =
+        credentials.isGuessable() ? byName.wait(credentials.claimedName()) : Duration.ZERO;
     begin(slow, mine, () -> verified(key, credentials, edition, address));
     return all;
   }
@@ -190,7 +190,7 @@ public final class CallerVerification implements AutoCloseable {
     String name = credentials.claimedName();
     if (found.isEmpty()) {
       AuditLog.wrong(credentials, address);
-      if (!name.isEmpty()) {
+      if (credentials.isGuessable()) {
         byName.add(name);
       }
       if (!exempt.contains(address)) {
@@ -198,10 +198,10 @@ public final class CallerVerification implements AutoCloseable {
       }
       return new Verification.Wrong();
     }
-    if (!name.isEmpty()) {
-      byName.forget(name);
+    byName.forget(name);
+    if (credentials.isReusable()) {
+      verified.add(key, found.get(), edition);
     }
-    verified.add(key, found.get(), edition);
     return new Verification.Known(found.get().caller());
   }
 

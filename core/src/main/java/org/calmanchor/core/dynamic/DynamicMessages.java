@@ -26,6 +26,7 @@ import org.calmanchor.core.tree.PlainValues;
 import org.calmanchor.core.tree.TreeValueModel;
 import org.calmanchor.core.tree.TreeValueModel.Checked;
 import org.calmanchor.core.tree.ValueMembers;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 import org.calmanchor.core.xml.EncodeException;
 import org.calmanchor.core.xml.InvalidMessageException;
 import org.calmanchor.core.xml.MessageLimits;
@@ -198,8 +199,26 @@ public final class DynamicMessages {
       Map<String, ?> values,
       Map<String, ?> headerBlocks,
       Layout layout) {
+    return request(operation, version, values, headerBlocks, layout, null);
+  }
+
+  /**
+   * The same with a username token before the blocks of the contract.
+   *
+   * @param token null for none
+   */
+  public byte[] request(
+      String operation,
+      SoapVersion version,
+      Map<String, ?> values,
+      Map<String, ?> headerBlocks,
+      Layout layout,
+      @Nullable UsernameTokenWriter token) {
     Plan plan = plan(operation);
     List<Consumer<XmlOut>> blocks = new ArrayList<>();
+    if (token != null) {
+      blocks.add(token::write);
+    }
     headerBlocks.forEach(
         (name, value) -> {
           MessageCodec codec = plan.headerBlocks().get(name);

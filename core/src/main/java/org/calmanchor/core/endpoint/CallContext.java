@@ -30,10 +30,12 @@ public final class CallContext {
   private @Nullable OperationPlan operation;
   private SoapVersion version;
   private @Nullable String incident;
+  private @Nullable Caller caller;
 
   CallContext(Request request, SoapVersion version) {
     this.request = request;
     this.version = version;
+    this.caller = request.caller();
   }
 
   /**
@@ -65,6 +67,13 @@ public final class CallContext {
     version = spoken;
   }
 
+  /** Says who calls, by what the message says; the transport's word counts before it. */
+  void calledBy(Caller found) {
+    if (caller == null) {
+      caller = found;
+    }
+  }
+
   /** The operation's name on the wire; empty while it is unknown, as in a header handler. */
   public String operation() {
     return operation == null ? "" : operation.name();
@@ -92,7 +101,7 @@ public final class CallContext {
 
   /** Who calls, if it has proved who it is. */
   public Optional<Caller> caller() {
-    return Optional.ofNullable(request.caller());
+    return Optional.ofNullable(caller);
   }
 
   /** The time after which the caller does not need an answer any more. */

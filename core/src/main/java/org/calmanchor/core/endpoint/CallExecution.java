@@ -8,10 +8,13 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
+import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.soap.ContentType;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;
+import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
@@ -119,15 +122,64 @@ final class CallExecution implements SlotHolder {
     }
     MessageHeaders headers = new MessageHeaders(endpoint);
     boolean hasBody = envelope.toBody(headers);
+    MessageHead head = new MessageHead(opened, envelope, headers, hasBody);
+    UsernameTokens tokens = endpoint.settings().usernameTokens();
+    return tokens == null ? proceed(head) : identified(tokens, head);
+  }
+
+  /** A message whose header was read. */
+  private record MessageHead(
+      XmlIn in, EnvelopeReader envelope, MessageHeaders headers, boolean hasBody) {}
+
+  /** Finds out who calls by the message, and proceeds on another thread if that takes a while. */
+  private CompletionStage<CallEnd> identified(UsernameTokens tokens, MessageHead head) {
+    CompletionStage<Verification> verifying =
+        tokens.verify(
+            head.headers().of(SecurityBlocks.HANDLER),
+            request.isProtected(),
+            request.remoteAddress());
+    if (verifying == null) {
+      return proceed(head);
+    }
+    CompletableFuture<Verification> verified = verifying.toCompletableFuture();
+    if (verified.isDone()) {
+      context.calledBy(SecurityBlocks.caller(verified.join()));
+      return proceed(head);
+    }
+    // It is bounded in time, which is the service's and not the sender's.
+    state.invoke();
+    return verified
+        .thenApplyAsync(each -> resumed(each, head), request::resume)
+        .thenCompose(proceeding -> proceeding);
+  }
+
+  private CompletionStage<CallEnd> resumed(Verification verified, MessageHead head) {
+    if (!state.enter()) {
+      return CompletableFuture.completedFuture(answer.end());
+    }
+    try {
+      if (!state.read()) {
+        return CompletableFuture.completedFuture(answer.end());
+      }
+      context.calledBy(SecurityBlocks.caller(verified));
+      return proceed(head);
+    } finally {
+      state.leave();
+    }
+  }
+
+  private CompletionStage<CallEnd> proceed(MessageHead head) {
+    MessageHeaders headers = head.headers();
     handle(headers);
-    OperationPlan operation = dispatch(hasBody, opened);
+    OperationPlan operation = dispatch(head.hasBody(), head.in());
     context.of(operation);
     answer.of(operation);
     requireAllowed(operation);
     requireOn(operation);
-    requireUnderstood(envelope, operation);
+    requireUnderstood(head.envelope(), operation);
     Invocation invoked =
-        new Invocation(operation, request, answer, context, state, headers, envelope, opened);
+        new Invocation(
+            operation, request, answer, context, state, headers, head.envelope(), head.in());
     invocation = invoked;
     List<Interceptor> interceptors = endpoint.settings().interceptors();
     if (interceptors.isEmpty()) {
@@ -196,11 +248,15 @@ final class CallExecution implements SlotHolder {
   /** Judges the operation that will run, whatever action, path or header order led to it. */
   private void requireAllowed(OperationPlan operation) {
     CallerSources callers = endpoint.settings().callers();
-    Caller caller = request.caller();
+    Caller caller = context.caller().orElse(null);
     if (!operation.access().allows(caller, callers.isAny())) {
       AuditLog.notAllowed(caller, request.remoteAddress(), operation.name());
-      throw caller == null
-          ? Refusal.needsCaller(operation.name(), callers)
+      if (caller == null) {
+        throw Refusal.needsCaller(operation.name(), callers);
+      }
+      // Who is known by the message is answered by a message.
+      throw request.caller() == null
+          ? SecurityBlocks.notAllowed(operation.name())
           : Refusal.notAllowed(operation.name());
     }
   }

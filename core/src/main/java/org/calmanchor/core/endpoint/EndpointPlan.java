@@ -5,6 +5,8 @@ import java.util.Map;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.soap.ContentType;
+import org.calmanchor.core.usernametoken.SecurityNames;
 import org.calmanchor.core.xml.MessageOpener;
 
 /**
@@ -26,6 +28,9 @@ final class EndpointPlan {
     this.switchedOff = switchedOff;
     this.digits = (int) settings.limits().value(Limit.DIGITS);
     this.inputs = settings.limits().inputs(settings.isLenient());
+    if (settings.usernameTokens() != null) {
+      handlers.put(SecurityNames.SECURITY, SecurityBlocks.HANDLER);
+    }
     for (HeaderHandler handler : settings.headerHandlers()) {
       handler.blocks().forEach(name -> handlers.putIfAbsent(name, handler));
     }

@@ -3,6 +3,8 @@ package org.calmanchor.core.endpoint;
 import java.util.List;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.usernametoken.UsernameTokens;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How an endpoint serves. Immutable.
@@ -14,6 +16,7 @@ import org.calmanchor.core.limits.Limits;
  * @param headerHandlers what understands header blocks that are no parameters
  * @param callers by what callers are known; if there is any way, operations need a caller, unless
  *     they are open to anyone
+ * @param usernameTokens finds out who calls by what messages say; null if they say nothing
  * @param calls what counts and watches the calls that run; shared by all endpoints of a host
  */
 public record EndpointSettings(
@@ -22,6 +25,7 @@ public record EndpointSettings(
     List<Interceptor> interceptors,
     List<HeaderHandler> headerHandlers,
     CallerSources callers,
+    @Nullable UsernameTokens usernameTokens,
     RunningCalls calls) {
   /** The default settings, without counting and watching calls. */
   public static final EndpointSettings DEFAULT =
@@ -34,7 +38,7 @@ public record EndpointSettings(
       List<Interceptor> interceptors,
       List<HeaderHandler> headerHandlers,
       RunningCalls calls) {
-    this(limits, isLenient, interceptors, headerHandlers, CallerSources.NONE, calls);
+    this(limits, isLenient, interceptors, headerHandlers, CallerSources.NONE, null, calls);
   }
 
   /** Copies the lists. */

@@ -35,6 +35,16 @@ public interface Request {
   /** The caller's address for the log. */
   String remoteAddress();
 
+  /** Whether nobody on the way can read the message: it came over TLS, or from this machine. */
+  default boolean isProtected() {
+    return false;
+  }
+
+  /** Runs the rest of the handling on another thread, after it was left for a while. */
+  default void resume(Runnable rest) {
+    rest.run();
+  }
+
   /**
    * The time after which the caller does not need an answer, or null. A call does not start after
    * it.

@@ -59,6 +59,21 @@ public record Members(
       headers = List.copyOf(headers);
       faults = List.copyOf(faults);
     }
+
+    /** This, but with others who may call it. */
+    OperationMember callers(Access changed) {
+      return new OperationMember(
+          method,
+          parameters,
+          result,
+          headers,
+          faults,
+          isAsynchronous,
+          needsProvider,
+          changed,
+          isBareRequest,
+          isBareResponse);
+    }
   }
 
   /**

@@ -37,4 +37,32 @@ public record Reading(
             });
     return access;
   }
+
+  /**
+   * This reading, but with others who may call some of its operations.
+   *
+   * @param changed by the operation's name
+   * @throws IllegalArgumentException when there is no such operation
+   */
+  public Reading callers(Map<String, Access> changed) {
+    Map<String, Members.OperationMember> all = new TreeMap<>(members.operations());
+    changed.forEach(
+        (name, access) -> {
+          Members.OperationMember member = all.get(name);
+          if (member == null) {
+            throw new IllegalArgumentException(
+                "there is no operation \""
+                    + name
+                    + "\"; there is "
+                    + String.join(", ", all.keySet()));
+          }
+          all.put(name, member.callers(access));
+        });
+    return new Reading(
+        service,
+        contract,
+        new Members(all, members.types(), members.faults()),
+        examples,
+        documents);
+  }
 }

@@ -77,7 +77,7 @@ public final class EnvelopeWriter {
   }
 
   private void fault11(XmlOut out, SoapFault fault) {
-    out.element(Tag.of("faultcode"), "soap:" + fault.code().name(version));
+    code11(out, fault);
     Tag reason = Tag.of("faultstring");
     out.open(reason);
     out.attribute(LANG, "en");
@@ -85,6 +85,23 @@ public final class EnvelopeWriter {
     out.text(fault.reason());
     out.close(reason);
     detail(out, fault, Tag.of("detail"));
+  }
+
+  /**
+   * WS-Security's codes stand for themselves in SOAP 1.1 (SOAP Message Security 1.1, section 12).
+   */
+  private void code11(XmlOut out, SoapFault fault) {
+    Tag code = Tag.of("faultcode");
+    QName subcode = fault.subcode();
+    if (subcode == null || !subcode.getNamespaceURI().startsWith(SoapFault.SECURITY_NAMESPACES)) {
+      out.element(code, "soap:" + fault.code().name(version));
+      return;
+    }
+    out.open(code);
+    out.attribute(SUBCODE_PREFIX, subcode.getNamespaceURI());
+    out.content();
+    out.text("sub:" + subcode.getLocalPart());
+    out.close(code);
   }
 
   private void fault12(XmlOut out, SoapFault fault) {

@@ -31,6 +31,9 @@ public record SoapFault(
   /** The namespace of our own details and subcodes, which no contract declares. */
   public static final String DETAIL_NAMESPACE = "urn:calm-anchor:fault";
 
+  /** How the namespaces of WS-Security's codes begin. */
+  static final String SECURITY_NAMESPACES = "http://docs.oasis-open.org/wss/";
+
   static final byte[] DECLARATION = Tag.encode(" xmlns:ca=\"" + DETAIL_NAMESPACE + "\"");
   private static final Tag PROBLEM = Tag.of("ca:problem");
   private static final Tag INCIDENT = Tag.of("ca:incident");

@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.soap;
 
 import java.util.Locale;
 import java.util.Map;
@@ -12,8 +12,9 @@ import org.jspecify.annotations.Nullable;
  * @param version the SOAP version that its media type belongs to, or null for none
  * @param charset the name of its charset, or null
  */
-record ContentType(@Nullable SoapVersion version, @Nullable String charset) {
-  static ContentType of(@Nullable String header) {
+public record ContentType(@Nullable SoapVersion version, @Nullable String charset) {
+  /** Parses a header; a missing one names no version. */
+  public static ContentType of(@Nullable String header) {
     if (header == null) {
       return new ContentType(null, null);
     }
@@ -34,13 +35,17 @@ record ContentType(@Nullable SoapVersion version, @Nullable String charset) {
   }
 
   /** Keeps what was parsed, since callers send the same few. Safe for several threads. */
-  static final class Cache {
+  public static final class Cache {
     /** The most content types to remember, since callers can invent any number of them. */
     private static final int MOST = 64;
 
     private final Map<String, ContentType> known = new ConcurrentHashMap<>();
 
-    ContentType of(@Nullable String header) {
+    /** Creates an empty cache. */
+    public Cache() {}
+
+    /** Parses a header, or finds what it was parsed to. */
+    public ContentType of(@Nullable String header) {
       if (header == null) {
         return ContentType.of(null);
       }
