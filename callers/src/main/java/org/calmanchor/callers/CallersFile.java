@@ -16,6 +16,7 @@ import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Callers;
 import org.calmanchor.core.access.CertificateCallers;
+import org.calmanchor.core.access.UsernameTokenSettings;
 
 /**
  * A file of callers with their roles and password hashes. It is read again, at most once a second,
@@ -97,8 +98,7 @@ public final class CallersFile implements Callers, CertificateCallers {
   }
 
   /**
-   * Everything by which callers are known: names and passwords, and tokens if the file says which
-   * ones count.
+   * Everything by which callers are known: names and passwords, and what else the file says.
    *
    * @param knowsCertificates whether callers can have client certificates, too
    * @throws CallersFileException when the keys of tokens cannot be read
@@ -108,6 +108,9 @@ public final class CallersFile implements Callers, CertificateCallers {
     TokenSettings tokens = current().tokens();
     if (tokens != null) {
       sources = sources.withTokens(JwtVerifier.of(tokens));
+    }
+    if (current().takesUsernameTokens()) {
+      sources = sources.withUsernameTokens(UsernameTokenSettings.text());
     }
     return knowsCertificates ? sources.withCertificates(this) : sources;
   }

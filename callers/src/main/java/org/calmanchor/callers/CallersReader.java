@@ -38,11 +38,12 @@ record CallersReader(String file) {
     NodeTuple callers = top.remove("callers");
     NodeTuple tokens = top.remove("tokens");
     NodeTuple operations = top.remove("operations");
+    NodeTuple usernameTokens = top.remove("usernameTokens");
     if (callers == null || !top.isEmpty()) {
       throw problem(
           root,
-          "there is \"callers:\" with the callers below it, and perhaps \"tokens:\" and"
-              + " \"operations:\", and nothing else.");
+          "there is \"callers:\" with the callers below it, and perhaps \"tokens:\","
+              + " \"usernameTokens:\" and \"operations:\", and nothing else.");
     }
     Node node = callers.getValueNode();
     Map<String, CallerEntry> entries = new LinkedHashMap<>();
@@ -58,6 +59,7 @@ record CallersReader(String file) {
         isBlock,
         entries,
         tokens == null ? null : tokens(tokens),
+        usernameTokens != null && takesUsernameTokens(usernameTokens.getValueNode()),
         operations == null ? Map.of() : operations(operations));
   }
 
@@ -139,6 +141,19 @@ record CallersReader(String file) {
     return settings.claims(
         parts.containsKey("name") ? text(parts, "name") : TokenSettings.NAME,
         parts.containsKey("roles") ? text(parts, "roles") : TokenSettings.ROLES);
+  }
+
+  private boolean takesUsernameTokens(Node node) {
+    return switch (scalar(node)) {
+      case "text" -> true;
+      case "none" -> false;
+      case "digest" ->
+          throw problem(
+              node,
+              "a digest needs the password itself, and this file has hashes only; write text, or"
+                  + " host the service from Java with a PasswordSource.");
+      default -> throw problem(node, "\"usernameTokens\" is text or none.");
+    };
   }
 
   private Map<String, Access> operations(NodeTuple tuple) {

@@ -18,6 +18,7 @@ final class CallersText {
   private final boolean isBlock;
   private final Map<String, CallerEntry> entries;
   private final @Nullable TokenSettings tokens;
+  private final boolean takesUsernameTokens;
   private final Map<String, Access> operations;
 
   CallersText(
@@ -26,12 +27,14 @@ final class CallersText {
       boolean isBlock,
       Map<String, CallerEntry> entries,
       @Nullable TokenSettings tokens,
+      boolean takesUsernameTokens,
       Map<String, Access> operations) {
     this.file = file;
     this.text = text;
     this.isBlock = isBlock;
     this.entries = entries;
     this.tokens = tokens;
+    this.takesUsernameTokens = takesUsernameTokens;
     this.operations = Collections.unmodifiableMap(operations);
   }
 
@@ -59,6 +62,11 @@ final class CallersText {
   /** Which tokens count; null for none. */
   @Nullable TokenSettings tokens() {
     return tokens;
+  }
+
+  /** Whether names and passwords may come as username tokens, too. */
+  boolean takesUsernameTokens() {
+    return takesUsernameTokens;
   }
 
   /** Who may call, by "Service" or "Service.operation". */

@@ -83,8 +83,7 @@ public final class JwtVerifier implements TokenVerifier {
   public Optional<Verified> verify(String token) {
     try {
       JWTClaimsSet claims = processor.current().process(token, null);
-      String name = claims.getStringClaim(settings.name());
-      if (name == null || !Caller.isName(name)) {
+      if (!(claims.getClaim(settings.name()) instanceof String name) || !Caller.isName(name)) {
         return Optional.empty();
       }
       return Optional.of(

@@ -124,6 +124,34 @@ class CallersFileTest {
     assertThat(callers.edition()).isEqualTo(2);
   }
 
+  @Test
+  void hasOtherWaysInAndWhoMayCall() throws Exception {
+    Files.writeString(file, "callers:\n  a:\n    certificate: a.example\n    roles: [b]\n");
+    assertThat(open().sources(false).words()).isEqualTo("a name and a password");
+    assertThat(open().find("a", "")).isEmpty();
+    Files.writeString(
+        file,
+        """
+        callers:
+          a:
+            certificate: a.example
+        usernameTokens: text
+        operations:
+          Desk: anyone
+          Desk.cancel: [clerk]
+        """);
+    CallersFile opened = open();
+    assertThat(opened.sources(true).words())
+        .isEqualTo(
+            "a name and a password, or a client certificate, or a WS-Security username token");
+    assertThat(opened.operations()).hasToString("{Desk=anyone, Desk.cancel=clerk}");
+    CallersFile.setRoles(file, Caller.of("a", "clerk"));
+    CallersFile.addCertificate(file, Caller.of("b"), "it's b");
+    assertThat(Files.readString(file))
+        .contains("    roles: [clerk]\n    certificate: 'a.example'", "certificate: 'it''s b'")
+        .contains("usernameTokens: text");
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',
@@ -131,7 +159,7 @@ class CallersFileTest {
         "[]|1: expected \"callers:\" and the callers below it.",
         "''|: \"callers:\" is missing.",
         "callers: {|1: is not YAML: ",
-        "callers:\\n  a: x|2: expected \"password\" and \"roles\".",
+        "callers:\\n  a: x|2: expected \"password\", \"certificate\" and \"roles\".",
         "callers:\\n  a:\\n    roles: [b]|2: the password of a is missing; set it with: calm-anchor callers add a",
         "callers:\\n  a:\\n    password: gull|3: the password of a is no hash of Argon2id or bcrypt; set it",
         "callers:\\n  a:\\n    passwort: x|3: \"passwort\" is not known here; there is password, certificate and roles.",
@@ -140,7 +168,13 @@ class CallersFileTest {
         "callers:\\n  a:\\n    password: $\\n    roles: [b, b]|4: role b occurs twice.",
         "callers:\\n  a:\\n    password: $\\n  a:\\n    password: $|4: ",
         "callers:\\n  'a:b':\\n    password: $|2: a name has no colon and no control characters, ",
-        "callers:\\nroles: []|1: there is only \"callers:\" and the callers below it.",
+        "callers:\\nroles: []|1: there is \"callers:\" with the callers below it, and perhaps \"tokens:\",",
+        "callers:\\nusernameTokens: digest|2: a digest needs the password itself, and this file has",
+        "callers:\\nusernameTokens: x|2: \"usernameTokens\" is text or none.",
+        "callers:\\ntokens:\\n  keys: a\\n  issuer: b|2: tokens need \"audience\".",
+        "callers:\\ntokens:\\n  key: a|3: \"key\" is not known here; there is keys, issuer, audience,",
+        "callers:\\noperations:\\n  Desk: [anyone, a]|3: \"anyone\" includes everybody that \"a\" names;",
+        "callers:\\noperations: Desk|2: expected services or operations, such as",
         "callers:\\n  a: &x\\n    password: $\\n  b: *x|: is not YAML: Number of aliases"
       })
   void saysWhatIsWrongAndWhere(String text, String problem) throws Exception {

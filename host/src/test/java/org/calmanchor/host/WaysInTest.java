@@ -34,6 +34,7 @@ import org.calmanchor.core.keys.Keys;
 import org.calmanchor.tls.PemKeys;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -46,6 +47,10 @@ import org.junit.jupiter.params.provider.MethodSource;
 class WaysInTest {
   private static final String SECRET = "gull & heron: 7";
   private static final String WSS = "http://docs.oasis-open.org/wss/2004/01/oasis-200401-wss-";
+
+  /** Two orders of header blocks, two actions, and at last a second body child. */
+  private static final int VARIANTS = 5;
+
   private static final AtomicInteger COUNT = new AtomicInteger();
   private static final Map<String, HttpClient> CLIENTS = new HashMap<>();
   private static RunningHost host;
@@ -317,7 +322,7 @@ class WaysInTest {
   @ParameterizedTest
   @MethodSource("cases")
   void everyWayInIsAnsweredAsTheTableSays(Case each) throws Exception {
-    for (int variant = 0; variant < 8; variant++) {
+    for (int variant = 0; variant < VARIANTS; variant++) {
       HttpResponse<String> answer = send(each, variant);
       String what = each + " in variant " + variant + ": " + answer.body();
       assertThat(answer.body()).as(what).doesNotContain("gull");
@@ -341,14 +346,13 @@ class WaysInTest {
     }
   }
 
-  @ParameterizedTest
-  @MethodSource("cases")
-  void recordedExchangesHaveNoSecrets(Case each) throws Exception {
-    if (each.state() == State.RIGHT && each.operation().equals("role")) {
+  @Test
+  void recordedExchangesHaveNoSecrets() throws Exception {
+    for (Case each : cases().filter(each -> each.state() == State.RIGHT).toList()) {
       send(each, 0);
-      assertThat(host.exchanges().toString())
-          .contains("role")
-          .doesNotContain(SECRET, SECRET.replace("&", "&amp;"), "ines-tallow.new");
     }
+    assertThat(host.exchanges().toString())
+        .contains("role")
+        .doesNotContain(SECRET, SECRET.replace("&", "&amp;"), "ines-tallow.new");
   }
 }

@@ -74,7 +74,7 @@ public final class DemoCommand implements Subcommand {
         office.contract().operation("listCalls"),
         "Quiet Comma leaves S-01; it asks for a password, of the list below");
     DemoStaff staff = new DemoStaff();
-    CallerSources sources = CallerSources.NONE.withPasswords(staff);
+    CallerSources sources = staff.sources();
     session.showCallers("ines-tallow", sources.words());
     SoapHost host = host().callers(sources);
     tls.applyTo(host).ifPresent(session::trust);

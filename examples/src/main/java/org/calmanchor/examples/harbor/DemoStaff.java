@@ -10,7 +10,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Callers;
+import org.calmanchor.core.access.LocalReplayMemory;
+import org.calmanchor.core.access.PasswordSource.KnownPassword;
+import org.calmanchor.core.access.UsernameTokenSettings;
 
 /**
  * The staff of the demo. Its passwords are made at each start and printed, which is right for a
@@ -48,10 +52,26 @@ final class DemoStaff implements Callers {
 
   @Override
   public Optional<Caller> find(String name, String password) {
-    String known = passwords.getOrDefault(name, "");
-    return MessageDigest.isEqual(known.getBytes(UTF_8), password.getBytes(UTF_8))
-        ? STAFF.stream().filter(each -> each.name().equals(name)).findFirst()
-        : Optional.empty();
+    return password(name)
+        .filter(
+            known ->
+                MessageDigest.isEqual(known.password().getBytes(UTF_8), password.getBytes(UTF_8)))
+        .map(KnownPassword::caller);
+  }
+
+  /** Everything by which they are known: HTTP Basic, and username tokens of both kinds. */
+  CallerSources sources() {
+    return CallerSources.NONE
+        .withPasswords(this)
+        .withUsernameTokens(
+            new UsernameTokenSettings(true, this::password, new LocalReplayMemory()));
+  }
+
+  private Optional<KnownPassword> password(String name) {
+    return STAFF.stream()
+        .filter(each -> each.name().equals(name))
+        .findFirst()
+        .map(each -> new KnownPassword(each, passwords.getOrDefault(name, "")));
   }
 
   /** Prints who they are, with their passwords. */
