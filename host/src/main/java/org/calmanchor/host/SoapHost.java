@@ -31,6 +31,7 @@ import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
 import org.calmanchor.web.caller.TransportCallers;
+import org.calmanchor.web.proxy.TrustedProxies;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -54,6 +55,7 @@ public final class SoapHost {
   private Limits limits = Limits.DEFAULT;
   private boolean isLenient;
   private final Set<String> proxies = new HashSet<>();
+  private final Set<String> trustedProxies = new HashSet<>();
   private boolean sharesLoopback;
   private @Nullable Path checks;
   private boolean keepsExchanges;
@@ -283,6 +285,22 @@ public final class SoapHost {
   }
 
   /**
+   * Names proxies that are trusted to say where requests come from: by {@code Forwarded} (RFC 7239)
+   * or {@code X-Forwarded-For}, {@code -Proto}, {@code -Host}, {@code -Port} and {@code -Prefix},
+   * and by {@code Client-Cert} (RFC 9440). They must remove these headers from what their clients
+   * send. The limits per address apply to the clients, not to these proxies.
+   *
+   * @param addresses as numbers, such as {@code 192.0.2.10}
+   * @throws IllegalArgumentException when one is no such address
+   */
+  public SoapHost trustedProxies(String... addresses) {
+    for (String address : addresses) {
+      trustedProxies.add(ListenAddress.number(address));
+    }
+    return proxies(addresses);
+  }
+
+  /**
    * Sets whether the limits per address also apply to loopback addresses; by default they do not,
    * because a proxy may run on the same machine.
    */
@@ -357,6 +375,7 @@ public final class SoapHost {
             keptExchanges,
             isReloaded,
             verification == null ? null : new TransportCallers(verification),
+            new TrustedProxies(trustedProxies),
             calls);
     EndpointSettings serving =
         new EndpointSettings(

@@ -27,6 +27,10 @@ final class HostRule {
     if (authority != null && authority.equals(lastAllowed)) {
       return true;
     }
+    if (request.isProxied()) {
+      // Its proxy vouches for the name, but only for its own requests.
+      return authority != null;
+    }
     boolean isAllowed = allows(request, hostOf(authority));
     if (isAllowed) {
       lastAllowed = authority;
@@ -49,7 +53,7 @@ final class HostRule {
     if (url != null) {
       return url.toString().replaceAll("/+$", "");
     }
-    return request.scheme() + "://" + request.authority();
+    return request.scheme() + "://" + request.authority() + request.prefix();
   }
 
   /** Whether a page of this site made the browser send this request. */

@@ -23,6 +23,7 @@ import org.calmanchor.web.http.PageResponses;
 import org.calmanchor.web.http.QueryParameters;
 import org.calmanchor.web.page.ServiceSite;
 import org.calmanchor.web.page.ServiceState;
+import org.calmanchor.web.proxy.MalformedForwardingException;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -165,6 +166,19 @@ public final class Site {
    * @throws IOException when the caller has gone
    */
   public CompletionStage<Void> handle(HttpRequest request, HttpResponse response)
+      throws IOException {
+    try {
+      return original(settings.trustedProxies().original(request), response);
+    } catch (MalformedForwardingException malformed) {
+      BufferedResponse packed = new BufferedResponse(request, response);
+      PageResponses.plain(packed, 400, malformed.sentence());
+      packed.close();
+      return CompletableFuture.completedFuture(null);
+    }
+  }
+
+  /** Answers a request as its client has sent it. */
+  private CompletionStage<Void> original(HttpRequest request, HttpResponse response)
       throws IOException {
     HostedService service = services.get(request.path());
     boolean isPost = request.method().equals("POST");

@@ -4,6 +4,7 @@ import java.net.URI;
 import java.nio.file.Path;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.web.caller.TransportCallers;
+import org.calmanchor.web.proxy.TrustedProxies;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -18,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param keptExchanges how many exchanges are kept for code, each one; 0 for none but the page's
  * @param isReloaded whether services will be replaced, which pages then follow
  * @param callers finds out who calls; null if the site knows no callers
+ * @param trustedProxies proxies that say where requests come from
  * @param calls what counts and watches pages and documents, with the calls
  */
 public record SiteSettings(
@@ -30,6 +32,7 @@ public record SiteSettings(
     int keptExchanges,
     boolean isReloaded,
     @Nullable TransportCallers callers,
+    TrustedProxies trustedProxies,
     RunningCalls calls) {
   /** Settings of a site that knows no callers. */
   public SiteSettings(
@@ -52,6 +55,7 @@ public record SiteSettings(
         keptExchanges,
         isReloaded,
         null,
+        TrustedProxies.NONE,
         calls);
   }
 

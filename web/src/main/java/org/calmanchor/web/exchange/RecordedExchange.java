@@ -221,6 +221,16 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public boolean isProxied() {
+    return request.isProxied();
+  }
+
+  @Override
+  public String prefix() {
+    return request.prefix();
+  }
+
+  @Override
   public boolean isRepeated(String name) {
     return request.isRepeated(name);
   }

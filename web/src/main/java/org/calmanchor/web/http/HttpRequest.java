@@ -35,6 +35,16 @@ public interface HttpRequest {
   /** {@code http} or {@code https}. */
   String scheme();
 
+  /** Whether a trusted proxy says what the client asked for. */
+  default boolean isProxied() {
+    return false;
+  }
+
+  /** What a proxy has removed from the beginning of the path; usually empty. */
+  default String prefix() {
+    return "";
+  }
+
   /** The host and port that the client requested; null if it sent none. */
   @Nullable String authority();
 

@@ -11,6 +11,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.core.access.Access;
@@ -133,6 +135,19 @@ public final class ServiceSite {
     Access access = member == null ? Access.UNSAID : member.access();
     boolean isForAll = access.allows(null, state.knowsCallers()) || !forwardsTo.isEmpty();
     return isForAll ? "" : access.toString();
+  }
+
+  /** Who may call its operations, in a few words; empty if everybody may call all of them. */
+  public String callersSaid() {
+    List<String> needed =
+        operations.stream().map(this::callers).filter(each -> !each.isEmpty()).toList();
+    String said =
+        needed.stream()
+            .flatMap(each -> Stream.of(each.split(", ", -1)))
+            .distinct()
+            .collect(Collectors.joining(", "));
+    boolean isPartlyOpen = !needed.isEmpty() && needed.size() < operations.size();
+    return isPartlyOpen ? said + "; some operations are open to anyone" : said;
   }
 
   /** Whether an operation can be called now. */

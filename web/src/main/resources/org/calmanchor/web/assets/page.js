@@ -183,6 +183,8 @@ for (const way of document.querySelectorAll("[data-copy-text]")) {
 }
 for (const box of document.querySelectorAll(".credentials input")) {
   box.addEventListener("input", () => {
+    const caller = document.querySelector("[data-user]").value;
+    document.querySelector("[data-caller]").textContent = caller && `of ${caller}`;
     const shown = sections.find((section) => !section.hidden);
     if (shown) changed(shown);
   });
