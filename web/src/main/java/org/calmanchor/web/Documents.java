@@ -109,7 +109,9 @@ final class Documents {
   private ContractDocuments.Separate separate() {
     ContractDocuments.Separate known = separate;
     if (known == null) {
-      known = ContractDocuments.writeSeparately(site.contract(), address, this::location);
+      known =
+          ContractDocuments.writeSeparately(
+              site.contract(), address, this::location, site.policy(address));
       separate = known;
     }
     return known;

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.endpoint.Refusal;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.event.Reload;
@@ -96,10 +97,14 @@ public final class Site {
     return settings.showsPages() && settings.keepsExchanges() ? ExchangeLog.forPages() : null;
   }
 
+  private CallerSources sources() {
+    TransportCallers callers = settings.callers();
+    return callers == null ? CallerSources.NONE : callers.sources();
+  }
+
   private void put(HostedService service, List<ServiceSite> atPath) {
     ServiceState state =
-        new ServiceState(
-            service.isListed(), service.target().switchedOff(), settings.callers() != null);
+        new ServiceState(service.isListed(), service.target().switchedOff(), sources());
     sites.put(service.path(), atPath.stream().map(each -> each.in(state)).toList());
   }
 

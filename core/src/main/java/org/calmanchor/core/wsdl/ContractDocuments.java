@@ -100,9 +100,14 @@ public final class ContractDocuments {
    * @param address the URL that the ports get
    */
   public static String write(Reading reading, String address) {
+    return write(reading, address, CallerPolicy.NONE);
+  }
+
+  /** The same with what a host asks of callers; a document that came first does not say it. */
+  public static String write(Reading reading, String address, CallerPolicy policy) {
     DocumentSet documents = reading.documents();
     return documents == null
-        ? write(reading.contract(), address)
+        ? new WsdlWriter(reading.contract(), address, null, policy).write()
         : DocumentCopy.published(documents, reading.contract(), address, null).get(0).text();
   }
 
@@ -113,7 +118,7 @@ public final class ContractDocuments {
    * @return the document's text, to be encoded as UTF-8
    */
   public static String write(Contract contract, String address) {
-    return new WsdlWriter(contract, address, null).write();
+    return new WsdlWriter(contract, address, null, CallerPolicy.NONE).write();
   }
 
   /**
@@ -125,6 +130,15 @@ public final class ContractDocuments {
    */
   public static Separate writeSeparately(
       Contract contract, String address, Function<String, @Nullable String> locations) {
+    return writeSeparately(contract, address, locations, CallerPolicy.NONE);
+  }
+
+  /** The same with what a host asks of callers. */
+  public static Separate writeSeparately(
+      Contract contract,
+      String address,
+      Function<String, @Nullable String> locations,
+      CallerPolicy policy) {
     Map<String, String> schemas = new LinkedHashMap<>();
     for (Schema schema : contract.schemas()) {
       XmlText text = new XmlText();
@@ -132,6 +146,6 @@ public final class ContractDocuments {
       new SchemaWriter(text, own).write(schema, own.declarations(), locations);
       schemas.put(schema.targetNamespace(), text.toString());
     }
-    return new Separate(new WsdlWriter(contract, address, locations).write(), schemas);
+    return new Separate(new WsdlWriter(contract, address, locations, policy).write(), schemas);
   }
 }

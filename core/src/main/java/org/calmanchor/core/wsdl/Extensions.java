@@ -14,6 +14,7 @@ import org.calmanchor.core.model.SoapVersion;
  */
 final class Extensions {
   private static final QName REQUIRED = new QName(Names.WSDL, "required");
+  private static final String POLICY = "http://www.w3.org/ns/ws-policy";
   private static final Set<String> KNOWN =
       Set.of(
           Names.WSDL,
@@ -63,10 +64,17 @@ final class Extensions {
           "it requires the extension " + node.name() + ", which is not supported.",
           "Ask for a document without it, or remove wsdl:required if calls work without it.");
     } else if (passed.add(node.name())) {
-      index.pass(
-          document.location(),
-          node,
-          "The extension " + node.name() + " is passed over: what it asks for is not done.");
+      boolean isPolicy = node.name().getNamespaceURI().equals(POLICY);
+      if (!isPolicy || node.name().getLocalPart().equals("Policy")) {
+        index.pass(
+            document.location(),
+            node,
+            isPolicy
+                ? "A policy (WS-Policy) is passed over: it may ask for credentials or TLS."
+                : "The extension "
+                    + node.name()
+                    + " is passed over: what it asks for is not done.");
+      }
     }
   }
 }

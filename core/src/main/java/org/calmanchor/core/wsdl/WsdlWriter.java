@@ -26,9 +26,14 @@ final class WsdlWriter {
   private final DocumentPrefixes prefixes;
   private final @Nullable Function<String, @Nullable String> locations;
   private final XmlText xml = new XmlText();
+  private final PolicyWriter policies;
 
   WsdlWriter(
-      Contract contract, String address, @Nullable Function<String, @Nullable String> locations) {
+      Contract contract,
+      String address,
+      @Nullable Function<String, @Nullable String> locations,
+      CallerPolicy policy) {
+    this.policies = new PolicyWriter(xml, contract, policy);
     this.contract = contract;
     this.address = address;
     this.locations = locations;
@@ -44,11 +49,13 @@ final class WsdlWriter {
     String name =
         contract.services().isEmpty() ? null : contract.services().get(0).name().getLocalPart();
     Attributes attributes = prefixes.declarations();
+    policies.declare(attributes);
     attributes.and("name", name).and("targetNamespace", contract.targetNamespace());
     xml.element(
         "wsdl:definitions",
         attributes,
         () -> {
+          policies.policies();
           xml.element("wsdl:types", Attributes.NONE, this::schemas);
           contract.messages().forEach(this::message);
           contract.portTypes().forEach(this::portType);
@@ -139,6 +146,8 @@ final class WsdlWriter {
         Attributes.of("name", binding.name().getLocalPart())
             .and("type", prefixes.of(binding.portType())),
         () -> {
+          policies.documentBinding();
+          policies.ofBinding();
           xml.element(
               soap + ":binding",
               Attributes.of("style", style(binding)).and("transport", HTTP_TRANSPORT));
@@ -159,6 +168,7 @@ final class WsdlWriter {
         "wsdl:operation",
         Attributes.of("name", bound.name()),
         () -> {
+          policies.ofOperation(bound.name());
           xml.element(
               soap + ":operation",
               Attributes.of("soapAction", bound.soapAction())

@@ -5,6 +5,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.Credentials;
 import org.calmanchor.core.access.Verification;
@@ -50,6 +51,11 @@ public final class TransportCallers {
 
   private static Finding refused(int status, String sentence, long retryAfter) {
     return new Finding(null, new AuthenticationRefusal(status, sentence, retryAfter));
+  }
+
+  /** By what callers are known. */
+  public CallerSources sources() {
+    return verification.sources();
   }
 
   /** What a caller without credentials is asked for; empty if HTTP has no way to ask for it. */

@@ -25,6 +25,7 @@ import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.reading.Members.OperationMember;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
+import org.calmanchor.core.wsdl.CallerPolicy;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.jspecify.annotations.Nullable;
 
@@ -133,7 +134,7 @@ public final class ServiceSite {
     OperationMember member =
         reading == null ? null : reading.members().operations().get(operation.name());
     Access access = member == null ? Access.UNSAID : member.access();
-    boolean isForAll = access.allows(null, state.knowsCallers()) || !forwardsTo.isEmpty();
+    boolean isForAll = access.allows(null, state.callers().isAny()) || !forwardsTo.isEmpty();
     return isForAll ? "" : access.toString();
   }
 
@@ -203,8 +204,19 @@ public final class ServiceSite {
   /** The text of its WSDL document at {@code address}; that of others is given as it was read. */
   public String document(String address) {
     return reading != null
-        ? ContractDocuments.write(reading, address)
+        ? ContractDocuments.write(reading, address, policy(address))
         : Objects.requireNonNull(document);
+  }
+
+  /** What callers are asked for at {@code address}. */
+  public CallerPolicy policy(String address) {
+    return new CallerPolicy(
+        state.callers(),
+        address.startsWith("https:"),
+        operations.stream()
+            .filter(each -> !callers(each).isEmpty())
+            .map(OperationView::name)
+            .collect(Collectors.toSet()));
   }
 
   /** The documents of its contract if that came first; null if they are written from the code. */
