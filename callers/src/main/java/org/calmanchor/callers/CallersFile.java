@@ -57,7 +57,7 @@ public final class CallersFile implements Callers, CertificateCallers {
 
   private CallersText read() {
     try {
-      return CallersText.of(file.toString(), Files.readString(file));
+      return new CallersReader(file.toString()).read(Files.readString(file));
     } catch (IOException unreadable) {
       throw new CallersFileException(
           file.toString(),
@@ -139,11 +139,11 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file is not as it has to be, or cannot be written
    */
   public static void add(Path file, Caller caller, String password) {
-    CallersText text = Files.exists(file) ? at(file).current() : CallersText.empty(file.toString());
-    CallerEntry former = text.entries().get(caller.name());
+    CallersEdit edit = edit(file);
+    CallerEntry former = edit.former().entries().get(caller.name());
     write(
         file,
-        text.with(caller, PasswordHash.of(password), former == null ? "" : former.certificate()));
+        edit.with(caller, PasswordHash.of(password), former == null ? "" : former.certificate()));
   }
 
   /**
@@ -154,9 +154,9 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file is not as it has to be, or cannot be written
    */
   public static void addCertificate(Path file, Caller caller, String certificate) {
-    CallersText text = Files.exists(file) ? at(file).current() : CallersText.empty(file.toString());
-    CallerEntry former = text.entries().get(caller.name());
-    write(file, text.with(caller, former == null ? "" : former.hash(), certificate));
+    CallersEdit edit = edit(file);
+    CallerEntry former = edit.former().entries().get(caller.name());
+    write(file, edit.with(caller, former == null ? "" : former.hash(), certificate));
   }
 
   /**
@@ -165,12 +165,12 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file does not have it, or cannot be written
    */
   public static void setRoles(Path file, Caller changed) {
-    CallersText text = at(file).current();
-    CallerEntry entry = text.entries().get(changed.name());
+    CallersEdit edit = new CallersEdit(at(file).current());
+    CallerEntry entry = edit.former().entries().get(changed.name());
     if (entry == null) {
       throw unknown(file, changed.name());
     }
-    write(file, text.with(changed, entry.hash(), entry.certificate()));
+    write(file, edit.with(changed, entry.hash(), entry.certificate()));
   }
 
   /**
@@ -179,15 +179,21 @@ public final class CallersFile implements Callers, CertificateCallers {
    * @throws CallersFileException when the file does not have it, or cannot be written
    */
   public static void remove(Path file, String name) {
-    CallersText text = at(file).current();
-    if (!text.entries().containsKey(name)) {
+    CallersEdit edit = new CallersEdit(at(file).current());
+    if (!edit.former().entries().containsKey(name)) {
       throw unknown(file, name);
     }
-    write(file, text.without(name));
+    write(file, edit.without(name));
   }
 
   private static CallersFileException unknown(Path file, String name) {
     return new CallersFileException(file.toString(), 0, "there is no caller \"" + name + "\".");
+  }
+
+  private static CallersEdit edit(Path file) {
+    return Files.exists(file)
+        ? new CallersEdit(at(file).current())
+        : CallersEdit.empty(file.toString());
   }
 
   /** Replaces the file at once, so that nobody reads a half of it. Only its owner can read it. */

@@ -56,6 +56,7 @@ record CallersReader(String file) {
     return new CallersText(
         file,
         text,
+        line(callers.getKeyNode()),
         isBlock,
         entries,
         tokens == null ? null : tokens(tokens),

@@ -65,7 +65,7 @@ class CallersFileTest {
     assertThat(callers.find("INES-TALLOW", "gull & heron: 7")).isEmpty();
     assertThat(callers.find("nobody", "nobody's")).isEmpty();
     assertThat(callers.all()).containsExactly(CLERK, Caller.of("on"));
-    assertThat(CallersText.of("callers.yaml", Files.readString(file)).entries().toString())
+    assertThat(new CallersReader("callers.yaml").read(Files.readString(file)).entries().toString())
         .contains("ines-tallow")
         .doesNotContain("argon2");
   }
@@ -145,6 +145,8 @@ class CallersFileTest {
         .isEqualTo(
             "a name and a password, or a client certificate, or a WS-Security username token");
     assertThat(opened.operations()).hasToString("{Desk=anyone, Desk.cancel=clerk}");
+    CallersFile.remove(file, "a");
+    CallersFile.addCertificate(file, Caller.of("a"), "a.example");
     CallersFile.setRoles(file, Caller.of("a", "clerk"));
     CallersFile.addCertificate(file, Caller.of("b"), "it's b");
     assertThat(Files.readString(file))

@@ -72,6 +72,14 @@ public final class ServeCommand implements Subcommand {
   private @Nullable URI publicUrl;
 
   @Option(
+      names = "--trusted-proxy",
+      paramLabel = "ADDRESS",
+      description =
+          "Believe this proxy where requests come from (Forwarded, X-Forwarded-*, Client-Cert); it"
+              + " must remove these headers from what its clients send. Repeatable.")
+  private List<String> trustedProxies = new ArrayList<>();
+
+  @Option(
       names = "--limit",
       paramLabel = "NAME=VALUE",
       description =
@@ -185,6 +193,11 @@ public final class ServeCommand implements Subcommand {
             "--public-url: \"" + publicUrl + "\" names no host; write one like https://host:8443");
       }
       host.publicUrl(publicUrl);
+    }
+    try {
+      host.trustedProxies(trustedProxies.toArray(String[]::new));
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage("--trusted-proxy: " + wrong.getMessage() + ".");
     }
     limits.forEach((name, value) -> LimitOption.apply(host, name, value));
     return page.applyTo(host.lenient(isLenient));

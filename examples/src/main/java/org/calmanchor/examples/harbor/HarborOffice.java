@@ -19,13 +19,13 @@ import org.calmanchor.core.endpoint.CallContext;
     callers = {HarborOffice.CLERK, HarborOffice.HARBOR_MASTER})
 public class HarborOffice {
   /** May close a berth, and list the calls of a day. */
-  static final String CLERK = "clerk";
+  public static final String CLERK = "clerk";
 
   /** May do everything. */
-  static final String HARBOR_MASTER = "harbor-master";
+  public static final String HARBOR_MASTER = "harbor-master";
 
   /** May list the calls of a day: a program of the next harbor. */
-  static final String BRIDGE = "bridge";
+  public static final String BRIDGE = "bridge";
 
   private final OfficeStore store;
 

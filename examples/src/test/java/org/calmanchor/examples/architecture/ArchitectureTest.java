@@ -36,6 +36,8 @@ class ArchitectureTest {
           .definedBy("org.calmanchor.checks..")
           .layer("callers")
           .definedBy("org.calmanchor.callers..")
+          .layer("tls")
+          .definedBy("org.calmanchor.tls..")
           .layer("client")
           .definedBy("org.calmanchor.client..")
           .layer("processor")
@@ -57,6 +59,8 @@ class ArchitectureTest {
           .whereLayer("cli")
           .mayOnlyBeAccessedByLayers("examples")
           .whereLayer("callers")
+          .mayOnlyBeAccessedByLayers("cli")
+          .whereLayer("tls")
           .mayOnlyBeAccessedByLayers("cli")
           .whereLayer("client")
           .mayOnlyBeAccessedByLayers("cli", "examples")
@@ -163,7 +167,8 @@ class ArchitectureTest {
           .that()
           .haveNameNotMatching(
               ".*\\.(xml\\.Dom|codec\\.Any|objects\\.JavaValueModel|tree\\.TreeValueModel"
-                  + "|endpoint\\.(MessageHeaders|Header|CallContext|Answer)|junit\\.Envelope).*")
+                  + "|endpoint\\.(MessageHeaders|Header|Security|CallContext|Answer)"
+                  + "|usernametoken\\.|junit\\.Envelope).*")
           .should()
           .dependOnClassesThat()
           .resideInAnyPackage("org.w3c.dom..", "javax.xml.parsers..")

@@ -66,6 +66,7 @@ class LogStatementsTest {
             "core",
             "checks",
             "callers",
+            "tls",
             "client",
             "draft",
             "processor",

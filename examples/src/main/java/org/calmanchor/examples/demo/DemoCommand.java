@@ -1,4 +1,4 @@
-package org.calmanchor.examples.harbor;
+package org.calmanchor.examples.demo;
 
 import java.io.PrintWriter;
 import java.util.concurrent.CompletableFuture;
@@ -10,6 +10,9 @@ import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.examples.harbor.BerthDesk;
+import org.calmanchor.examples.harbor.BerthStore;
+import org.calmanchor.examples.harbor.HarborOffice;
 import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;

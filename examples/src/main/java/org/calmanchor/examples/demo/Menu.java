@@ -1,4 +1,4 @@
-package org.calmanchor.examples.harbor;
+package org.calmanchor.examples.demo;
 
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -12,6 +12,16 @@ import org.calmanchor.client.FaultReceivedException;
 import org.calmanchor.client.NoAnswerException;
 import org.calmanchor.client.SentExchange;
 import org.calmanchor.client.TypedClient;
+import org.calmanchor.examples.harbor.Berth;
+import org.calmanchor.examples.harbor.BerthPort;
+import org.calmanchor.examples.harbor.BerthSearch;
+import org.calmanchor.examples.harbor.BerthTaken;
+import org.calmanchor.examples.harbor.Boat;
+import org.calmanchor.examples.harbor.Confirmation;
+import org.calmanchor.examples.harbor.Quote;
+import org.calmanchor.examples.harbor.Reservation;
+import org.calmanchor.examples.harbor.Skipper;
+import org.calmanchor.examples.harbor.StayNotPossible;
 
 /** A small consumer at a terminal: asks, calls through the typed client, shows what came back. */
 final class Menu {

@@ -1,4 +1,4 @@
-package org.calmanchor.examples.harbor;
+package org.calmanchor.examples.demo;
 
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -8,6 +8,7 @@ import java.nio.charset.Charset;
 import org.calmanchor.cli.Subcommand;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.client.TypedClient;
+import org.calmanchor.examples.harbor.BerthPort;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;

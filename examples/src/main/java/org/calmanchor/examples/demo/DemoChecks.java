@@ -1,4 +1,4 @@
-package org.calmanchor.examples.harbor;
+package org.calmanchor.examples.demo;
 
 import java.io.FileNotFoundException;
 import java.io.IOException;
@@ -7,6 +7,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import org.calmanchor.examples.harbor.BerthDesk;
 
 /** The checks of the demo's services. */
 final class DemoChecks {
@@ -19,7 +20,7 @@ final class DemoChecks {
     try {
       Path folder = Files.createTempDirectory("lantern-quay-checks-");
       for (String file : FILES) {
-        try (InputStream in = DemoChecks.class.getResourceAsStream("checks/" + file)) {
+        try (InputStream in = BerthDesk.class.getResourceAsStream("checks/" + file)) {
           if (in == null) {
             throw new FileNotFoundException("the example lacks its file " + file);
           }

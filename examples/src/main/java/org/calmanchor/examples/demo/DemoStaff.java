@@ -1,4 +1,4 @@
-package org.calmanchor.examples.harbor;
+package org.calmanchor.examples.demo;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 
@@ -15,6 +15,7 @@ import org.calmanchor.core.access.Callers;
 import org.calmanchor.core.access.LocalReplayMemory;
 import org.calmanchor.core.access.PasswordSource.KnownPassword;
 import org.calmanchor.core.access.UsernameTokenSettings;
+import org.calmanchor.examples.harbor.HarborOffice;
 
 /**
  * The staff of the demo. Its passwords are made at each start and printed, which is right for a
