@@ -4,19 +4,19 @@ import java.net.InetSocketAddress;
 import java.net.SocketAddress;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import org.calmanchor.core.limits.AddressShares;
 import org.calmanchor.core.limits.ExemptAddresses;
+import org.calmanchor.core.limits.Shares;
 import org.eclipse.jetty.io.EndPoint;
 
 /** Closes connections of an address that has too many. Safe for any number of threads. */
 final class AddressConnections {
-  private final AddressShares shares;
+  private final Shares shares;
 
   /** The counted connections with their addresses: a closed connection has no address any more. */
   private final Map<EndPoint, String> counted = new ConcurrentHashMap<>();
 
   AddressConnections(int most, ExemptAddresses unshared) {
-    this.shares = new AddressShares(most, unshared);
+    this.shares = new Shares(most, unshared);
   }
 
   void opened(EndPoint connection) {

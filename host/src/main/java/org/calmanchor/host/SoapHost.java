@@ -6,9 +6,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.core.access.CallerSources;
@@ -27,7 +25,6 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.web.ForwardedService;
-import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
 import org.calmanchor.web.caller.TransportCallers;
@@ -48,7 +45,7 @@ public final class SoapHost {
   private static final int MOST_PORT = 65_535;
 
   private final int port;
-  private final Map<String, HostedService> services = new LinkedHashMap<>();
+  private final HostedServices services = new HostedServices();
   private @Nullable String bind;
   private @Nullable URI publicUrl;
   private @Nullable Boolean testPage;
@@ -120,9 +117,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when the path is malformed, or has a service already
    */
   public SoapHost forward(String path, ForwardedService service) {
-    if (services.putIfAbsent(path, new HostedService(path, service)) != null) {
-      throw new IllegalArgumentException("at " + path + " there is a service already");
-    }
+    services.forward(path, service);
     return this;
   }
 
@@ -133,16 +128,8 @@ public final class SoapHost {
    *     messages could not be told apart from this one's
    */
   public SoapHost serve(String path, Endpoint endpoint) {
-    services.merge(path, new HostedService(path, endpoint), SoapHost::joined);
+    services.add(path, endpoint);
     return this;
-  }
-
-  private static HostedService joined(HostedService hosted, HostedService more) {
-    try {
-      return hosted.with(hosted.endpoint().and(more.endpoint()));
-    } catch (IllegalArgumentException alike) {
-      throw new IllegalArgumentException("at " + hosted.path() + ", " + alike.getMessage(), alike);
-    }
   }
 
   /**
@@ -151,7 +138,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when nothing is served there yet
    */
   public SoapHost unlisted(String path) {
-    services.put(path, served(path).unlisted());
+    services.unlist(path);
     return this;
   }
 
@@ -162,18 +149,8 @@ public final class SoapHost {
    * @throws IllegalArgumentException when nothing is served there yet, or no such operation
    */
   public SoapHost switchOff(String path, String... operations) {
-    HostedService hosted = served(path);
-    Set<String> off = Switches.off(hosted.endpoint(), operations);
-    services.put(path, hosted.with(hosted.endpoint().switchingOff(off)));
+    services.switchOff(path, operations);
     return this;
-  }
-
-  private HostedService served(String path) {
-    HostedService hosted = services.get(path);
-    if (hosted == null) {
-      throw new IllegalArgumentException("nothing is served at " + path + "; serve it first");
-    }
-    return hosted;
   }
 
   /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} means every address. */
@@ -359,7 +336,7 @@ public final class SoapHost {
     boolean isPrivate = address.isLoopback() && publicUrl == null;
     ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
     if (!callers.isAny()) {
-      requireNoCallers();
+      services.requireNoCallers();
     }
     RunningCalls calls = RunningCalls.watched(limits, unshared);
     CallerVerification verification =
@@ -390,7 +367,9 @@ public final class SoapHost {
             calls);
     SiteHandler handler =
         new SiteHandler(
-            new Site(hosted(serving), settings), tls != null, new UnsentAnswers(limits, unshared));
+            new Site(services.with(serving), settings),
+            tls != null,
+            new UnsentAnswers(limits, unshared));
     JettyServer server;
     try {
       server = new JettyServer(address, tls, handler, limits, unshared);
@@ -418,40 +397,8 @@ public final class SoapHost {
    */
   public void replaceServicesOf(RunningHost running, String changes) {
     if (!running.serving().callers().isAny()) {
-      requireNoCallers();
+      services.requireNoCallers();
     }
-    running.reload(hosted(running.serving()), changes);
-  }
-
-  /** Refuses operations for certain callers if nobody knows callers: they must not be open. */
-  private void requireNoCallers() {
-    for (HostedService service : services.values()) {
-      if (!service.isForwarded()) {
-        service.endpoint().access().stream()
-            .filter(each -> each.access().isMarked())
-            .findFirst()
-            .ifPresent(SoapHost::refuse);
-      }
-    }
-  }
-
-  private static void refuse(Endpoint.OperationAccess marked) {
-    throw new IllegalArgumentException(
-        "operation "
-            + marked.operation()
-            + " of "
-            + marked.service()
-            + " is for certain callers ("
-            + marked.access()
-            + "), but this host knows none; say who knows them, with callers(...)");
-  }
-
-  /** The services, with the settings of the host that serves them. */
-  private List<HostedService> hosted(EndpointSettings serving) {
-    return services.values().stream()
-        .map(
-            service ->
-                service.isForwarded() ? service : service.with(service.endpoint().with(serving)))
-        .toList();
+    running.reload(services.with(running.serving()), changes);
   }
 }

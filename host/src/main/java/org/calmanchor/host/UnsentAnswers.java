@@ -3,10 +3,10 @@ package org.calmanchor.host;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
-import org.calmanchor.core.limits.AddressShares;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.limits.Shares;
 import org.eclipse.jetty.util.thread.Scheduler;
 import org.jspecify.annotations.Nullable;
 
@@ -18,14 +18,14 @@ import org.jspecify.annotations.Nullable;
 final class UnsentAnswers {
   private final int most;
   private final long millis;
-  private final AddressShares shares;
+  private final Shares shares;
   private final Semaphore room;
 
   UnsentAnswers(Limits limits, ExemptAddresses unshared) {
     this.most = (int) limits.value(Limit.CALLS);
     this.room = new Semaphore(most);
     this.millis = limits.time(Limit.CALL_TIME).toMillis();
-    this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
+    this.shares = new Shares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
   }
 
   /**

@@ -13,6 +13,10 @@ final class RawHttp2 implements AutoCloseable {
   private static final int HEADERS = 1;
   private static final int RST_STREAM = 3;
   private static final int SETTINGS = 4;
+  private static final int PING = 6;
+  private static final int WINDOW_UPDATE = 8;
+  private static final int CONTINUATION = 9;
+  private static final int CANCEL = 8;
 
   private final Socket socket;
   private final DataOutputStream out;
@@ -84,6 +88,60 @@ final class RawHttp2 implements AutoCloseable {
           return body.toString(StandardCharsets.UTF_8);
         }
       }
+    }
+  }
+
+  /** Frames that cost their sender little, and a careless server much. */
+  enum Flood {
+    RAPID_RESET,
+    CONTINUATION,
+    SETTINGS,
+    PING,
+    EMPTY_DATA,
+    WINDOW_UPDATE
+  }
+
+  /**
+   * Sends frames of a kind, and reads nothing.
+   *
+   * @return how many were sent before the connection was closed, or {@code most}
+   */
+  int flood(Flood kind, int most) {
+    int sent = 0;
+    try {
+      begin(kind);
+      for (; sent < most; sent++) {
+        switch (kind) {
+          case RAPID_RESET -> {
+            get("/light?wsdl", "http");
+            frame(RST_STREAM, 0, stream - 2, new byte[] {0, 0, 0, CANCEL});
+          }
+          // A header that is indexed in the table, again and again.
+          case CONTINUATION -> frame(CONTINUATION, 0, 1, new byte[] {(byte) 0x82});
+          case SETTINGS -> frame(SETTINGS, 0, 0, new byte[0]);
+          case PING -> frame(PING, 0, 0, new byte[8]);
+          case EMPTY_DATA -> frame(DATA, 0, 1, new byte[0]);
+          case WINDOW_UPDATE -> frame(WINDOW_UPDATE, 0, 0, new byte[] {0, 0, 0, 1});
+        }
+      }
+    } catch (IOException closed) {
+      return sent;
+    }
+    return sent;
+  }
+
+  private void begin(Flood kind) throws IOException {
+    if (kind == Flood.CONTINUATION) {
+      // Without END_HEADERS.
+      frame(HEADERS, 1, 1, new byte[] {(byte) 0x82, (byte) 0x86});
+    } else if (kind == Flood.EMPTY_DATA) {
+      ByteArrayOutputStream head = new ByteArrayOutputStream();
+      head.write(0x83);
+      head.write(0x86);
+      literal(head, 4, "/light");
+      literal(head, 1, "localhost");
+      // Without END_STREAM: a message is to come.
+      frame(HEADERS, 4, 1, head.toByteArray());
     }
   }
 

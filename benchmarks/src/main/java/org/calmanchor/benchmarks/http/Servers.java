@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.eclipse.jetty.http.HttpHeader;
@@ -49,7 +50,9 @@ public final class Servers {
       case "json" -> serve(new Codecs.Json());
       case "stax" -> serve(new Codecs.Stax());
       case "ours" -> serve(SoapHost.onPort(0));
-      case "callers" -> serve(SoapHost.onPort(0).callers(Servers::known));
+      case "callers" ->
+          // A benchmark is one caller, and as fast as it can.
+          serve(SoapHost.onPort(0).callers(Servers::known).limit(Limit.RATE_PER_CALLER, 1_000_000));
       default -> throw new IllegalArgumentException("raw, json, stax, ours or callers");
     }
   }

@@ -5,9 +5,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
-import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.Caller;
-import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.ContentType;
@@ -35,6 +33,10 @@ final class CallExecution implements SlotHolder {
   private final AnswerOutput output;
   private final Answer answer;
   private int slot = RunningCalls.FULL;
+
+  /** Whose call it was counted as. */
+  private volatile @Nullable String countedCaller;
+
   private @Nullable XmlIn in;
   private volatile @Nullable Invocation invocation;
   private volatile @Nullable CompletableFuture<Void> ended;
@@ -135,7 +137,7 @@ final class CallExecution implements SlotHolder {
   private CompletionStage<CallEnd> identified(UsernameTokens tokens, MessageHead head) {
     CompletionStage<Verification> verifying =
         tokens.verify(
-            head.headers().of(SecurityBlocks.HANDLER),
+            head.headers().of(CallerChecks.HANDLER),
             request.isProtected(),
             request.remoteAddress());
     if (verifying == null) {
@@ -143,7 +145,7 @@ final class CallExecution implements SlotHolder {
     }
     CompletableFuture<Verification> verified = verifying.toCompletableFuture();
     if (verified.isDone()) {
-      context.calledBy(SecurityBlocks.caller(verified.join()));
+      context.calledBy(CallerChecks.caller(verified.join()));
       return proceed(head);
     }
     // It is bounded in time, which is the service's and not the sender's.
@@ -161,7 +163,7 @@ final class CallExecution implements SlotHolder {
       if (!state.read()) {
         return CompletableFuture.completedFuture(answer.end());
       }
-      context.calledBy(SecurityBlocks.caller(verified));
+      context.calledBy(CallerChecks.caller(verified));
       return proceed(head);
     } finally {
       state.leave();
@@ -174,7 +176,8 @@ final class CallExecution implements SlotHolder {
     OperationPlan operation = dispatch(head.hasBody(), head.in());
     context.of(operation);
     answer.of(operation);
-    requireAllowed(operation);
+    CallerChecks.requireAllowed(operation, request, context, endpoint.settings().callers());
+    count(context.caller().orElse(null));
     requireOn(operation);
     requireUnderstood(head.envelope(), operation);
     Invocation invoked =
@@ -245,19 +248,11 @@ final class CallExecution implements SlotHolder {
     return found;
   }
 
-  /** Judges the operation that will run, whatever action, path or header order led to it. */
-  private void requireAllowed(OperationPlan operation) {
-    CallerSources callers = endpoint.settings().callers();
-    Caller caller = context.caller().orElse(null);
-    if (!operation.access().allows(caller, callers.isAny())) {
-      AuditLog.notAllowed(caller, request.remoteAddress(), operation.name());
-      if (caller == null) {
-        throw Refusal.needsCaller(operation.name(), callers);
-      }
-      // Who is known by the message is answered by a message.
-      throw request.caller() == null
-          ? SecurityBlocks.notAllowed(operation.name())
-          : Refusal.notAllowed(operation.name());
+  /** Counts the call as one of its caller, who has a share of the host. */
+  private void count(@Nullable Caller caller) {
+    if (caller != null && calls.isWatched()) {
+      calls.admitCaller(caller.name());
+      countedCaller = caller.name();
     }
   }
 
@@ -339,6 +334,10 @@ final class CallExecution implements SlotHolder {
     } finally {
       if (slot >= 0) {
         calls.free(slot, request.remoteAddress());
+      }
+      String counted = countedCaller;
+      if (counted != null) {
+        calls.freeCaller(counted);
       }
       isOver = true;
       CompletableFuture<Void> atEnd = ended;

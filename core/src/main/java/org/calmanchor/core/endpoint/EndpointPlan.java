@@ -29,7 +29,7 @@ final class EndpointPlan {
     this.digits = (int) settings.limits().value(Limit.DIGITS);
     this.inputs = settings.limits().inputs(settings.isLenient());
     if (settings.usernameTokens() != null) {
-      handlers.put(SecurityNames.SECURITY, SecurityBlocks.HANDLER);
+      handlers.put(SecurityNames.SECURITY, CallerChecks.HANDLER);
     }
     for (HeaderHandler handler : settings.headerHandlers()) {
       handler.blocks().forEach(name -> handlers.putIfAbsent(name, handler));

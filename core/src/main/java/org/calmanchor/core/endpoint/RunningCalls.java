@@ -7,10 +7,11 @@ import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Consumer;
-import org.calmanchor.core.limits.AddressShares;
+import org.calmanchor.core.limits.CallRate;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.limits.Shares;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -39,7 +40,11 @@ public final class RunningCalls implements AutoCloseable {
   private static final int STRIDE = 17;
 
   private final AtomicReferenceArray<@Nullable SlotHolder> slots;
-  private final AddressShares shares;
+  private final Shares shares;
+  private final Shares callerShares;
+  private final CallRate rate;
+  private final CallRate callerRate;
+  private final ExemptAddresses unshared;
   private final long readNanos;
   private final long callNanos;
   private final @Nullable Thread watch;
@@ -47,7 +52,11 @@ public final class RunningCalls implements AutoCloseable {
 
   private RunningCalls(Limits limits, int count, ExemptAddresses unshared) {
     this.slots = new AtomicReferenceArray<>(count);
-    this.shares = new AddressShares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
+    this.shares = new Shares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
+    this.callerShares = Shares.ofCallers((int) limits.value(Limit.CALLS_PER_CALLER));
+    this.rate = new CallRate(limits.value(Limit.RATE_PER_ADDRESS));
+    this.callerRate = new CallRate(limits.value(Limit.RATE_PER_CALLER));
+    this.unshared = unshared;
     this.readNanos = limits.time(Limit.READ_TIME).toNanos();
     this.callNanos = limits.time(Limit.CALL_TIME).toNanos();
     this.watch = count == 0 ? null : daemon(this::watch, "calm-anchor-watch");
@@ -101,10 +110,17 @@ public final class RunningCalls implements AutoCloseable {
   /** No slot was given, because the address has its share already. */
   static final int SHARE_TAKEN = -2;
 
+  /** No slot was given, because the address has begun too many calls in this second. */
+  static final int TOO_FAST = -3;
+
   /**
-   * Takes a slot for {@code call} and returns its number, or {@link #FULL} or {@link #SHARE_TAKEN}.
+   * Takes a slot for {@code call} and returns its number, or {@link #FULL}, {@link #SHARE_TAKEN} or
+   * {@link #TOO_FAST}.
    */
   int admit(SlotHolder call, String address) {
+    if (!unshared.contains(address) && !rate.allows(address)) {
+      return TOO_FAST;
+    }
     if (!shares.enter(address)) {
       return SHARE_TAKEN;
     }
@@ -122,9 +138,32 @@ public final class RunningCalls implements AutoCloseable {
 
   /** The refusal for a call that did not get a slot. */
   static Refusal refusal(int why) {
-    return why == SHARE_TAKEN
-        ? new Refusal(429, "Too many calls from your address are running; try again shortly.")
-        : new Refusal(503, "Too many calls are running; try again shortly.");
+    return switch (why) {
+      case SHARE_TAKEN ->
+          new Refusal(429, "Too many calls from your address are running; try again shortly.");
+      case TOO_FAST ->
+          new Refusal(429, "Too many calls came from your address in a second; try again shortly.");
+      default -> new Refusal(503, "Too many calls are running; try again shortly.");
+    };
+  }
+
+  /**
+   * Counts a call of a caller.
+   *
+   * @throws Refusal when it has too many running, or begins too many
+   */
+  void admitCaller(String name) {
+    if (!callerRate.allows(name)) {
+      throw new Refusal(429, "You have begun too many calls in a second; try again shortly.");
+    }
+    if (!callerShares.enter(name)) {
+      throw new Refusal(429, "Too many of your calls are running; try again shortly.");
+    }
+  }
+
+  /** Counts one call of a caller less; must be called once for each that was admitted. */
+  void freeCaller(String name) {
+    callerShares.leave(name);
   }
 
   /** Frees a slot; must be called once. */

@@ -43,6 +43,13 @@ public enum Limit {
       50,
       "those of one address; loopback and named proxies have no limit of their own",
       Reply.SHARE),
+  CALLS_PER_CALLER(50, "the calls of one caller that are served at the same time", Reply.SHARE),
+  RATE_PER_ADDRESS(
+      10_000,
+      "the calls that one address begins in a second; loopback and named proxies have no limit of"
+          + " their own",
+      Reply.SHARE),
+  RATE_PER_CALLER(10_000, "the calls that one caller begins in a second", Reply.SHARE),
   CONNECTIONS(2_000, "the connections that are open at the same time", Reply.WAITING),
   CONNECTIONS_PER_ADDRESS(
       200,

@@ -73,10 +73,10 @@ final class SecurityHeaderReader {
     Map<String, Element> parts = parts(timestamp);
     Element created = parts.get("Created");
     Element expires = parts.get("Expires");
-    if (created != null && time(created.getTextContent()).isAfter(clock.instant().plus(WINDOW))) {
+    if (created != null && time(text(created)).isAfter(clock.instant().plus(WINDOW))) {
       throw SecurityFaults.expired();
     }
-    if (expires != null && time(expires.getTextContent()).isBefore(clock.instant())) {
+    if (expires != null && time(text(expires)).isBefore(clock.instant())) {
       throw SecurityFaults.expired();
     }
   }
@@ -85,7 +85,7 @@ final class SecurityHeaderReader {
     Map<String, Element> parts = parts(element);
     Element name = parts.get("Username");
     Element password = parts.get("Password");
-    if (name == null || password == null || !Caller.isName(name.getTextContent())) {
+    if (name == null || password == null || !Caller.isName(text(name))) {
       throw SecurityFaults.invalidToken("A username token needs a Username and a Password.");
     }
     String type = password.getAttribute("Type");
@@ -102,14 +102,14 @@ final class SecurityHeaderReader {
     if (nonce != null && created == null) {
       throw SecurityFaults.invalidToken("A Nonce needs Created.");
     }
-    String createdText = created == null ? "" : created.getTextContent();
+    String createdText = created == null ? "" : text(created);
     Instant time = created == null ? null : time(createdText);
     if (time != null && Duration.between(time, clock.instant()).abs().compareTo(WINDOW) > 0) {
       throw SecurityFaults.expired();
     }
     return new UsernameToken(
-        name.getTextContent(),
-        password.getTextContent(),
+        text(name),
+        text(password),
         isDigest,
         nonce == null ? new byte[0] : nonce(nonce),
         createdText,
@@ -118,7 +118,7 @@ final class SecurityHeaderReader {
 
   private static byte[] nonce(Element nonce) {
     String encoding = nonce.getAttribute("EncodingType");
-    String text = nonce.getTextContent().strip();
+    String text = text(nonce).strip();
     if ((!encoding.isEmpty() && !encoding.equals(SecurityNames.BASE64))
         || text.isEmpty()
         || text.length() > MOST_OF_NONCE) {
@@ -153,6 +153,13 @@ final class SecurityHeaderReader {
       }
     }
     return parts;
+  }
+
+  private static String text(Element element) {
+    if (!children(element).isEmpty()) {
+      throw SecurityFaults.invalidToken(element.getLocalName() + " has text only.");
+    }
+    return element.getTextContent();
   }
 
   private static boolean is(Element element, String namespace, String name) {

@@ -9,7 +9,8 @@ import org.slf4j.LoggerFactory;
 
 /** What has been logged since a moment. */
 public final class TestLog {
-  private static final Path FILE = Path.of("target", "test.log");
+  private static final Path FILE =
+      Path.of(System.getProperty("org.slf4j.simpleLogger.logFile", "target/test.log"));
 
   private final int begin;
 

@@ -167,6 +167,10 @@ class UsernameTokensTest {
         token(NAME) + "|InvalidSecurityToken A username token needs",
         token(PASSWORD) + "|InvalidSecurityToken A username token needs",
         token("<wsse:Username>a:b</wsse:Username>" + PASSWORD) + "|InvalidSecurityToken A username",
+        token(NAME + "<wsse:Password><x/>gull</wsse:Password>")
+            + "|InvalidSecurityToken Password has text only.",
+        token("<wsse:Username>ines<x/></wsse:Username>" + PASSWORD)
+            + "|InvalidSecurityToken Username has text only.",
         token(NAME + NAME + PASSWORD) + "|InvalidSecurityToken Username occurs twice.",
         token(NAME + PASSWORD + PASSWORD) + "|InvalidSecurityToken Password occurs twice.",
         token(NAME + PASSWORD) + token(NAME + PASSWORD) + "|InvalidSecurity UsernameToken occurs",

@@ -167,7 +167,7 @@ class ArchitectureTest {
           .that()
           .haveNameNotMatching(
               ".*\\.(xml\\.Dom|codec\\.Any|objects\\.JavaValueModel|tree\\.TreeValueModel"
-                  + "|endpoint\\.(MessageHeaders|Header|Security|CallContext|Answer)"
+                  + "|endpoint\\.(MessageHeaders|Header|CallerChecks|CallContext|Answer)"
                   + "|usernametoken\\.|junit\\.Envelope).*")
           .should()
           .dependOnClassesThat()

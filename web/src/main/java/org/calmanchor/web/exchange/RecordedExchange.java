@@ -5,22 +5,21 @@ import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.security.cert.X509Certificate;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.io.BulkInputStream;
 import org.calmanchor.core.logging.SecretNames;
 import org.calmanchor.web.event.ServedExchange;
+import org.calmanchor.web.http.DelegatedRequest;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
 
 /** Records an exchange while it passes, up to a limit, with its secrets masked. */
-public final class RecordedExchange implements HttpRequest, HttpResponse {
+public final class RecordedExchange extends DelegatedRequest implements HttpResponse {
   private final HttpRequest request;
   private final HttpResponse response;
   private final Instant at = Instant.now();
@@ -41,6 +40,7 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   private int status;
 
   RecordedExchange(HttpRequest request, HttpResponse response) {
+    super(request);
     this.request = request;
     this.response = response;
     // Copied now, because the request is not valid after its answer.
@@ -181,92 +181,7 @@ public final class RecordedExchange implements HttpRequest, HttpResponse {
   }
 
   @Override
-  public String method() {
-    return request.method();
-  }
-
-  @Override
   public String path() {
     return path;
-  }
-
-  @Override
-  public @Nullable String query() {
-    return request.query();
-  }
-
-  @Override
-  public @Nullable String header(String name) {
-    return request.header(name);
-  }
-
-  @Override
-  public List<String> headers(String name) {
-    return request.headers(name);
-  }
-
-  @Override
-  public Map<String, String> headers() {
-    return request.headers();
-  }
-
-  @Override
-  public String scheme() {
-    return request.scheme();
-  }
-
-  @Override
-  public @Nullable String authority() {
-    return request.authority();
-  }
-
-  @Override
-  public boolean isProxied() {
-    return request.isProxied();
-  }
-
-  @Override
-  public String prefix() {
-    return request.prefix();
-  }
-
-  @Override
-  public boolean isRepeated(String name) {
-    return request.isRepeated(name);
-  }
-
-  @Override
-  public @Nullable X509Certificate clientCertificate() {
-    return request.clientCertificate();
-  }
-
-  @Override
-  public String localAddress() {
-    return request.localAddress();
-  }
-
-  @Override
-  public String remoteAddress() {
-    return request.remoteAddress();
-  }
-
-  @Override
-  public long length() {
-    return request.length();
-  }
-
-  @Override
-  public void resume(Runnable rest) {
-    request.resume(rest);
-  }
-
-  @Override
-  public @Nullable Instant deadline() {
-    return request.deadline();
-  }
-
-  @Override
-  public boolean isCancelled() {
-    return request.isCancelled();
   }
 }

@@ -3,7 +3,9 @@ package org.calmanchor.core.endpoint;
 import java.util.List;
 import java.util.Set;
 import javax.xml.namespace.QName;
+import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
@@ -12,9 +14,9 @@ import org.calmanchor.core.usernametoken.SecurityNames;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.w3c.dom.Element;
 
-/** The header blocks of WS-Security, which are looked at before all others. */
-final class SecurityBlocks {
-  /** Collects the blocks; the endpoint itself verifies them. */
+/** Who calls, by the header blocks of WS-Security, and what the caller may. */
+final class CallerChecks {
+  /** Collects the blocks, which are looked at before all others. */
   static final HeaderHandler HANDLER =
       new HeaderHandler() {
         @Override
@@ -28,7 +30,7 @@ final class SecurityBlocks {
         }
       };
 
-  private SecurityBlocks() {}
+  private CallerChecks() {}
 
   /**
    * The caller that was found.
@@ -47,13 +49,25 @@ final class SecurityBlocks {
         : new Refusal(503, "Too many callers are being verified; try again shortly.");
   }
 
-  /** The fault for a caller without the role. */
-  static SoapFaultException notAllowed(String operation) {
-    return new SoapFaultException(
-        new SoapFault(
-            FaultCode.SENDER,
-            null,
-            "You may not call operation " + operation + ": it is for other roles than yours.",
-            null));
+  /**
+   * Judges the operation that will run, whatever action, path or header order led to it.
+   *
+   * @throws RuntimeException when this caller may not call it
+   */
+  static void requireAllowed(
+      OperationPlan operation, Request request, CallContext context, CallerSources callers) {
+    Caller caller = context.caller().orElse(null);
+    if (operation.access().allows(caller, callers.isAny())) {
+      return;
+    }
+    AuditLog.notAllowed(caller, request.remoteAddress(), operation.name());
+    if (caller == null) {
+      throw Refusal.needsCaller(operation.name(), callers);
+    }
+    Refusal refusal = Refusal.notAllowed(operation.name());
+    // Who is known by the message is answered by a message.
+    throw request.caller() == null
+        ? new SoapFaultException(new SoapFault(FaultCode.SENDER, null, refusal.sentence(), null))
+        : refusal;
   }
 }

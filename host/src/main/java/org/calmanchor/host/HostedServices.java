@@ -1,0 +1,100 @@
+package org.calmanchor.host;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.EndpointSettings;
+import org.calmanchor.web.ForwardedService;
+import org.calmanchor.web.HostedService;
+
+/** The services of a host by their paths, before it starts. Not safe for several threads. */
+final class HostedServices {
+  private final Map<String, HostedService> services = new LinkedHashMap<>();
+
+  /**
+   * Adds an endpoint, beside those that its path has already.
+   *
+   * @throws IllegalArgumentException when the path is malformed, or has a service already whose
+   *     messages could not be told apart from this one's
+   */
+  void add(String path, Endpoint endpoint) {
+    services.merge(path, new HostedService(path, endpoint), HostedServices::joined);
+  }
+
+  private static HostedService joined(HostedService hosted, HostedService more) {
+    try {
+      return hosted.with(hosted.endpoint().and(more.endpoint()));
+    } catch (IllegalArgumentException alike) {
+      throw new IllegalArgumentException("at " + hosted.path() + ", " + alike.getMessage(), alike);
+    }
+  }
+
+  /**
+   * Adds a service elsewhere.
+   *
+   * @throws IllegalArgumentException when the path is malformed, or has a service already
+   */
+  void forward(String path, ForwardedService service) {
+    if (services.putIfAbsent(path, new HostedService(path, service)) != null) {
+      throw new IllegalArgumentException("at " + path + " there is a service already");
+    }
+  }
+
+  /** Removes the service at {@code path} from the index. */
+  void unlist(String path) {
+    services.put(path, served(path).unlisted());
+  }
+
+  /** Switches operations off; no name means all at that path. */
+  void switchOff(String path, String... operations) {
+    HostedService hosted = served(path);
+    Set<String> off = Switches.off(hosted.endpoint(), operations);
+    services.put(path, hosted.with(hosted.endpoint().switchingOff(off)));
+  }
+
+  private HostedService served(String path) {
+    HostedService hosted = services.get(path);
+    if (hosted == null) {
+      throw new IllegalArgumentException("nothing is served at " + path + "; serve it first");
+    }
+    return hosted;
+  }
+
+  /**
+   * Refuses operations for certain callers, which must not be open because nobody knows callers.
+   *
+   * @throws IllegalArgumentException when there is one
+   */
+  void requireNoCallers() {
+    for (HostedService service : services.values()) {
+      if (!service.isForwarded()) {
+        service.endpoint().access().stream()
+            .filter(each -> each.access().isMarked())
+            .findFirst()
+            .ifPresent(HostedServices::refuse);
+      }
+    }
+  }
+
+  private static void refuse(Endpoint.OperationAccess marked) {
+    throw new IllegalArgumentException(
+        "operation "
+            + marked.operation()
+            + " of "
+            + marked.service()
+            + " is for certain callers ("
+            + marked.access()
+            + "), but this host knows none; say who knows them, with callers(...)");
+  }
+
+  /** The services, with the settings of the host that serves them. */
+  List<HostedService> with(EndpointSettings serving) {
+    return services.values().stream()
+        .map(
+            service ->
+                service.isForwarded() ? service : service.with(service.endpoint().with(serving)))
+        .toList();
+  }
+}
