@@ -52,10 +52,11 @@ public final class Session {
     access.addAll(AccessTable.of(reading));
   }
 
-  /** Adds a service by its contract, as for others. */
+  /** Adds a service by its contract, which says nothing about callers. */
   public void add(
       String path, Contract contract, Examples examples, Operation operation, String expectation) {
-    add(path, contract, examples, operation, expectation, false);
+    add(path, contract, examples, operation, expectation, true);
+    access.add(contract.portTypes().get(0).name().getLocalPart() + "  any caller");
   }
 
   private void add(

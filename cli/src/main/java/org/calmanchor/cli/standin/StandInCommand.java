@@ -5,12 +5,15 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.Map;
+import org.calmanchor.cli.CallersOption;
 import org.calmanchor.cli.DocumentOptions;
 import org.calmanchor.cli.PageOptions;
 import org.calmanchor.cli.Session;
 import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.TlsOptions;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.cli.terminal.Terminal;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Examples;
 import org.calmanchor.core.model.PortType;
@@ -55,6 +58,10 @@ public final class StandInCommand implements Subcommand {
 
   @Mixin private PageOptions page = new PageOptions();
 
+  @Mixin private CallersOption callers = new CallersOption();
+
+  @Mixin private TlsOptions tls = new TlsOptions();
+
   @Override
   public Integer call() throws InterruptedException {
     ReadDocument read = documents.read(document);
@@ -63,6 +70,11 @@ public final class StandInCommand implements Subcommand {
     SoapHost host = page.hostOn(port);
     Map<String, String> paths = served(read, host, out);
     Session session = new Session(out);
+    CallerSources known = callers.applyTo(host, tls.knowsCertificates());
+    tls.applyTo(host).ifPresent(session::trust);
+    if (known.isAny()) {
+      session.showCallers("NAME", known.words());
+    }
     for (PortType portType : read.contract().portTypes()) {
       String path = paths.get(portType.name().getLocalPart());
       Contract contract = read.contract().of(portType.name());

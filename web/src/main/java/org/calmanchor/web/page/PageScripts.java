@@ -16,6 +16,7 @@ public final class PageScripts {
           "checks",
           "controls",
           "copies",
+          "credentials",
           "dom",
           "exchanges",
           "expect",

@@ -16,6 +16,7 @@ import java.util.stream.Stream;
 import org.calmanchor.checks.CheckFile;
 import org.calmanchor.checks.Expected;
 import org.calmanchor.core.access.Access;
+import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
@@ -136,6 +137,11 @@ public final class ServiceSite {
     Access access = member == null ? Access.UNSAID : member.access();
     boolean isForAll = access.allows(null, state.callers().isAny()) || !forwardsTo.isEmpty();
     return isForAll ? "" : access.toString();
+  }
+
+  /** How the page can send credentials. */
+  public List<CredentialsWay> ways() {
+    return CredentialsWay.of(forwardsTo.isEmpty() ? state.callers() : CallerSources.NONE);
   }
 
   /** Who may call its operations, in a few words; empty if everybody may call all of them. */

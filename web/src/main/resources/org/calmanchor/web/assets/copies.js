@@ -1,8 +1,9 @@
 // Copying a request as something else.
 
+import { credentials, secured } from "./credentials.js";
 import { offer, part } from "./dom.js";
 import { prepared, requestHead } from "./request.js";
-import { address, credentials } from "./server.js";
+import { address } from "./server.js";
 
 const quoted = (text) => `'${text.replaceAll("'", "'\\''")}'`;
 
@@ -29,5 +30,6 @@ export async function copyAs(section, way) {
   const request = await prepared(section);
   if (!request) return;
   const title = { curl: "The curl command", http: "The HTTP request", java: "The Java call" }[way];
-  await offer(part(section, "copied"), title ?? "The envelope", COPIES[way](request));
+  const shown = { ...request, envelope: await secured(request.envelope, true) };
+  await offer(part(section, "copied"), title ?? "The envelope", COPIES[way](shown));
 }

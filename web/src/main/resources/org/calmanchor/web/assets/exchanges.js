@@ -1,8 +1,9 @@
 // What went over the wire: the calls of this page, and those of others where the host keeps them.
 
 import { answerRows } from "./rows.js";
+import { credentials, secured } from "./credentials.js";
 import { banner, button, element, grid, heading, part } from "./dom.js";
-import { ask, asking, credentials, headLines, path, reachable } from "./server.js";
+import { ask, asking, headLines, path, reachable } from "./server.js";
 import { difference, paint } from "./wire.js";
 
 /** How many calls of this page are kept. */
@@ -25,14 +26,15 @@ let isPaused = false;
 let drawn = "";
 
 /** Notes a call of this page. */
-export function note({ request, answer, said, source = "this page", millis = 0 }) {
+export async function note({ request, answer, said, source = "this page", millis = 0 }) {
+  const sent = await secured(request.envelope, true);
   const operation = request.envelope.match(/Body[^>]*>\s*<(?:[\w.-]+:)?([\w.-]+)/)?.[1] ?? "?";
   visit.unshift({
     at: new Date().toISOString(),
     from: source,
     operation,
     requestHeaders: { ...request.headers, ...credentials(true) },
-    request: request.envelope,
+    request: sent,
     status: answer?.status ?? 0,
     responseHeaders: answer?.headers ?? {},
     response: answer?.message ?? "",

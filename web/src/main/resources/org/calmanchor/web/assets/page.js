@@ -181,9 +181,12 @@ for (const way of document.querySelectorAll("[data-copy-text]")) {
     way.textContent = isCopied ? "Copied" : way.dataset.copyText;
   });
 }
-for (const box of document.querySelectorAll(".credentials input")) {
+for (const box of document.querySelectorAll(".credentials :is(input, select)")) {
   box.addEventListener("input", () => {
-    const caller = document.querySelector("[data-user]").value;
+    const isToken = document.querySelector("[data-way]").value === "bearer";
+    document.querySelector("[data-user]").parentElement.hidden = isToken;
+    document.querySelector("[data-secret]").textContent = isToken ? "Token" : "Password";
+    const caller = isToken ? "" : document.querySelector("[data-user]").value;
     document.querySelector("[data-caller]").textContent = caller && `of ${caller}`;
     const shown = sections.find((section) => !section.hidden);
     if (shown) changed(shown);

@@ -1,9 +1,10 @@
 // The request of an operation: what its form stands for, as it will be sent, and kept for a reload.
 
+import { credentials, secured } from "./credentials.js";
 import { part } from "./dom.js";
 import { fill, gather } from "./forms.js";
 import { mark, unmark } from "./marks.js";
-import { ask, credentials, headLines, path, reachable, service } from "./server.js";
+import { ask, headLines, path, reachable, service } from "./server.js";
 import { paint } from "./wire.js";
 
 const KEPT = (section) => `values ${path} ${service} ${section.dataset.operation}`;
@@ -33,7 +34,7 @@ export async function draft(section) {
     error.hidden = true;
     section.request = request;
     part(section, "request-headers").textContent = requestHead(request.headers);
-    paint(part(section, "request-envelope"), request.envelope);
+    paint(part(section, "request-envelope"), await secured(request.envelope, true));
     keep(section, asked);
     return request;
   } catch (failure) {

@@ -1,5 +1,7 @@
 // What the page asks of the server. The page itself never builds or reads contract XML.
 
+import { credentials, secured } from "./credentials.js";
+
 const desk = document.querySelector(".desk");
 export const { path, asking, address, service } = desk.dataset;
 
@@ -17,23 +19,13 @@ export async function ask(what, question = {}) {
   return answer;
 }
 
-/** The header that carries the credentials, if there are any (RFC 7617). */
-export function credentials(isShown) {
-  const user = document.querySelector("[data-user]").value;
-  const password = document.querySelector("[data-password]").value;
-  if (user === "" && password === "") return {};
-  if (isShown) return { Authorization: "Basic •••" };
-  const bytes = new TextEncoder().encode(`${user}:${password}`);
-  return { Authorization: `Basic ${btoa(String.fromCharCode(...bytes))}` };
-}
-
 /** Sends an envelope to the endpoint, as any caller would; `cancelled` breaks the call off. */
 export async function call(headers, envelope, cancelled = null) {
   const begin = performance.now();
   const response = await fetch(path, {
     method: "POST",
     headers: { ...headers, ...credentials(false) },
-    body: envelope,
+    body: await secured(envelope, false),
     // The page asks for the name and the password itself, so the browser must not.
     credentials: "omit",
     signal: AbortSignal.any([AbortSignal.timeout(PATIENCE), ...(cancelled ? [cancelled] : [])]),
