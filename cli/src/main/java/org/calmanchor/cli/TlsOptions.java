@@ -61,9 +61,8 @@ public final class TlsOptions {
   @Option(
       names = "--client-certificates",
       paramLabel = "WANTED|NEEDED",
-      description = "Whether clients without a certificate may connect. Default: ${DEFAULT-VALUE}.",
-      defaultValue = "WANTED")
-  private Tls.Clients clients = Tls.Clients.WANTED;
+      description = "Whether clients without a certificate may connect. Default: WANTED.")
+  private Tls.@Nullable Clients clients;
 
   @Option(
       names = "--hsts",
@@ -90,6 +89,10 @@ public final class TlsOptions {
     if (ways > 1) {
       throw CommandException.usage("There is one of --tls, --tls-store and --tls-self-signed.");
     }
+    if (clients == Tls.Clients.NONE || (clients != null && authorities == null)) {
+      throw CommandException.usage(
+          "--client-certificates is WANTED or NEEDED, together with --client-ca FILE.");
+    }
     if (ways == 0) {
       if (authorities != null || strictDays != 0) {
         throw CommandException.usage(
@@ -105,11 +108,9 @@ public final class TlsOptions {
       if (authorities != null) {
         Certificates.at(authorities);
         tls =
-            switch (clients) {
-              case NEEDED -> tls.needingClients(authorities);
-              case WANTED -> tls.wantingClients(authorities);
-              case NONE -> tls;
-            };
+            clients == Tls.Clients.NEEDED
+                ? tls.needingClients(authorities)
+                : tls.wantingClients(authorities);
       }
       host.tls(tls);
       return keys instanceof SelfSignedKeys made ? Optional.of(written(made)) : Optional.empty();

@@ -63,6 +63,8 @@ class CommandMistakesTest {
             + " you mean deep.Desk?",
         "serve deep.Elsewhere --classpath .|2|There is no class deep.Elsewhere on the class path .. Compile it"
             + " first; --classpath",
+        "serve deep.Desk --classpath . --client-certificates NEEDED|2|--client-certificates is WANTED or"
+            + " NEEDED, together with --client-ca FILE.",
         "serve deep.Dekc --classpath .|2|Did you mean \"deep.Desk\"?",
         "serve deep.Elsewhere|2|Compile it first, and say where its classes are: --classpath FOLDER.",
         "serve deep.Inner|2|Did you mean deep.Inner, with --classpath built/classes?",
