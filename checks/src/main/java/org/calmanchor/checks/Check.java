@@ -55,11 +55,13 @@ public record Check(
   }
 
   /**
-   * Whether it is one call whose values are all in the file: it has no steps before it, and takes
-   * nothing from elsewhere.
+   * Whether it is one call whose values are all in the file: it has no steps before it, takes
+   * nothing from elsewhere, and is not about who calls.
    */
   public boolean isOneCall() {
     return settings.given().isEmpty()
+        && settings.caller() == null
+        && !(expected instanceof Expected.Refused)
         && !References.areIn(input)
         && !References.areIn(headerBlocks)
         && !(expected instanceof Expected.Result result && References.areIn(result.values()))

@@ -29,11 +29,13 @@ final class CheckReader {
   private final String file;
   private final YamlNodes nodes;
   private final ValueReader values;
+  private final CheckCallerReader callers;
 
   CheckReader(String file) {
     this.file = file;
     this.nodes = new YamlNodes(file);
     this.values = new ValueReader(nodes);
+    this.callers = new CheckCallerReader(nodes, values);
   }
 
   List<Check> read(String yaml) {
@@ -43,14 +45,18 @@ final class CheckReader {
     }
     Map<String, Node> top = nodes.mapping(root.get(), "a check, or \"checks\" and a list of them");
     if (!top.containsKey("checks")) {
-      return List.of(check(root.get(), "", Map.of()));
+      return List.of(check(root.get(), new Common("", null, Map.of())));
     }
-    nodes.requireKnown(top, "service", "checks", "sets");
-    String service = nodes.optional(top, "service", "");
-    Map<String, List<Check>> sets = sets(top.get("sets"), service);
+    nodes.requireKnown(top, "service", "caller", "checks", "sets");
+    Common common =
+        new Common(
+            nodes.optional(top, "service", ""),
+            callers.read(top.get("caller"), null),
+            new LinkedHashMap<>());
+    readSets(top.get("sets"), common);
     List<Check> checks = new ArrayList<>();
     for (Node item : nodes.sequence(top.get("checks"), "a list of checks")) {
-      checks.add(check(item, service, sets));
+      checks.add(check(item, common));
     }
     return List.copyOf(checks);
   }
@@ -69,6 +75,10 @@ final class CheckReader {
       throw new CheckFileException(file, 0, "\"after\" is for stand-ins; it belongs into a file.");
     }
     Expected expected = expected(root.get(), root.get());
+    if (expected instanceof Expected.Refused) {
+      throw new CheckFileException(
+          file, 0, "\"refused\" is for checks in files, which calm-anchor check runs.");
+    }
     try {
       return new References(Map.of(), name -> null).resolve(expected);
     } catch (IllegalArgumentException reference) {
@@ -77,18 +87,28 @@ final class CheckReader {
     }
   }
 
-  /** The named sets of steps, of which one may use those before it. */
-  private Map<String, List<Check>> sets(@Nullable Node node, String service) {
-    Map<String, List<Check>> sets = new LinkedHashMap<>();
+  /**
+   * What all checks of a file have in common.
+   *
+   * @param sets the named sets of steps, of which one may use those before it
+   */
+  private record Common(
+      String service, @Nullable CheckCaller caller, Map<String, List<Check>> sets) {
+    Common with(String otherService, @Nullable CheckCaller otherCaller) {
+      return new Common(otherService, otherCaller, sets);
+    }
+  }
+
+  private void readSets(@Nullable Node node, Common common) {
     if (node != null) {
       nodes
           .mapping(node, "sets of steps by name")
-          .forEach((name, steps) -> sets.put(name, steps(steps, service, sets)));
+          .forEach((name, steps) -> common.sets().put(name, steps(steps, common)));
     }
-    return sets;
   }
 
-  private List<Check> steps(@Nullable Node node, String service, Map<String, List<Check>> sets) {
+  private List<Check> steps(@Nullable Node node, Common common) {
+    Map<String, List<Check>> sets = common.sets();
     List<Check> steps = new ArrayList<>();
     List<Node> all = node == null ? List.of() : nodes.sequence(node, "steps, or names of sets");
     for (Node each : all) {
@@ -105,28 +125,30 @@ final class CheckReader {
         }
         steps.addAll(set);
       } else {
-        steps.add(step(each, service));
+        steps.add(step(each, common));
       }
     }
     return steps;
   }
 
-  private Check step(Node node, String service) {
+  private Check step(Node node, Common common) {
     Map<String, Node> parts = nodes.mapping(node, "a step: operation, input");
-    nodes.requireKnown(parts, "step", "operation", "soap", "input", "headerBlocks", "expect");
+    nodes.requireKnown(
+        parts, "step", "operation", "soap", "caller", "input", "headerBlocks", "expect");
     String operation = nodes.required(parts, node, "operation");
     Node expect = parts.get("expect");
     return new Check(
         nodes.optional(parts, "step", operation),
-        service,
+        common.service(),
         operation,
         version(parts.get("soap")),
         values.values(parts.get("input")),
         values.values(parts.get("headerBlocks")),
-        expect == null ? ANY_RESULT : expected(expect, node));
+        expect == null ? ANY_RESULT : expected(expect, node),
+        CheckSettings.callBy(callers.read(parts.get("caller"), common.caller())));
   }
 
-  private Check check(Node node, String serviceOfAll, Map<String, List<Check>> sets) {
+  private Check check(Node node, Common common) {
     Map<String, Node> parts = nodes.mapping(node, "a check: check, operation, input, expect");
     nodes.requireKnown(
         parts,
@@ -134,6 +156,7 @@ final class CheckReader {
         "service",
         "operation",
         "soap",
+        "caller",
         "input",
         "headerBlocks",
         "expect",
@@ -141,7 +164,8 @@ final class CheckReader {
         "tags",
         "within",
         "repeat");
-    String service = nodes.optional(parts, "service", serviceOfAll);
+    String service = nodes.optional(parts, "service", common.service());
+    CheckCaller caller = callers.read(parts.get("caller"), common.caller());
     return new Check(
         nodes.required(parts, node, "check"),
         service,
@@ -152,10 +176,11 @@ final class CheckReader {
         expected(parts.get("expect"), node),
         new CheckSettings(
             tags(parts.get("tags")),
-            steps(parts.get("given"), service, sets),
+            steps(parts.get("given"), common.with(service, caller)),
             parts.containsKey("within") ? nodes.duration(parts.get("within"), "within") : null,
             repeat(parts.get("repeat")),
-            nodes.after(parts.get("expect"))));
+            nodes.after(parts.get("expect")),
+            caller));
   }
 
   private Set<String> tags(@Nullable Node node) {
@@ -215,6 +240,10 @@ final class CheckReader {
       return new Expected.Accepted();
     }
     Map<String, Node> parts = nodes.mapping(node, "result, fault or undeclaredFault");
+    if (parts.containsKey("refused")) {
+      nodes.requireKnown(parts, "refused");
+      return new Expected.Refused(status(parts.get("refused")));
+    }
     Compare compare = compare(parts.get("compare"));
     if (parts.containsKey("result")) {
       nodes.requireKnown(parts, "result", "compare", "after");
@@ -228,11 +257,21 @@ final class CheckReader {
     if (!parts.containsKey("fault")) {
       throw nodes.problem(
           node,
-          "\"expect\" holds \"result\", \"fault\" and its name, or \"undeclaredFault\" and its code.");
+          "\"expect\" holds \"result\", \"fault\" and its name, \"undeclaredFault\" and its code, or"
+              + " \"refused\" and an HTTP status.");
     }
     nodes.requireKnown(parts, "fault", "code", "reason", "detail", "compare", "after");
     String name = nodes.required(parts, node, "fault");
     return fault(name, nodes.optional(parts, node, "code"), parts, node, compare);
+  }
+
+  private int status(Node node) {
+    String text = nodes.scalar(node, "an HTTP status");
+    if (!text.matches("[45]\\d\\d")) {
+      throw nodes.problem(
+          node, "\"refused\" has an HTTP status, such as 401 or 403, not " + text + ".");
+    }
+    return Integer.parseInt(text);
   }
 
   private Expected fault(

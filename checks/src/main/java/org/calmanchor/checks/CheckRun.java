@@ -10,30 +10,31 @@ import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
 import org.jspecify.annotations.Nullable;
 
-/** Runs checks of one contract. Safe for any number of threads, as far as the caller is. */
+/** Runs checks of one contract. Safe for any number of threads, as far as the transport is. */
 public final class CheckRun {
   private final Comparison comparison;
-  private final Caller caller;
+  private final CheckTransport transport;
   private final UnaryOperator<@Nullable String> environment;
 
   /**
-   * Creates a run of checks of {@code contract}; {@code caller} makes the calls. Checks get nothing
-   * from the environment.
+   * Creates a run of checks of {@code contract}; {@code transport} makes the calls. Checks get
+   * nothing from the environment.
    */
-  public CheckRun(Contract contract, Caller caller) {
-    this(contract, caller, name -> null);
+  public CheckRun(Contract contract, CheckTransport transport) {
+    this(contract, transport, name -> null);
   }
 
   /**
    * Creates a run of checks of {@code contract}.
    *
-   * @param caller makes the calls
+   * @param transport makes the calls
    * @param environment the value of a variable of the environment, or null if it is not set or not
    *     for checks
    */
-  public CheckRun(Contract contract, Caller caller, UnaryOperator<@Nullable String> environment) {
+  public CheckRun(
+      Contract contract, CheckTransport transport, UnaryOperator<@Nullable String> environment) {
     this.comparison = new Comparison(contract);
-    this.caller = caller;
+    this.transport = transport;
     this.environment = environment;
   }
 
@@ -76,7 +77,7 @@ public final class CheckRun {
               references.resolveRequest(check.headerBlocks()),
               check.expected());
       start = System.nanoTime();
-      Outcome outcome = caller.call(request);
+      Outcome outcome = transport.call(request);
       Duration took = Duration.ofNanos(System.nanoTime() - start);
       Map<String, Map<String, ?>> known = new LinkedHashMap<>(steps);
       known.put(Reference.REQUEST, request.input());
@@ -92,6 +93,9 @@ public final class CheckRun {
             List.of(new Difference("", "an answer within " + within, "one after " + took));
       }
       return new CheckResult(check, outcome, differences, took, null);
+    } catch (CallRefusedException refused) {
+      Duration took = Duration.ofNanos(System.nanoTime() - start);
+      return new CheckResult(check, null, Comparison.differences(check, refused), took, null);
     } catch (IOException | IllegalArgumentException failed) {
       Duration took = Duration.ofNanos(System.nanoTime() - start);
       Difference difference =

@@ -16,12 +16,18 @@ import org.jspecify.annotations.Nullable;
  * @param within how long the call of the check may take; null for any time
  * @param repeat how often it is run, steps included; the first failure ends it
  * @param after how long a stand-in waits before it answers so; zero for not at all
+ * @param caller as whom it calls; null for the caller of the run
  */
 public record CheckSettings(
-    Set<String> tags, List<Check> given, @Nullable Duration within, int repeat, Duration after) {
+    Set<String> tags,
+    List<Check> given,
+    @Nullable Duration within,
+    int repeat,
+    Duration after,
+    @Nullable CheckCaller caller) {
   /** Nothing but the call itself, once. */
   public static final CheckSettings NONE =
-      new CheckSettings(Set.of(), List.of(), null, 1, Duration.ZERO);
+      new CheckSettings(Set.of(), List.of(), null, 1, Duration.ZERO, null);
 
   /**
    * Copies the collections.
@@ -34,5 +40,10 @@ public record CheckSettings(
     if (repeat < 1) {
       throw new IllegalArgumentException("a check is run once or more, not " + repeat + " times");
     }
+  }
+
+  /** A single call as a caller; null for the caller of the run. */
+  static CheckSettings callBy(@Nullable CheckCaller caller) {
+    return new CheckSettings(Set.of(), List.of(), null, 1, Duration.ZERO, caller);
   }
 }

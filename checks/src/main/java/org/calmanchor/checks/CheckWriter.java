@@ -100,6 +100,9 @@ final class CheckWriter {
     if (check.version() != null) {
       document.put("soap", CheckReader.number(check.version()));
     }
+    if (check.settings().caller() != null) {
+      document.put("caller", CheckCallerReader.document(check.settings().caller()));
+    }
     if (!check.headerBlocks().isEmpty()) {
       document.put("headerBlocks", check.headerBlocks());
     }
@@ -122,6 +125,8 @@ final class CheckWriter {
       put(document, "reason", fault.reason());
       put(document, "detail", fault.values());
       compare(document, fault.compare());
+    } else if (expected instanceof Expected.Refused refused) {
+      document.put("refused", Integer.toString(refused.status()));
     } else {
       return "accepted";
     }

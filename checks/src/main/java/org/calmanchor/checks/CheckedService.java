@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A service that checks are run against: a port type of a contract, and what makes its calls. Safe
- * for any number of threads, as far as the caller is.
+ * for any number of threads, as far as the transport is.
  */
 public final class CheckedService {
   private final PortType portType;
@@ -19,14 +19,14 @@ public final class CheckedService {
   /**
    * Creates the service of the first port type of a contract.
    *
-   * @param caller makes the calls
+   * @param transport makes the calls
    * @param environment the value of a variable of the environment, or null if it is not set or not
    *     for checks
    */
   public CheckedService(
-      Contract contract, Caller caller, UnaryOperator<@Nullable String> environment) {
+      Contract contract, CheckTransport transport, UnaryOperator<@Nullable String> environment) {
     this.portType = contract.portTypes().get(0);
-    this.run = new CheckRun(contract, caller, environment);
+    this.run = new CheckRun(contract, transport, environment);
   }
 
   /**

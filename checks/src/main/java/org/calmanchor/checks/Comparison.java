@@ -46,11 +46,27 @@ public final class Comparison {
     if (check.expected() instanceof Expected.Result expected) {
       result(operation, expected, outcome, found);
     } else if (check.expected() instanceof Expected.Fault expected) {
-      refusal(operation, expected, outcome, found);
+      fault(operation, expected, outcome, found);
+    } else if (check.expected() instanceof Expected.Refused expected) {
+      found.add(new Difference("", words(expected), words(outcome)));
     } else if (!(outcome instanceof Outcome.Result)) {
       found.add(new Difference("", "that the message is accepted", words(outcome)));
     }
     return List.copyOf(found);
+  }
+
+  /** The same for a call that was refused without a SOAP message. */
+  static List<Difference> differences(Check check, CallRefusedException refused) {
+    if (!(check.expected() instanceof Expected.Refused expected)) {
+      return List.of(new Difference("", "an answer", "none: " + refused.getMessage()));
+    }
+    return expected.status() == refused.status()
+        ? List.of()
+        : List.of(new Difference("", words(expected), "HTTP status " + refused.status()));
+  }
+
+  private static String words(Expected.Refused expected) {
+    return "a refusal with HTTP status " + expected.status();
   }
 
   /**
@@ -125,10 +141,10 @@ public final class Comparison {
     return new Particle(new ElementDeclaration(key, type, false, "", Origin.NONE), 1, 1);
   }
 
-  private void refusal(
+  private void fault(
       Operation operation, Expected.Fault expected, Outcome outcome, List<Difference> found) {
     String name = expected.name();
-    Operation.@Nullable FaultUse declared = name == null ? null : fault(operation, name);
+    Operation.@Nullable FaultUse declared = name == null ? null : declared(operation, name);
     if (outcome instanceof Outcome.DeclaredFault fault) {
       if (!fault.name().equals(name)) {
         found.add(new Difference("fault", name == null ? "none declared" : name, fault.name()));
@@ -148,7 +164,7 @@ public final class Comparison {
     }
   }
 
-  private static Operation.FaultUse fault(Operation operation, String name) {
+  private static Operation.FaultUse declared(Operation operation, String name) {
     return operation.faults().stream()
         .filter(fault -> fault.name().equals(name))
         .findFirst()

@@ -4,7 +4,8 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** The expected outcome of a call. */
-public sealed interface Expected permits Expected.Result, Expected.Fault, Expected.Accepted {
+public sealed interface Expected
+    permits Expected.Result, Expected.Fault, Expected.Refused, Expected.Accepted {
   /** How much of an answer is compared. */
   enum Compare {
     /** Everything: members that are not listed must be absent. */
@@ -32,6 +33,13 @@ public sealed interface Expected permits Expected.Result, Expected.Fault, Expect
       @Nullable Map<String, Object> values,
       Compare compare)
       implements Expected {}
+
+  /**
+   * No SOAP message, but an HTTP status that refuses the call.
+   *
+   * @param status such as 401 or 403
+   */
+  record Refused(int status) implements Expected {}
 
   /** A one-way message that is accepted. */
   record Accepted() implements Expected {}

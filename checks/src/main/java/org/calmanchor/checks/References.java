@@ -89,14 +89,22 @@ record References(Map<String, Map<String, ?>> steps, UnaryOperator<@Nullable Str
       return new Matcher.Unordered(unordered.items().stream().map(this::resolve).toList());
     }
     if (value instanceof Reference.Environment variable) {
-      String found = environment.apply(variable.name());
-      if (found == null) {
-        throw new IllegalArgumentException(
-            "the environment variable " + variable.name() + " is not set");
-      }
-      return found;
+      return variable(variable.name(), environment);
     }
     return value instanceof Reference.Step step ? valueAt(step) : value;
+  }
+
+  /**
+   * The value of a variable of the environment.
+   *
+   * @throws IllegalArgumentException when it is not set
+   */
+  static String variable(String name, UnaryOperator<@Nullable String> environment) {
+    String found = environment.apply(name);
+    if (found == null) {
+      throw new IllegalArgumentException("the environment variable " + name + " is not set");
+    }
+    return found;
   }
 
   private Object valueAt(Reference.Step step) {

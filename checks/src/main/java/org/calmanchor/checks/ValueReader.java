@@ -43,7 +43,7 @@ final class ValueReader {
     }
   }
 
-  private Object value(Node node) {
+  Object value(Node node) {
     String tag = tag(node);
     if (isOurs(tag)) {
       return tagged(tag, node, node);

@@ -38,7 +38,7 @@ class MatchersTest {
   private final Map<String, String> environment = new HashMap<>(Map.of("PORT_OF", "Heron"));
 
   private CheckResult run(String yaml) {
-    Caller caller =
+    CheckTransport caller =
         check -> {
           calls.add(check);
           return check.input().containsValue("nowhere")
@@ -171,7 +171,13 @@ class MatchersTest {
         "given: [a]       | there is no set \"a\" before this; there is none.",
         "tags: 'two words' | a tag is a word",
         "repeat: 0        | \"repeat\" is from 1 to 1000, not 0.",
-        "within: soon     | \"within\" is a duration from PT0S to PT1H"
+        "within: soon     | \"within\" is a duration from PT0S to PT1H",
+        "caller: ines     | \"caller\" is nobody, or has a name and a password",
+        "caller: {name: ines} | \"password\" is missing.",
+        "caller: {name: ines, password: gull} | a password does not belong in a file; name the",
+        "caller: {token: t} | as in token: !environment INES_TOKEN",
+        "caller: {token: !environment T , name: a} | \"name\" is not known here; there is token.",
+        "caller: {name: a, password: !environment P , usernameToken: yes} | is text or digest, not"
       })
   void settingsAreRefusedWhereTheyAreWrong(String setting, String problem) {
     String yaml = "{check: c, operation: next, expect: accepted, " + setting + "}";
@@ -186,7 +192,9 @@ class MatchersTest {
         "given: [{operation: next}], expect: {result: {}}                 | false",
         "input: {from: [!environment A ]}, expect: {result: {}}           | false",
         "expect: {result: {result: {stops: !unordered [!from request/a ]}}} | false",
-        "expect: {fault: NoFerry, detail: {reasonCode: !from request/a }} | false"
+        "expect: {fault: NoFerry, detail: {reasonCode: !from request/a }} | false",
+        "caller: nobody, expect: {result: {}}                             | false",
+        "expect: {refused: 401}                                           | false"
       })
   void thePageCanRunWhatIsOneCall(String parts, boolean isOneCall) {
     Check check = CheckFile.read("f.yaml", "{check: c, operation: next, " + parts + "}").get(0);
@@ -204,6 +212,62 @@ class MatchersTest {
             Map.of(
                 "a", Map.of("!pattern", "x+"),
                 "b", Map.of("c", Map.of("!unordered", List.of(Map.of("!near", "1 +- 2"))))));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "{name: ines, password: !environment P }                        | BASIC | ines | P",
+        "{name: ines, password: !environment P , usernameToken: text}   | USERNAME_TOKEN_TEXT | ines | P",
+        "{name: ines, password: !environment P , usernameToken: digest} | USERNAME_TOKEN_DIGEST | ines | P",
+        "{token: !environment T }                                       | TOKEN | '' | T",
+        "nobody                                                         | NONE | '' | ''"
+      })
+  void callersAreReadAndWritten(String yaml, CheckCaller.Way way, String name, String variable) {
+    String all =
+        "{caller: %s, checks: [{check: c, operation: next, given: [{operation: next}], expect:"
+            + " {refused: 403}}, {check: d, operation: next, caller: nobody, expect: {result: {}}}]}";
+    List<Check> checks = CheckFile.read("f.yaml", all.formatted(yaml));
+    CheckCaller caller = new CheckCaller(way, name, variable);
+    assertThat(checks.get(0).settings().caller()).isEqualTo(caller);
+    assertThat(checks.get(0).settings().given().get(0).settings().caller()).isEqualTo(caller);
+    assertThat(checks.get(1).settings().caller()).isEqualTo(CheckCaller.NOBODY);
+    assertThat(CheckFile.read("again.yaml", CheckFile.write(checks.get(0))))
+        .containsExactly(checks.get(0));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "refused: 403 | 403 | ''",
+        "refused: 403 | 401 | a refusal with HTTP status 403 / HTTP status 401",
+        "refused: 403 | 0   | a refusal with HTTP status 403 / a result",
+        "result: {}   | 401 | an answer / none: who are you?"
+      })
+  void refusalsAreExpected(String expected, int status, String difference) {
+    CheckTransport transport =
+        check -> {
+          if (status > 0) {
+            throw new CallRefusedException(status, "who are you?", null);
+          }
+          return new Outcome.Result(Map.of());
+        };
+    Check check =
+        CheckFile.read("f.yaml", "{check: c, operation: next, expect: {" + expected + "}}").get(0);
+    assertThat(new CheckRun(Ferry.CONTRACT, transport).run(check).differences())
+        .extracting(each -> each.expected() + " / " + each.found())
+        .isEqualTo(difference.isEmpty() ? List.of() : List.of(difference));
+  }
+
+  @Test
+  void refusalsAreOnlyForFiles() {
+    assertThatThrownBy(() -> CheckFile.readExpected("page", "{refused: 401}"))
+        .hasMessage("page: \"refused\" is for checks in files, which calm-anchor check runs.");
+    assertThatThrownBy(
+            () -> CheckFile.read("f", "{check: c, operation: o, expect: {refused: 200}}"))
+        .hasMessageContaining("\"refused\" has an HTTP status, such as 401 or 403, not 200.");
   }
 
   @Test

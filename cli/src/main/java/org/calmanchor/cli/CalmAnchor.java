@@ -105,6 +105,7 @@ public final class CalmAnchor implements Runnable {
         .forEach(each -> line.addSubcommand(each.getKey(), each.getValue().get()));
     // An argument that begins with @ is an attribute, or a file that the command itself reads.
     line.setExpandAtFiles(false);
+    line.setCaseInsensitiveEnumValuesAllowed(true);
     HelpStyle.apply(line);
     line.setExecutionExceptionHandler(CalmAnchor::explain);
     line.setParameterExceptionHandler(CalmAnchor::explainUsage);

@@ -107,11 +107,31 @@ public final class ConnectionOptions {
   }
 
   /**
-   * A client for an operation in a version of SOAP.
+   * A client for an operation in a version of SOAP, with the caller of these options.
    *
    * @throws CommandException when the address is not known, or an option is wrong
    */
   public DynamicClient client(
+      Contract contract, DynamicMessages messages, Operation operation, SoapVersion version) {
+    if (usernameToken != null && caller == null) {
+      throw CommandException.usage("--username-token: say who calls, with --caller NAME.");
+    }
+    if (caller != null && hasToken) {
+      throw CommandException.usage("There is one of --caller and --token.");
+    }
+    DynamicClient client = clientWithoutCaller(contract, messages, operation, version);
+    if (hasToken) {
+      return withToken(client);
+    }
+    return caller == null ? client : asCaller(client, caller);
+  }
+
+  /**
+   * The same without the caller of these options, for calls that have their own.
+   *
+   * @throws CommandException when the address is not known, or an option is wrong
+   */
+  public DynamicClient clientWithoutCaller(
       Contract contract, DynamicMessages messages, Operation operation, SoapVersion version) {
     DynamicClient client =
         DynamicClient.of(contract, messages, address(contract, operation, version))
@@ -130,22 +150,12 @@ public final class ConnectionOptions {
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--timeout: " + unusable.getMessage() + ".");
     }
-    if (usernameToken != null && caller == null) {
-      throw CommandException.usage("--username-token: say who calls, with --caller NAME.");
-    }
-    if (caller != null && hasToken) {
-      throw CommandException.usage("There is one of --caller and --token.");
-    }
-    if (hasToken) {
-      return withToken(client);
-    }
-    return caller == null ? client : asCaller(client, caller);
+    return client;
   }
 
   private DynamicClient withToken(DynamicClient client) {
     if (token == null) {
-      String known = System.getenv(TOKEN);
-      token = known == null ? PasswordPrompt.ask("Token: ") : known;
+      token = PasswordPrompt.ask("Token", TOKEN);
     }
     try {
       return client.token(token.strip());
@@ -156,8 +166,7 @@ public final class ConnectionOptions {
 
   private DynamicClient asCaller(DynamicClient client, String name) {
     if (password == null) {
-      String known = System.getenv(PASSWORD);
-      password = known == null ? PasswordPrompt.ask("Password of " + name + ": ") : known;
+      password = PasswordPrompt.ask("Password of " + name, PASSWORD);
     }
     try {
       if (usernameToken != null) {

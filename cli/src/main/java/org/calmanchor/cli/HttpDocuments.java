@@ -2,10 +2,13 @@ package org.calmanchor.cli;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.net.ConnectException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
+import java.nio.channels.UnresolvedAddressException;
 import java.security.cert.CertificateException;
 import java.time.Duration;
 import javax.net.ssl.SSLHandshakeException;
@@ -49,6 +52,14 @@ final class HttpDocuments implements DocumentSource {
     return cause != null;
   }
 
+  private static boolean isUnresolved(ConnectException failed) {
+    Throwable cause = failed;
+    while (cause != null && !(cause instanceof UnresolvedAddressException)) {
+      cause = cause.getCause();
+    }
+    return cause != null;
+  }
+
   @Override
   public InputStream open(URI location) throws IOException {
     try {
@@ -73,6 +84,15 @@ final class HttpDocuments implements DocumentSource {
                   + " issued it, add --ca FILE."
               : "TLS with its server failed: " + untrusted.getMessage(),
           untrusted);
+    } catch (HttpTimeoutException silent) {
+      throw new IOException(
+          "there was no answer within " + MOST_TIME.toSeconds() + " seconds.", silent);
+    } catch (ConnectException unreachable) {
+      throw new IOException(
+          isUnresolved(unreachable)
+              ? "there is no host " + location.getHost() + "."
+              : "nothing answers at " + location.getAuthority() + ".",
+          unreachable);
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
       throw new IOException("reading was interrupted.", stopped);

@@ -62,7 +62,13 @@ public final class TlsOptions {
       names = "--client-certificates",
       paramLabel = "WANTED|NEEDED",
       description = "Whether clients without a certificate may connect. Default: WANTED.")
-  private Tls.@Nullable Clients clients;
+  private @Nullable ClientCertificates clients;
+
+  /** Whether clients have to have one. */
+  enum ClientCertificates {
+    WANTED,
+    NEEDED
+  }
 
   @Option(
       names = "--hsts",
@@ -89,9 +95,9 @@ public final class TlsOptions {
     if (ways > 1) {
       throw CommandException.usage("There is one of --tls, --tls-store and --tls-self-signed.");
     }
-    if (clients == Tls.Clients.NONE || (clients != null && authorities == null)) {
+    if (clients != null && authorities == null) {
       throw CommandException.usage(
-          "--client-certificates is WANTED or NEEDED, together with --client-ca FILE.");
+          "--client-certificates: say which authorities issue them, with --client-ca FILE.");
     }
     if (ways == 0) {
       if (authorities != null || strictDays != 0) {
@@ -108,7 +114,7 @@ public final class TlsOptions {
       if (authorities != null) {
         Certificates.at(authorities);
         tls =
-            clients == Tls.Clients.NEEDED
+            clients == ClientCertificates.NEEDED
                 ? tls.needingClients(authorities)
                 : tls.wantingClients(authorities);
       }
@@ -136,8 +142,7 @@ public final class TlsOptions {
   }
 
   private static String password(Path file) {
-    String known = System.getenv(PASSWORD);
-    return known == null ? PasswordPrompt.ask("Password of " + file + ": ") : known;
+    return PasswordPrompt.ask("Password of " + file, PASSWORD);
   }
 
   /** Writes the certificate, not the key, where those find it who are to trust it. */

@@ -17,6 +17,8 @@ import picocli.CommandLine.Option;
 
 /** The options for TLS with a server, from which documents are read and which is called. */
 public final class TrustOptions {
+  private static final String PASSWORD = "CALM_ANCHOR_CERTIFICATE_PASSWORD";
+
   @Option(
       names = "--ca",
       paramLabel = "FILE",
@@ -28,7 +30,11 @@ public final class TrustOptions {
       paramLabel = "FILE",
       arity = "2",
       description =
-          "Show a client certificate: a file with the certificate, and one with its key, both PEM.")
+          "Show a client certificate: a file with the certificate, and one with its key, both PEM."
+              + " The password of an encrypted key is asked for, or taken from the environment"
+              + " variable "
+              + PASSWORD
+              + ".")
   private List<Path> certificate = new ArrayList<>();
 
   /** Creates the options, for the command line. */
@@ -57,7 +63,7 @@ public final class TrustOptions {
     try {
       PemKeys keys = PemKeys.at(certificate.get(0), certificate.get(1));
       return keys.isEncrypted()
-          ? keys.password(PasswordPrompt.ask("Password of " + certificate.get(1) + ": ")).load()
+          ? keys.password(PasswordPrompt.ask("Password of " + certificate.get(1), PASSWORD)).load()
           : keys.load();
     } catch (KeysException unusable) {
       throw CommandException.usage("--certificate: " + unusable.sentence());

@@ -1,22 +1,25 @@
 package org.calmanchor.examples;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.DynamicTest.dynamicTest;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.DynamicTest;
+import org.junit.jupiter.api.TestFactory;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 
 /** What the command line says of what cannot work. */
 class CommandMistakesTest {
   @TempDir static Path folder;
 
   @BeforeAll
-  static void compile() throws IOException {
+  static void compile() throws Exception {
     Files.createDirectories(folder.resolve("deep"));
     Sources.compile(
         folder,
@@ -40,6 +43,7 @@ class CommandMistakesTest {
         }
         """;
     Sources.compile(folder, "Easy", easy.formatted("class Easy", "{}"));
+    Tool.run(folder, "wsdl", "deep.Easy", "--classpath", ".", "--out", "here.wsdl");
     Sources.compile(folder, "Port", easy.formatted("interface Port", ";"));
     Path built = Files.createDirectories(folder.resolve("built/classes"));
     Sources.compile(built, "Inner", easy.formatted("class Inner", "{}"));
@@ -55,46 +59,66 @@ class CommandMistakesTest {
     Files.delete(lost.resolve("deep/Base.class"));
   }
 
-  @ParameterizedTest
-  @CsvSource(
-      delimiter = '|',
-      value = {
-        "serve nowhere.Desk --classpath .|2|There is no class nowhere.Desk on the class path .. Did"
-            + " you mean deep.Desk?",
-        "serve deep.Elsewhere --classpath .|2|There is no class deep.Elsewhere on the class path .. Compile it"
-            + " first; --classpath",
-        "serve deep.Desk --classpath . --client-certificates NEEDED|2|--client-certificates is WANTED or"
-            + " NEEDED, together with --client-ca FILE.",
-        "serve deep.Dekc --classpath .|2|Did you mean \"deep.Desk\"?",
-        "serve deep.Elsewhere|2|Compile it first, and say where its classes are: --classpath FOLDER.",
-        "serve deep.Inner|2|Did you mean deep.Inner, with --classpath built/classes?",
-        "serve --classpath built|2|There is no class with @PortType in built. Did you mean deep.Inner,"
-            + " with --classpath built/classes?",
-        "serve --classpath torn|1|The file of deep.Torn is damaged: ",
-        "serve --classpath lost|1|deep.Lost cannot be loaded: deep/Base is missing or broken.",
-        "describe deep.Port --classpath . --json --html x.html|2|choose one at a time",
-        "serve deep.Port --classpath .|1|Port is an interface, so nothing can be made of it. Name the"
-            + " class that implements it.",
-        "serve deep.Easy --classpath . --switch-off /Easy#rnig|2|there is no operation \"rnig\"; there"
-            + " is ring. Did you mean \"ring\"?",
-        "wsdl java.lang.String|1|CALM-101 String: it is not marked as a service.",
-        "serve deep.Desk --classpath . --port 0|1|Desk has no constructor without parameters",
-        "serve deep.Desk --classpath gone|2|--classpath: there is no gone. Give folders",
-        "serve deep.Desk --port 70000 --classpath .|2|--port: a port is 0 (any free one) to 65535",
-        "demo --port x|2|Invalid value for option '--port'",
-        "demo --bogus|2|Unknown option: '--bogus'",
-        "dmo|2|Did you mean",
-        "wsdl|2|Missing required parameter: ",
-        "wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out",
-        "describe page.wsdl|1|CALM-501 page.wsdl: it is an HTML page, not a WSDL or schema document.",
-        "judge none.wsdl|2|There is no file none.wsdl that can be read.",
-        "wsdl deep.Desk --classpath . --address lanternquay|2|--address: \"lanternquay\" is not a URL",
-        "wsdl deep.Desk --classpath . --out no/where.wsdl|2|There is no folder",
-        "serve deep.Desk --classpath . --public-url x|2|--public-url: \"x\" names no host"
-      })
-  void explainsWhatIsWrong(String line, int exitCode, String words) throws Exception {
-    Tool tool = Tool.run(folder, line.split(" ", -1));
-    assertThat(tool.err()).contains(words).doesNotContain("\tat ", "Exception");
-    assertThat(tool.exitCode()).isEqualTo(exitCode);
+  /** A command line, its exit code, and what it says. */
+  private static final String MISTAKES =
+      """
+      serve nowhere.Desk --classpath .|2|There is no class nowhere.Desk on the class path .. Did you mean deep.Desk?
+      serve deep.Elsewhere --classpath .|2|There is no class deep.Elsewhere on the class path .. Compile it first; --classpath
+      serve deep.Dekc --classpath .|2|Did you mean "deep.Desk"?
+      serve deep.Elsewhere|2|Compile it first, and say where its classes are: --classpath FOLDER.
+      serve deep.Inner|2|Did you mean deep.Inner, with --classpath built/classes?
+      serve --classpath built|2|There is no class with @PortType in built. Did you mean deep.Inner, with --classpath built/classes?
+      serve --classpath torn|1|The file of deep.Torn is damaged:
+      serve --classpath lost|1|deep.Lost cannot be loaded: deep/Base is missing or broken.
+      describe deep.Port --classpath . --json --html x.html|2|choose one at a time
+      serve deep.Port --classpath .|1|Port is an interface, so nothing can be made of it. Name the class that implements it.
+      serve deep.Easy --classpath . --switch-off /Easy#rnig|2|there is no operation "rnig"; there is ring. Did you mean "ring"?
+      wsdl java.lang.String|1|CALM-101 String: it is not marked as a service.
+      serve deep.Desk --classpath . --port 0|1|Desk has no constructor without parameters
+      serve deep.Desk --classpath gone|2|--classpath: there is no gone. Give folders
+      serve deep.Desk --port 70000 --classpath .|2|--port: a port is 0 (any free one) to 65535
+      demo --port x|2|Invalid value for option '--port'
+      demo --bogus|2|Unknown option: '--bogus'
+      dmo|2|Did you mean
+      wsdl|2|Missing required parameter:
+      wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out
+      describe page.wsdl|1|CALM-501 page.wsdl: it is an HTML page, not a WSDL or schema document.
+      judge none.wsdl|2|There is no file none.wsdl that can be read.
+      wsdl deep.Desk --classpath . --address lanternquay|2|--address: "lanternquay" is not a URL
+      wsdl deep.Desk --classpath . --out no/where.wsdl|2|There is no folder
+      serve deep.Desk --classpath . --public-url x|2|--public-url: "x" names no host
+      serve deep.Easy --classpath . --client-certificates needed|2|--client-certificates: say which authorities issue them, with --client-ca FILE.
+      serve deep.Easy --classpath . --client-certificates none|2|expected one of [WANTED, NEEDED]
+      serve deep.Easy --classpath . --client-ca ca.pem|2|--client-ca is for TLS: add --tls
+      serve deep.Easy --classpath . --client-ca no.pem --tls-self-signed|2|TLS: no.pem cannot be read.
+      serve deep.Easy --classpath . --hsts 30|2|--hsts is for TLS: add --tls CERTIFICATE KEY.
+      serve deep.Easy --classpath . --hsts -3 --tls-self-signed|2|--hsts: write a number of days.
+      serve deep.Easy --classpath . --tls no.pem|2|'--tls' at index 0 (FILE) requires at least 2 values
+      serve deep.Easy --classpath . --tls no.pem no.key|2|TLS: no.pem cannot be read.
+      serve deep.Easy --classpath . --tls a b --tls-self-signed|2|There is one of --tls, --tls-store
+      serve deep.Easy --classpath . --tls-store no.p12|2|--tls-store: no.p12 cannot be read.
+      serve deep.Easy --classpath . --callers no.yaml|2|Make it with: calm-anchor callers add NAME --file no.yaml
+      serve deep.Easy --classpath . --trusted-proxy proxy.test|2|"proxy.test" is not an address; write numbers
+      serve deep.Easy --classpath . --limit rate-per-caler=3|2|Did you mean "rate-per-caller"?
+      call here.wsdl ring --username-token TEXT|2|--username-token: say who calls, with --caller NAME.
+      call here.wsdl ring --token --caller ines-tallow|2|There is one of --caller and --token.
+      call here.wsdl ring --caller ines-tallow|2|Password of ines-tallow: nothing was given. Put it into the environment variable CALM_ANCHOR_PASSWORD, or write it
+      call here.wsdl ring --certificate no.pem no.key|2|--certificate: no.pem cannot be read.
+      call http://localhost:1/berths?wsdl ring|1|nothing answers at localhost:1.
+      call http://berths.invalid/berths?wsdl ring|1|there is no host berths.invalid.
+      """;
+
+  /** All in one process: each start of one takes a second. */
+  @TestFactory
+  Stream<DynamicTest> explainsWhatIsWrong() throws Exception {
+    List<String[]> mistakes = MISTAKES.lines().map(line -> line.split("\\|")).toList();
+    List<Tool> tools = Tool.runAll(folder, mistakes.stream().map(each -> each[0]).toList());
+    return IntStream.range(0, mistakes.size())
+        .mapToObj(i -> dynamicTest(mistakes.get(i)[0], () -> said(mistakes.get(i), tools.get(i))));
+  }
+
+  private static void said(String[] mistake, Tool tool) {
+    assertThat(tool.err()).contains(mistake[2]).doesNotContain("\tat ", "Exception");
+    assertThat(tool.exitCode()).isEqualTo(Integer.parseInt(mistake[1]));
   }
 }

@@ -2,7 +2,11 @@ package org.calmanchor.examples;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Map;
+import org.calmanchor.callers.CallersFile;
+import org.calmanchor.core.access.Caller;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -14,12 +18,13 @@ class ServeCallersTest {
   @BeforeEach
   void compile() throws Exception {
     Sources.compile(folder, "Office", CallersCommandTest.OFFICE, "-parameters");
+    Path callers = folder.resolve("callers.yaml");
+    CallersFile.add(callers, Caller.of("ines-tallow", "clerk"), "gull and heron");
+    CallersFile.add(callers, Caller.of("saltmere-bridge"), "gull and heron");
   }
 
   @Test
   void servesWhoMayCallAndCallsAsSomebody() throws Exception {
-    CallersCommandTest.add(folder, "ines-tallow", "gull and heron", "--roles", "clerk");
-    CallersCommandTest.add(folder, "saltmere-bridge", "gull and heron");
     try (Tool.Running serving =
         new Tool.Running(
             folder,
@@ -49,6 +54,44 @@ class ServeCallersTest {
       Tool.run(folder, "callers", "remove", "ines-tallow");
       Thread.sleep(1_100);
       assertThat(call(wsdl, "ines-tallow").err()).contains("The name or the password is wrong.");
+    }
+  }
+
+  @Test
+  void eachCheckHasItsCaller() throws Exception {
+    Files.writeString(
+        folder.resolve("rights.yaml"),
+        """
+        service: Office
+        caller: {name: ines-tallow, password: !environment INES_PASSWORD }
+        checks:
+          - {check: clerk, operation: closeBerth, input: {code: H-07}, expect: {result: {result: !any }}}
+          - {check: nobody, operation: closeBerth, caller: nobody, expect: {refused: 401}}
+          - check: bridge
+            given: [{operation: closeBerth, caller: {name: ines-tallow, password: !environment INES_PASSWORD }, input: {code: H-07}}]
+            operation: closeBerth
+            caller: {name: saltmere-bridge, password: !environment INES_PASSWORD }
+            expect: {refused: 403}
+          - {check: unset, operation: hours, caller: {token: !environment NOT_SET_HERE }, expect: {result: {}}}
+        """);
+    Map<String, String> environment = Map.of("INES_PASSWORD", "gull and heron");
+    try (Tool.Running checking =
+        new Tool.Running(
+            folder,
+            environment,
+            "check",
+            "rights.yaml",
+            "--against",
+            "Office",
+            "--classpath",
+            ".",
+            "--callers",
+            "callers.yaml")) {
+      assertThat(checking.until("checks failed"))
+          .contains("ok      clerk", "ok      nobody", "ok      bridge", "FAILED  unset")
+          .contains("1 of 4 checks failed")
+          .contains("none: the environment variable NOT_SET_HERE is not set")
+          .doesNotContain("heron");
     }
   }
 

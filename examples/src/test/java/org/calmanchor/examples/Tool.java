@@ -1,9 +1,15 @@
 package org.calmanchor.examples;
 
 import java.io.BufferedReader;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
 import java.io.File;
+import java.io.FileDescriptor;
+import java.io.FileOutputStream;
 import java.io.IOException;
 import java.io.InputStreamReader;
+import java.io.PrintWriter;
+import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -12,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
+import org.calmanchor.cli.CalmAnchor;
 
 /** The command line as a process of its own, and what it said. */
 public record Tool(int exitCode, String out, String err) {
@@ -56,6 +63,48 @@ public record Tool(int exitCode, String out, String err) {
       throw new AssertionError("did not end: " + Files.readString(out) + Files.readString(err));
     }
     return new Tool(process.exitValue(), Files.readString(out), Files.readString(err));
+  }
+
+  /** Runs commands to their ends one after the other, in one process of their own. */
+  static List<Tool> runAll(Path folder, List<String> lines) throws Exception {
+    List<String> all = new ArrayList<>(command(lines.toArray(new String[0])).command());
+    all.set(all.indexOf("org.calmanchor.cli.CalmAnchor"), Several.class.getName());
+    Process process =
+        new ProcessBuilder(all)
+            .directory(folder.toFile())
+            .redirectInput(Files.createTempFile(folder, "in", "").toFile())
+            .redirectError(Files.createTempFile(folder, "err", "").toFile())
+            .start();
+    try (DataInputStream in = new DataInputStream(process.getInputStream())) {
+      List<Tool> tools = new ArrayList<>();
+      for (int i = 0; i < lines.size(); i++) {
+        tools.add(new Tool(in.readInt(), in.readUTF(), in.readUTF()));
+      }
+      return tools;
+    } finally {
+      process.destroy();
+    }
+  }
+
+  /** The process of several commands: each argument is the line of one. */
+  static final class Several {
+    private Several() {}
+
+    /** Writes what each command gave. */
+    public static void main(String[] lines) throws IOException {
+      DataOutputStream given = new DataOutputStream(new FileOutputStream(FileDescriptor.out));
+      for (String line : lines) {
+        StringWriter out = new StringWriter();
+        StringWriter err = new StringWriter();
+        given.writeInt(
+            CalmAnchor.run(
+                List.of(line.split(" ", -1)),
+                new PrintWriter(out, true),
+                new PrintWriter(err, true)));
+        given.writeUTF(out.toString());
+        given.writeUTF(err.toString());
+      }
+    }
   }
 
   /** Runs a command on a terminal of its own; all that appears there. */

@@ -338,6 +338,11 @@ class WaysInTest {
       assertThat(answer.headers().firstValue("WWW-Authenticate").isPresent())
           .as(what)
           .isEqualTo(each.status() == 401);
+      assertThat(
+              answer.headers().firstValue("WWW-Authenticate").orElse("").contains("invalid_token"))
+          .as(what)
+          .isEqualTo(
+              each.way().equals("bearer") && each.status() == 401 && each.state() != State.NONE);
       if (each.isServed()) {
         assertThat(answer.body()).as(what).contains(">" + each.caller() + "<");
       } else if (!each.code().isEmpty()) {

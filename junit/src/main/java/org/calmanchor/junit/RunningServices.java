@@ -9,7 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
-import org.calmanchor.checks.Caller;
+import org.calmanchor.checks.CallRefusedException;
+import org.calmanchor.checks.CheckCaller;
+import org.calmanchor.checks.CheckTransport;
 import org.calmanchor.checks.CheckedService;
 import org.calmanchor.client.DynamicClient;
 import org.calmanchor.client.NoAnswerException;
@@ -17,8 +19,10 @@ import org.calmanchor.client.TypedClient;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.jspecify.annotations.Nullable;
 
 /** Services that answer during a test. */
 final class RunningServices implements AutoCloseable {
@@ -44,17 +48,37 @@ final class RunningServices implements AutoCloseable {
 
     CheckedService checked() {
       DynamicClient client = dynamicClient();
-      Caller caller =
+      CheckTransport transport =
           check -> {
-            DynamicClient chosen =
-                check.version() == null ? client : client.version(check.version());
+            DynamicClient chosen = as(client, check.settings().caller());
+            if (check.version() != null) {
+              chosen = chosen.version(check.version());
+            }
             try {
               return chosen.call(check.operation(), check.input(), check.headerBlocks()).outcome();
             } catch (NoAnswerException none) {
-              throw new IOException(none.getMessage(), none);
+              throw none.status() < 400
+                  ? new IOException(none.getMessage(), none)
+                  : new CallRefusedException(none.status(), none.getMessage(), none);
             }
           };
-      return new CheckedService(contract, caller, System::getenv);
+      return new CheckedService(contract, transport, System::getenv);
+    }
+
+    private static DynamicClient as(DynamicClient client, @Nullable CheckCaller caller) {
+      if (caller == null || caller.way() == CheckCaller.Way.NONE) {
+        return client;
+      }
+      String secret = caller.secret(System::getenv);
+      return switch (caller.way()) {
+        case NONE -> client;
+        case BASIC -> client.caller(caller.name(), secret);
+        case TOKEN -> client.token(secret);
+        case USERNAME_TOKEN_TEXT ->
+            client.usernameToken(UsernameTokenWriter.text(caller.name(), secret));
+        case USERNAME_TOKEN_DIGEST ->
+            client.usernameToken(UsernameTokenWriter.digest(caller.name(), secret));
+      };
     }
   }
 

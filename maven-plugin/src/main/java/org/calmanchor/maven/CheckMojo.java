@@ -42,6 +42,14 @@ final class CheckMojo extends ProjectGoal {
   @Parameter(property = "calm.anchor.caller")
   private @Nullable String caller;
 
+  /** Sends name and password of the caller as a username token: {@code TEXT} or {@code DIGEST}. */
+  @Parameter(property = "calm.anchor.usernameToken")
+  private @Nullable String usernameToken;
+
+  /** Calls with a bearer token, which is in the environment variable CALM_ANCHOR_TOKEN. */
+  @Parameter(property = "calm.anchor.token", defaultValue = "false")
+  private boolean token;
+
   /** Runs only checks that have one of these tags. */
   @Parameter(property = "calm.anchor.tags")
   private List<String> tags = new ArrayList<>();
@@ -102,6 +110,12 @@ final class CheckMojo extends ProjectGoal {
     }
     if (caller != null) {
       arguments.addAll(List.of("--caller", caller));
+    }
+    if (usernameToken != null) {
+      arguments.addAll(List.of("--username-token", usernameToken));
+    }
+    if (token) {
+      arguments.add("--token");
     }
     tags.forEach(tag -> arguments.addAll(List.of("--tag", tag)));
     withoutTags.forEach(tag -> arguments.addAll(List.of("--without-tag", tag)));

@@ -47,6 +47,10 @@ final class AnswerPlanner {
   List<PlannedAnswer> plan(List<Check> checks) {
     List<PlannedAnswer> planned = new ArrayList<>();
     for (Check check : checks) {
+      if (check.expected() instanceof Expected.Refused) {
+        // Of who may call, not of what is answered.
+        continue;
+      }
       try {
         Operation operation = contract.operation(check.operation());
         requireFitting(check);

@@ -37,11 +37,13 @@ public final class PemKeys implements KeySource {
   }
 
   /**
-   * Whether the key is encrypted.
+   * Whether the key is encrypted, so that a password is needed.
    *
-   * @throws KeysException when its file cannot be read
+   * @throws KeysException when one of the files cannot be read; nobody is asked for a password in
+   *     vain then
    */
   public boolean isEncrypted() {
+    PemFile.read(certificates);
     return PemFile.read(key).isEncrypted();
   }
 

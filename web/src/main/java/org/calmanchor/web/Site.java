@@ -32,7 +32,6 @@ import org.jspecify.annotations.Nullable;
  * change, so that a host swaps the whole site for another. Safe for any number of threads.
  */
 public final class Site {
-  private static final int UNAUTHORIZED = 401;
 
   private final Map<String, HostedService> services = new LinkedHashMap<>();
   private final Map<String, List<ServiceSite>> sites = new LinkedHashMap<>();
@@ -296,10 +295,10 @@ public final class Site {
     }
     CompletableFuture<TransportCallers.Finding> finding = callers.of(request).toCompletableFuture();
     if (finding.isDone()) {
-      return found(service, request, response, finding.join(), callers);
+      return found(service, request, response, finding.join());
     }
     return finding
-        .thenApplyAsync(found -> found(service, request, response, found, callers), request::resume)
+        .thenApplyAsync(found -> found(service, request, response, found), request::resume)
         .thenCompose(served -> served);
   }
 
@@ -307,15 +306,14 @@ public final class Site {
       HostedService service,
       HttpRequest request,
       HttpResponse response,
-      TransportCallers.Finding found,
-      TransportCallers callers) {
+      TransportCallers.Finding found) {
     TransportCallers.AuthenticationRefusal refusal = found.refusal();
     if (refusal == null) {
       return served(service, request, response, found.caller());
     }
     BufferedResponse packed = new BufferedResponse(request, response);
-    if (refusal.status() == UNAUTHORIZED) {
-      packed.header("WWW-Authenticate", callers.challenge());
+    if (!refusal.challenge().isEmpty()) {
+      packed.header("WWW-Authenticate", refusal.challenge());
     }
     if (refusal.retryAfter() > 0) {
       packed.header("Retry-After", Long.toString(refusal.retryAfter()));

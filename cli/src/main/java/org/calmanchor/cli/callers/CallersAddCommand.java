@@ -56,7 +56,7 @@ final class CallersAddCommand implements Callable<Integer> {
     Caller caller = CallersFileOption.caller(name, roles);
     Path file = option.file();
     if (certificate.isBlank()) {
-      String password = PasswordPrompt.askNew("Password of " + name + ": ", SHORTEST);
+      String password = PasswordPrompt.askNew("Password of " + name, SHORTEST);
       option.change(() -> CallersFile.add(file, caller, password));
     } else {
       option.change(() -> CallersFile.addCertificate(file, caller, certificate));

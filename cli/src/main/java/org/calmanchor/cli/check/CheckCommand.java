@@ -161,7 +161,7 @@ public final class CheckCommand implements Subcommand {
         target = hosted(type, target, hosts);
       }
       for (PortType portType : target.contract().portTypes()) {
-        services.add(ServiceCaller.serviceOf(target, portType, connection));
+        services.add(HttpCheckTransport.serviceOf(target, portType, connection));
       }
     }
     return services;

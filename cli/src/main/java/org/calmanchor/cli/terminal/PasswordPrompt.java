@@ -13,37 +13,48 @@ public final class PasswordPrompt {
   private PasswordPrompt() {}
 
   /**
-   * Asks for a password that exists already.
+   * A secret that exists already: from the environment, or else asked for.
    *
+   * @param what what is asked for, such as "Password of ines"
+   * @param variable the environment variable that may have it
    * @throws CommandException when none is given
    */
-  public static String ask(String question) {
-    String password = terminal().map(each -> typed(each, question)).orElseGet(PasswordPrompt::line);
-    if (password.isEmpty()) {
-      throw CommandException.usage("A password is needed.");
-    }
-    return password;
+  public static String ask(String what, String variable) {
+    String known = System.getenv(variable);
+    return known != null
+        ? known
+        : given(what, "Put it into the environment variable " + variable + ", or write");
   }
 
   /**
    * Asks for a new password; on a terminal, twice.
    *
+   * @param what what is asked for, such as "Password of ines"
    * @throws CommandException when it is too short, or the second one is another
    */
-  public static String askNew(String question, int least) {
-    String password = ask(question);
+  public static String askNew(String what, int least) {
+    String password = given(what, "Write");
     if (password.length() < least) {
       throw CommandException.usage(
           "The password is too short: it needs " + least + " characters or more.");
     }
     terminal()
-        .map(each -> typed(each, "The same again: "))
+        .map(each -> typed(each, "The same again"))
         .filter(again -> !again.equals(password))
         .ifPresent(
             other -> {
               throw CommandException.usage("The two passwords differ. Nothing was changed.");
             });
     return password;
+  }
+
+  private static String given(String what, String fix) {
+    String secret = terminal().map(each -> typed(each, what)).orElseGet(PasswordPrompt::line);
+    if (secret.isEmpty()) {
+      throw CommandException.usage(
+          what + ": nothing was given. " + fix + " it as a line of standard input.");
+    }
+    return secret;
   }
 
   private static Optional<Console> terminal() {
@@ -59,8 +70,8 @@ public final class PasswordPrompt {
     }
   }
 
-  private static String typed(Console console, String question) {
-    char[] typed = console.readPassword("%s", question);
+  private static String typed(Console console, String what) {
+    char[] typed = console.readPassword("%s: ", what);
     if (typed == null) {
       return "";
     }

@@ -55,12 +55,21 @@ public record CallerSources(
    * empty if HTTP has no way to ask for it.
    */
   public String challenge() {
+    return challenge("");
+  }
+
+  /** The same for a caller whose token is wrong (RFC 6750, section 3.1). */
+  public String challengeOfWrongToken() {
+    return challenge(", error=\"invalid_token\"");
+  }
+
+  private String challenge(String tokenError) {
     StringJoiner challenge = new StringJoiner(", ");
     if (passwords != null) {
       challenge.add("Basic realm=\"services\", charset=\"UTF-8\"");
     }
     if (tokens != null) {
-      challenge.add("Bearer realm=\"services\"");
+      challenge.add("Bearer realm=\"services\"" + tokenError);
     }
     return challenge.toString();
   }

@@ -93,7 +93,9 @@ public final class DocumentLoader {
               ProblemCode.DOCUMENT_NOT_OPENED,
               next,
               Place.name(next.location()) + " could not be read: " + reason(unreadable),
-              "Put the document there, allow its location, or map its namespace to a file."));
+              next.reference() == null
+                  ? "Check that its location is right, and that it can be reached from here."
+                  : "Put the document there, allow its location, or map its namespace to a file."));
       return true;
     }
     bytes += content.length;

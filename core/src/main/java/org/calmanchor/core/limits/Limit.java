@@ -41,7 +41,8 @@ public enum Limit {
   CALLS(200, "the calls, pages and documents that are served at the same time", Reply.BUSY),
   CALLS_PER_ADDRESS(
       50,
-      "those of one address; loopback and named proxies have no limit of their own",
+      "the calls of one address that are served at the same time; loopback and named proxies have"
+          + " no limit of their own",
       Reply.SHARE),
   CALLS_PER_CALLER(50, "the calls of one caller that are served at the same time", Reply.SHARE),
   RATE_PER_ADDRESS(
@@ -53,7 +54,7 @@ public enum Limit {
   CONNECTIONS(2_000, "the connections that are open at the same time", Reply.WAITING),
   CONNECTIONS_PER_ADDRESS(
       200,
-      "those of one address; loopback and named proxies have no limit of their own",
+      "the open connections of one address; loopback and named proxies have no limit of their own",
       Reply.CLOSED),
   STREAMS(100, "the requests that one connection of HTTP/2 may have open", Reply.STREAM),
   READ_TIME(

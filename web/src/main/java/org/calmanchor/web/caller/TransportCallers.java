@@ -21,7 +21,9 @@ public final class TransportCallers {
   private static final String AUTHORIZATION = "Authorization";
   private static final Finding NOBODY = new Finding(null, null);
   private static final Finding BUSY =
-      refused(503, "Too many callers are being verified; try again shortly.", 1);
+      refused(
+          new AuthenticationRefusal(
+              503, "Too many callers are being verified; try again shortly.", 1, ""));
 
   private final CallerVerification verification;
   private final String challenge;
@@ -46,11 +48,21 @@ public final class TransportCallers {
    * @param status the HTTP status
    * @param sentence for a person
    * @param retryAfter in seconds; 0 for nothing
+   * @param challenge what the caller is asked for; empty for nothing
    */
-  public record AuthenticationRefusal(int status, String sentence, long retryAfter) {}
+  public record AuthenticationRefusal(
+      int status, String sentence, long retryAfter, String challenge) {
+    private AuthenticationRefusal(int status, String sentence) {
+      this(status, sentence, 0, "");
+    }
 
-  private static Finding refused(int status, String sentence, long retryAfter) {
-    return new Finding(null, new AuthenticationRefusal(status, sentence, retryAfter));
+    private AuthenticationRefusal with(String challenge) {
+      return new AuthenticationRefusal(status, sentence, retryAfter, challenge);
+    }
+  }
+
+  private static Finding refused(AuthenticationRefusal refusal) {
+    return new Finding(null, refusal);
   }
 
   /** By what callers are known. */
@@ -76,24 +88,35 @@ public final class TransportCallers {
       return byCertificate(request);
     }
     if (request.isRepeated(AUTHORIZATION)) {
-      return unreadable(request, 400, "There is more than one Authorization header.");
+      return unreadable(
+          request, new AuthenticationRefusal(400, "There is more than one Authorization header."));
     }
     if (verification.sources().passwords() != null && BasicCredentials.isScheme(header)) {
       Credentials credentials = BasicCredentials.of(header);
       return credentials == null
-          ? unreadable(request, 401, "The Authorization header is not what HTTP Basic asks for.")
-          : verified(credentials, request, 401, "The name or the password is wrong.");
+          ? unreadable(request, asking("The Authorization header is not what HTTP Basic asks for."))
+          : verified(credentials, request, asking("The name or the password is wrong."));
     }
     if (verification.sources().tokens() != null && BearerToken.isScheme(header)) {
       Credentials credentials = BearerToken.of(header);
+      String wrong = verification.sources().challengeOfWrongToken();
       return credentials == null
-          ? unreadable(request, 401, "The Authorization header is not what HTTP Bearer asks for.")
-          : verified(credentials, request, 401, "The token is not valid, or has expired.");
+          ? unreadable(
+              request,
+              asking("The Authorization header is not what HTTP Bearer asks for.").with(wrong))
+          : verified(
+              credentials, request, asking("The token is not valid, or has expired.").with(wrong));
     }
     return unreadable(
         request,
-        challenge.isEmpty() ? 403 : 401,
-        "Callers are known by " + verification.sources().words() + " here, not by another scheme.");
+        asking(
+            "Callers are known by "
+                + verification.sources().words()
+                + " here, not by another scheme."));
+  }
+
+  private AuthenticationRefusal asking(String sentence) {
+    return new AuthenticationRefusal(challenge.isEmpty() ? 403 : 401, sentence, 0, challenge);
   }
 
   private CompletionStage<Finding> byCertificate(HttpRequest request) {
@@ -106,33 +129,35 @@ public final class TransportCallers {
         : verified(
             CertificateCredentials.of(certificate),
             request,
-            403,
-            "Your certificate is not that of a caller who is known here.");
+            new AuthenticationRefusal(
+                403, "Your certificate is not that of a caller who is known here."));
   }
 
   private CompletionStage<Finding> verified(
-      Credentials credentials, HttpRequest request, int status, String sentence) {
+      Credentials credentials, HttpRequest request, AuthenticationRefusal ifWrong) {
     return verification
         .verify(credentials, request.remoteAddress())
-        .thenApply(verification -> finding(verification, status, sentence));
+        .thenApply(verification -> finding(verification, ifWrong));
   }
 
   private static CompletionStage<Finding> unreadable(
-      HttpRequest request, int status, String sentence) {
-    AuditLog.unreadable(sentence, request.remoteAddress());
-    return CompletableFuture.completedFuture(refused(status, sentence, 0));
+      HttpRequest request, AuthenticationRefusal refusal) {
+    AuditLog.unreadable(refusal.sentence(), request.remoteAddress());
+    return CompletableFuture.completedFuture(refused(refusal));
   }
 
-  private static Finding finding(Verification verification, int status, String sentence) {
+  private static Finding finding(Verification verification, AuthenticationRefusal ifWrong) {
     if (verification instanceof Verification.Known known) {
       return new Finding(known.caller(), null);
     }
     if (verification instanceof Verification.TooOften tooOften) {
       return refused(
-          429,
-          "Too many wrong credentials came from your address; try again later.",
-          tooOften.pause().toSeconds() + 1);
+          new AuthenticationRefusal(
+              429,
+              "Too many wrong credentials came from your address; try again later.",
+              tooOften.pause().toSeconds() + 1,
+              ""));
     }
-    return verification instanceof Verification.Wrong ? refused(status, sentence, 0) : BUSY;
+    return verification instanceof Verification.Wrong ? refused(ifWrong) : BUSY;
   }
 }

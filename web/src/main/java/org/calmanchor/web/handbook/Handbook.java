@@ -184,6 +184,9 @@ public final class Handbook {
             Limit.BINARY_BYTES,
             Limit.DIGITS,
             Limit.CALLS_PER_ADDRESS,
+            Limit.CALLS_PER_CALLER,
+            Limit.RATE_PER_ADDRESS,
+            Limit.RATE_PER_CALLER,
             Limit.READ_TIME,
             Limit.CALL_TIME)
         : List.of();

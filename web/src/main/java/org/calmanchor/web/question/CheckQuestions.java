@@ -157,7 +157,7 @@ final class CheckQuestions {
             problems.add(
                 "\""
                     + check.name()
-                    + "\" has steps, or values from elsewhere. Run it with: calm-anchor check");
+                    + "\" has steps, values from elsewhere, or a caller. Run it with: calm-anchor check");
           }
         }
         if (!problems.isEmpty()) {

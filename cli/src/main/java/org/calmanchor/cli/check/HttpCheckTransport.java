@@ -3,8 +3,10 @@ package org.calmanchor.cli.check;
 import java.io.IOException;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import org.calmanchor.checks.Caller;
+import org.calmanchor.checks.CallRefusedException;
 import org.calmanchor.checks.Check;
+import org.calmanchor.checks.CheckCaller;
+import org.calmanchor.checks.CheckTransport;
 import org.calmanchor.checks.CheckedService;
 import org.calmanchor.cli.ConnectionOptions;
 import org.calmanchor.cli.TargetOptions.Target;
@@ -16,9 +18,10 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 
 /** Makes the calls of checks over HTTP. Safe for several threads. */
-final class ServiceCaller implements Caller {
+final class HttpCheckTransport implements CheckTransport {
   private final Target target;
   private final DynamicMessages messages;
   private final ConnectionOptions connection;
@@ -26,7 +29,7 @@ final class ServiceCaller implements Caller {
   /** The clients by operation and version: making one reads files and checks options. */
   private final Map<String, DynamicClient> clients = new ConcurrentHashMap<>();
 
-  private ServiceCaller(Target target, ConnectionOptions connection) {
+  private HttpCheckTransport(Target target, ConnectionOptions connection) {
     this.target = target;
     this.messages = DynamicMessages.of(target.contract());
     this.connection = connection;
@@ -36,7 +39,7 @@ final class ServiceCaller implements Caller {
   static CheckedService serviceOf(Target target, PortType portType, ConnectionOptions connection) {
     Contract contract = target.contract().of(portType.name());
     Target one = new Target(contract, target.examples(), target.access(), target.notices());
-    return new CheckedService(contract, new ServiceCaller(one, connection), System::getenv);
+    return new CheckedService(contract, new HttpCheckTransport(one, connection), System::getenv);
   }
 
   @Override
@@ -44,14 +47,42 @@ final class ServiceCaller implements Caller {
     Operation operation = target.contract().operation(check.operation());
     SoapVersion version =
         check.version() == null ? target.version(operation, null) : check.version();
+    CheckCaller caller = check.settings().caller();
     DynamicClient client =
         clients.computeIfAbsent(
-            operation.name() + " " + version,
-            key -> connection.client(target.contract(), messages, operation, version));
+            operation.name() + " " + version + (caller == null ? "" : " without caller"),
+            key -> client(operation, version, caller == null));
+    if (caller != null) {
+      client = as(client, caller);
+    }
     try {
       return client.call(operation.name(), check.input(), check.headerBlocks()).outcome();
     } catch (NoAnswerException none) {
-      throw new IOException(none.getMessage(), none);
+      throw none.status() < 400
+          ? new IOException(none.getMessage(), none)
+          : new CallRefusedException(none.status(), none.getMessage(), none);
     }
+  }
+
+  private DynamicClient client(Operation operation, SoapVersion version, boolean isCallerOfRun) {
+    return isCallerOfRun
+        ? connection.client(target.contract(), messages, operation, version)
+        : connection.clientWithoutCaller(target.contract(), messages, operation, version);
+  }
+
+  private static DynamicClient as(DynamicClient client, CheckCaller caller) {
+    if (caller.way() == CheckCaller.Way.NONE) {
+      return client;
+    }
+    String secret = caller.secret(System::getenv);
+    return switch (caller.way()) {
+      case NONE -> client;
+      case BASIC -> client.caller(caller.name(), secret);
+      case TOKEN -> client.token(secret);
+      case USERNAME_TOKEN_TEXT ->
+          client.usernameToken(UsernameTokenWriter.text(caller.name(), secret));
+      case USERNAME_TOKEN_DIGEST ->
+          client.usernameToken(UsernameTokenWriter.digest(caller.name(), secret));
+    };
   }
 }
