@@ -28,6 +28,14 @@ final class ValueReader {
   /** The members of a structure by name; absent ones are left out. */
   Map<String, Object> values(@Nullable Node node) {
     Map<String, Object> values = new LinkedHashMap<>();
+    if (node != null && isOurs(tag(node))) {
+      throw nodes.problem(
+          node,
+          tag(node)
+              + " stands for one member; write it there, as in {result: "
+              + tag(node)
+              + " }.");
+    }
     if (node != null && !YamlNodes.isNull(node)) {
       nodes
           .mapping(node, "members by name, such as {name: value}")

@@ -172,6 +172,7 @@ class MatchersTest {
         "tags: 'two words' | a tag is a word",
         "repeat: 0        | \"repeat\" is from 1 to 1000, not 0.",
         "within: soon     | \"within\" is a duration from PT0S to PT1H",
+        "input: !any ''   | !any stands for one member; write it there, as in {result: !any }.",
         "caller: ines     | \"caller\" is nobody, or has a name and a password",
         "caller: {name: ines} | \"password\" is missing.",
         "caller: {name: ines, password: gull} | a password does not belong in a file; name the",

@@ -7,16 +7,23 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.regex.Pattern;
+import org.calmanchor.checks.CallRefusedException;
 import org.calmanchor.checks.Check;
+import org.calmanchor.checks.CheckCaller;
 import org.calmanchor.checks.CheckFile;
+import org.calmanchor.checks.CheckResult;
 import org.calmanchor.checks.CheckRun;
 import org.calmanchor.checks.Expected;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.model.Contract;
@@ -46,14 +53,21 @@ class HarborChecksTest {
             check.input(),
             check.headerBlocks(),
             DynamicMessages.Layout.COMPACT);
-    HttpRequest post =
+    HttpRequest.Builder post =
         HttpRequest.newBuilder(address)
             .header("Content-Type", version.mediaType())
-            .POST(HttpRequest.BodyPublishers.ofByteArray(request))
-            .build();
+            .POST(HttpRequest.BodyPublishers.ofByteArray(request));
+    CheckCaller caller = check.settings().caller();
+    if (caller != null && caller.way() == CheckCaller.Way.BASIC) {
+      byte[] both = (caller.name() + ":gull").getBytes(StandardCharsets.UTF_8);
+      post.header("Authorization", "Basic " + Base64.getEncoder().encodeToString(both));
+    }
     try {
       HttpResponse<byte[]> answer =
-          HttpClient.newHttpClient().send(post, HttpResponse.BodyHandlers.ofByteArray());
+          HttpClient.newHttpClient().send(post.build(), HttpResponse.BodyHandlers.ofByteArray());
+      if (answer.statusCode() == 401 || answer.statusCode() == 403) {
+        throw new CallRefusedException(answer.statusCode(), "refused", null);
+      }
       return answer.statusCode() == 202
           ? new Outcome.Result(Map.of())
           : messages.answer(check.operation(), answer.body());
@@ -136,15 +150,24 @@ class HarborChecksTest {
             .filter(block -> block.contains("check: "))
             .flatMap(block -> CheckFile.read("checks.md", block).stream())
             .toList();
-    assertThat(checks).hasSize(5);
+    assertThat(checks).hasSize(8);
     try (BerthStore store = BerthStore.seeded();
-        RunningHost host = harbor(store)) {
-      Contract contract = ContractReader.read(BerthDesk.class).contract();
-      DynamicMessages messages = DynamicMessages.of(contract);
-      URI address = host.address("/berths");
-      new CheckRun(contract, check -> call(messages, check, address))
-          .run(checks)
-          .forEach(result -> assertThat(result.differences()).as(result.check().name()).isEmpty());
+        RunningHost host =
+            SoapHost.onPort(0)
+                .serve("/berths", new BerthDesk(store))
+                .serve("/office", new HarborOffice(store))
+                .callers((name, password) -> Optional.of(Caller.of(name, HarborOffice.CLERK)))
+                .start()) {
+      for (Check check : checks) {
+        boolean isOffice = check.service().equals("HarborOffice");
+        URI address = host.address(isOffice ? "/office" : "/berths");
+        Contract contract =
+            ContractReader.read(isOffice ? HarborOffice.class : BerthDesk.class).contract();
+        DynamicMessages messages = DynamicMessages.of(contract);
+        CheckResult result =
+            new CheckRun(contract, each -> call(messages, each, address)).run(check);
+        assertThat(result.differences()).as(check.name()).isEmpty();
+      }
     }
   }
 }
