@@ -73,10 +73,11 @@ final class SecurityHeaderReader {
     Map<String, Element> parts = parts(timestamp);
     Element created = parts.get("Created");
     Element expires = parts.get("Expires");
-    if (created != null && time(text(created)).isAfter(clock.instant().plus(WINDOW))) {
-      throw SecurityFaults.expired();
-    }
-    if (expires != null && time(text(expires)).isBefore(clock.instant())) {
+    Instant now = clock.instant();
+    Instant begin = created == null ? now : time(text(created));
+    // Whoever does not say until when a message counts means a short time.
+    Instant end = expires == null ? begin.plus(WINDOW) : time(text(expires));
+    if (begin.isAfter(now.plus(WINDOW)) || end.isBefore(now)) {
       throw SecurityFaults.expired();
     }
   }

@@ -199,6 +199,8 @@ class UsernameTokensTest {
             + "|MessageExpired ",
         "<wsu:Timestamp><wsu:Created>2027-06-11T08:48:01Z</wsu:Created></wsu:Timestamp>"
             + "|MessageExpired ",
+        "<wsu:Timestamp><wsu:Created>2027-06-11T08:37:59Z</wsu:Created></wsu:Timestamp>"
+            + "|MessageExpired ",
         "<wsu:Timestamp/><wsu:Timestamp/>|InvalidSecurity Timestamp occurs twice.");
   }
 
