@@ -17,7 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 
 /** Calls from the terminal. */
 class CallCommandTest {
-  @TempDir private Path folder;
+  @TempDir private static Path folder;
   private static BerthStore store;
   private static RunningHost host;
 

@@ -3,17 +3,17 @@ package org.calmanchor.examples;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 /** Command lines of check that cannot be run. */
 class CheckMistakesTest {
-  @TempDir private Path folder;
+  @TempDir private static Path folder;
 
-  @BeforeEach
-  void write() throws Exception {
+  @BeforeAll
+  static void write() throws Exception {
     CheckCommandTest.writeLocker(folder);
   }
 

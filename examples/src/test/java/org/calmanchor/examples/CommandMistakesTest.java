@@ -6,8 +6,6 @@ import static org.junit.jupiter.api.DynamicTest.dynamicTest;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
-import java.util.List;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.DynamicTest;
@@ -108,16 +106,16 @@ class CommandMistakesTest {
       call http://berths.invalid/berths?wsdl ring|1|there is no host berths.invalid.
       """;
 
-  /** All in one process: each start of one takes a second. */
   @TestFactory
-  Stream<DynamicTest> explainsWhatIsWrong() throws Exception {
-    List<String[]> mistakes = MISTAKES.lines().map(line -> line.split("\\|")).toList();
-    List<Tool> tools = Tool.runAll(folder, mistakes.stream().map(each -> each[0]).toList());
-    return IntStream.range(0, mistakes.size())
-        .mapToObj(i -> dynamicTest(mistakes.get(i)[0], () -> said(mistakes.get(i), tools.get(i))));
+  Stream<DynamicTest> explainsWhatIsWrong() {
+    return MISTAKES
+        .lines()
+        .map(line -> line.split("\\|"))
+        .map(mistake -> dynamicTest(mistake[0], () -> explains(mistake)));
   }
 
-  private static void said(String[] mistake, Tool tool) {
+  private static void explains(String[] mistake) throws Exception {
+    Tool tool = Tool.run(folder, mistake[0].split(" ", -1));
     assertThat(tool.err()).contains(mistake[2]).doesNotContain("\tat ", "Exception");
     assertThat(tool.exitCode()).isEqualTo(Integer.parseInt(mistake[1]));
   }

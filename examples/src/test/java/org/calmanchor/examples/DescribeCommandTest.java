@@ -19,7 +19,7 @@ class DescribeCommandTest {
   private static final Path PILOTS =
       Path.of("src/main/resources/org/calmanchor/examples/pilots").toAbsolutePath();
 
-  @TempDir private Path folder;
+  @TempDir private static Path folder;
 
   private Tool run(String command, String... arguments) throws Exception {
     String[] all = new String[arguments.length + 1];

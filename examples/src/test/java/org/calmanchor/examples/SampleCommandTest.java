@@ -12,7 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** The command {@code sample}. */
 class SampleCommandTest {
-  @TempDir private Path folder;
+  @TempDir private static Path folder;
 
   @Test
   void printsSampleMessages() throws Exception {

@@ -4,23 +4,34 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.calmanchor.callers.CallersFile;
 import org.calmanchor.core.access.Caller;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Services that not everybody may call, from the terminal. */
 class ServeCallersTest {
+  @TempDir private static Path all;
+
   @TempDir private Path folder;
 
-  @BeforeEach
-  void compile() throws Exception {
-    Sources.compile(folder, "Office", CallersCommandTest.OFFICE, "-parameters");
-    Path callers = folder.resolve("callers.yaml");
+  @BeforeAll
+  static void hashPasswords() throws Exception {
+    Path callers = all.resolve("callers.yaml");
     CallersFile.add(callers, Caller.of("ines-tallow", "clerk"), "gull and heron");
     CallersFile.add(callers, Caller.of("saltmere-bridge"), "gull and heron");
+    Sources.compile(all, "Office", CallersCommandTest.OFFICE, "-parameters");
+  }
+
+  @BeforeEach
+  void copy() throws Exception {
+    for (String file : List.of("callers.yaml", "Office.class")) {
+      Files.copy(all.resolve(file), folder.resolve(file));
+    }
   }
 
   @Test

@@ -1,15 +1,9 @@
 package org.calmanchor.examples;
 
 import java.io.BufferedReader;
-import java.io.DataInputStream;
-import java.io.DataOutputStream;
 import java.io.File;
-import java.io.FileDescriptor;
-import java.io.FileOutputStream;
 import java.io.IOException;
 import java.io.InputStreamReader;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,9 +16,14 @@ import org.calmanchor.cli.CalmAnchor;
 
 /** The command line as a process of its own, and what it said. */
 public record Tool(int exitCode, String out, String err) {
-  private static final long PATIENCE_SECONDS = 60;
+  static final long PATIENCE_SECONDS = 60;
 
   private static ProcessBuilder command(String... arguments) {
+    return java(CalmAnchor.class, arguments);
+  }
+
+  /** A process of Java with the class path of the tests. */
+  static ProcessBuilder java(Class<?> main, String... arguments) {
     List<String> all = new ArrayList<>();
     all.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
     // The tests start many: these options halve the time of a start.
@@ -36,14 +35,14 @@ public record Tool(int exitCode, String out, String err) {
             "-XX:-BytecodeVerificationRemote"));
     all.add("-cp");
     all.add(System.getProperty("java.class.path"));
-    all.add("org.calmanchor.cli.CalmAnchor");
+    all.add(main.getName());
     all.addAll(List.of(arguments));
     return new ProcessBuilder(all);
   }
 
-  /** Runs a command to its end. */
+  /** Runs a command to its end, in a process that it may share with earlier ones of this folder. */
   public static Tool run(Path folder, String... arguments) throws Exception {
-    return fed(folder, "", arguments);
+    return CommandProcess.in(folder).run(List.of(arguments));
   }
 
   /** Runs a command to its end, which gets {@code typed} as if somebody had typed it. */
@@ -63,48 +62,6 @@ public record Tool(int exitCode, String out, String err) {
       throw new AssertionError("did not end: " + Files.readString(out) + Files.readString(err));
     }
     return new Tool(process.exitValue(), Files.readString(out), Files.readString(err));
-  }
-
-  /** Runs commands to their ends one after the other, in one process of their own. */
-  static List<Tool> runAll(Path folder, List<String> lines) throws Exception {
-    List<String> all = new ArrayList<>(command(lines.toArray(new String[0])).command());
-    all.set(all.indexOf("org.calmanchor.cli.CalmAnchor"), Several.class.getName());
-    Process process =
-        new ProcessBuilder(all)
-            .directory(folder.toFile())
-            .redirectInput(Files.createTempFile(folder, "in", "").toFile())
-            .redirectError(Files.createTempFile(folder, "err", "").toFile())
-            .start();
-    try (DataInputStream in = new DataInputStream(process.getInputStream())) {
-      List<Tool> tools = new ArrayList<>();
-      for (int i = 0; i < lines.size(); i++) {
-        tools.add(new Tool(in.readInt(), in.readUTF(), in.readUTF()));
-      }
-      return tools;
-    } finally {
-      process.destroy();
-    }
-  }
-
-  /** The process of several commands: each argument is the line of one. */
-  static final class Several {
-    private Several() {}
-
-    /** Writes what each command gave. */
-    public static void main(String[] lines) throws IOException {
-      DataOutputStream given = new DataOutputStream(new FileOutputStream(FileDescriptor.out));
-      for (String line : lines) {
-        StringWriter out = new StringWriter();
-        StringWriter err = new StringWriter();
-        given.writeInt(
-            CalmAnchor.run(
-                List.of(line.split(" ", -1)),
-                new PrintWriter(out, true),
-                new PrintWriter(err, true)));
-        given.writeUTF(out.toString());
-        given.writeUTF(err.toString());
-      }
-    }
   }
 
   /** Runs a command on a terminal of its own; all that appears there. */
