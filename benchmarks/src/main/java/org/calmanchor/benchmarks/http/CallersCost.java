@@ -6,8 +6,9 @@ import java.util.Locale;
 
 /**
  * What a caller with a name and a password costs, if the password was verified a moment ago: two
- * hosts take turns in short rounds with the smallest call, and each round is held to the one before
- * it. The header alone has its own figure, because the server's parser pays for it.
+ * hosts take turns in short rounds with the smallest call. Two processes of the same host differ by
+ * some percent, too, so there are several pairs. The header alone has its own figure, because the
+ * server's parser pays for it.
  */
 public final class CallersCost {
   private static final int CONNECTIONS = 8;
@@ -15,35 +16,48 @@ public final class CallersCost {
 
   private CallersCost() {}
 
-  /** Arguments: rounds, seconds a round, both optional. */
+  /** Arguments: pairs of servers, rounds for each, seconds a round, all optional. */
   public static void main(String[] arguments) throws Exception {
-    int rounds = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 60;
-    double seconds = arguments.length > 1 ? Double.parseDouble(arguments[1]) : 0.5;
-    try (Server open = Server.start("ours", Compare.JVM);
-        Server known = Server.start("callers", Compare.JVM)) {
-      Load toOpen = Load.of("ours", open.port(), Exchanges.SMALL);
-      Load unread = Load.of("callers", open.port(), Exchanges.SMALL);
-      Load toKnown = Load.of("callers", known.port(), Exchanges.SMALL);
-      toOpen.run(CONNECTIONS, WARM_SECONDS, 0);
-      toKnown.run(CONNECTIONS, WARM_SECONDS, 0);
-      List<Double> without = new ArrayList<>();
-      List<Double> header = new ArrayList<>();
-      List<Double> all = new ArrayList<>();
-      for (int round = 0; round < rounds; round++) {
-        double plain = micros(open, toOpen, seconds);
-        without.add(plain);
-        header.add(micros(open, unread, seconds) / plain);
-        all.add(micros(known, toKnown, seconds) / plain);
+    int pairs = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 8;
+    int rounds = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 15;
+    double seconds = arguments.length > 2 ? Double.parseDouble(arguments[2]) : 0.5;
+    List<Double> without = new ArrayList<>();
+    List<Double> header = new ArrayList<>();
+    List<Double> all = new ArrayList<>();
+    List<Double> same = new ArrayList<>();
+    for (int pair = 0; pair < pairs; pair++) {
+      try (Server open = Server.start("ours", Compare.JVM);
+          Server known = Server.start("callers", Compare.JVM)) {
+        Load toOpen = Load.of("ours", open.port(), Exchanges.SMALL);
+        Load unread = Load.of("callers", open.port(), Exchanges.SMALL);
+        Load toKnown = Load.of("callers", known.port(), Exchanges.SMALL);
+        toOpen.run(CONNECTIONS, WARM_SECONDS, 0);
+        toKnown.run(CONNECTIONS, WARM_SECONDS, 0);
+        List<Double> plain = new ArrayList<>();
+        List<Double> read = new ArrayList<>();
+        List<Double> served = new ArrayList<>();
+        for (int round = 0; round < rounds; round++) {
+          plain.add(micros(open, toOpen, seconds));
+          read.add(micros(open, unread, seconds));
+          served.add(micros(known, toKnown, seconds));
+        }
+        without.add(Compare.median(plain));
+        header.add(Compare.median(read) / Compare.median(plain));
+        all.add(Compare.median(served) / Compare.median(plain));
+        same.add(Compare.median(served) / Compare.median(read));
       }
-      System.out.printf(
-          Locale.ROOT,
-          "%d rounds: %.1f µs of processor time a call without callers; with a header that nobody"
-              + " reads %.3f times that; with a name and a password %.3f times (medians)%n",
-          rounds,
-          Compare.median(without),
-          Compare.median(header),
-          Compare.median(all));
     }
+    System.out.printf(
+        Locale.ROOT,
+        "%d pairs of servers: %.1f µs of processor time a call without callers; with a header that"
+            + " nobody reads %.3f times that; with a name and a password %.3f times, which is %.3f"
+            + " times the same request at a host without callers (medians; all of the last: %s)%n",
+        pairs,
+        Compare.median(without),
+        Compare.median(header),
+        Compare.median(all),
+        Compare.median(same),
+        same.stream().sorted().map(each -> String.format(Locale.ROOT, "%.3f", each)).toList());
   }
 
   private static double micros(Server server, Load load, double seconds) throws Exception {

@@ -1,6 +1,5 @@
 package org.calmanchor.core.access;
 
-import java.nio.ByteBuffer;
 import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
@@ -50,7 +49,7 @@ public final class CallerVerification implements AutoCloseable {
   private final VerifiedCallers verified;
   private final Failures byAddress;
   private final Failures byName;
-  private final Map<ByteBuffer, CompletableFuture<Verification>> running =
+  private final Map<SecretDigest, CompletableFuture<Verification>> running =
       new ConcurrentHashMap<>();
   private final AtomicInteger slowed = new AtomicInteger();
   private final ThreadPoolExecutor threads;
@@ -120,7 +119,7 @@ public final class CallerVerification implements AutoCloseable {
     } catch (RuntimeException | Error failed) {
       return CompletableFuture.completedFuture(unknown(failed));
     }
-    ByteBuffer key = verified.keyOf(credentials.secret());
+    SecretDigest key = verified.keyOf(credentials.secret());
     Caller known = verified.find(key, edition);
     if (known != null) {
       return CompletableFuture.completedFuture(new Verification.Known(known));
@@ -185,7 +184,7 @@ public final class CallerVerification implements AutoCloseable {
   }
 
   private Verification verified(
-      ByteBuffer key, Credentials credentials, long edition, String address) {
+      SecretDigest key, Credentials credentials, long edition, String address) {
     Optional<Verified> found = sources.find(credentials);
     String name = credentials.claimedName();
     if (found.isEmpty()) {

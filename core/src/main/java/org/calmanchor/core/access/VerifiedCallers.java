@@ -1,6 +1,5 @@
 package org.calmanchor.core.access;
 
-import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -31,10 +30,10 @@ final class VerifiedCallers {
 
   private final LongSupplier clock;
   private final MessageDigest begun;
-  private final Map<ByteBuffer, Entry> entries = new ConcurrentHashMap<>();
+  private final Map<SecretDigest, Entry> entries = new ConcurrentHashMap<>();
 
   /** The oldest first; guarded by this object. */
-  private final Set<ByteBuffer> order = new LinkedHashSet<>();
+  private final Set<SecretDigest> order = new LinkedHashSet<>();
 
   private record Entry(Verified verified, long edition, long time) {
     boolean counts(long current, long now) {
@@ -57,10 +56,10 @@ final class VerifiedCallers {
   }
 
   /** What stands for a secret; nobody can tell the secret from it. */
-  ByteBuffer keyOf(String secret) {
+  SecretDigest keyOf(String secret) {
     try {
       MessageDigest digest = (MessageDigest) begun.clone();
-      return ByteBuffer.wrap(digest.digest(secret.getBytes(StandardCharsets.UTF_8)));
+      return SecretDigest.of(digest.digest(secret.getBytes(StandardCharsets.UTF_8)));
     } catch (CloneNotSupportedException unexpected) {
       throw new IllegalStateException(
           "the " + ALGORITHM + " of this JDK cannot be copied", unexpected);
@@ -68,19 +67,19 @@ final class VerifiedCallers {
   }
 
   /** The caller behind a secret; null if it has to be verified. */
-  @Nullable Caller find(ByteBuffer key, long edition) {
+  @Nullable Caller find(SecretDigest key, long edition) {
     Entry entry = entries.get(key);
     return entry != null && entry.counts(edition, clock.getAsLong())
         ? entry.verified().caller()
         : null;
   }
 
-  synchronized void add(ByteBuffer key, Verified verified, long edition) {
+  synchronized void add(SecretDigest key, Verified verified, long edition) {
     entries.put(key, new Entry(verified, edition, clock.getAsLong()));
     order.remove(key);
     order.add(key);
     if (order.size() > MOST) {
-      ByteBuffer oldest = order.iterator().next();
+      SecretDigest oldest = order.iterator().next();
       order.remove(oldest);
       entries.remove(oldest);
     }
