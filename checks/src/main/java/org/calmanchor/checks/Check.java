@@ -75,6 +75,21 @@ public record Check(
     return new Check(name, service, operation, version, input, headerBlocks, expected, settings);
   }
 
+  /** The same single call by a caller, if it does not have one already. */
+  Check calledBy(@Nullable CheckCaller caller) {
+    return settings.caller() != null
+        ? this
+        : new Check(
+            name,
+            service,
+            operation,
+            version,
+            input,
+            headerBlocks,
+            expected,
+            CheckSettings.callBy(caller));
+  }
+
   /** The same check as a file can hold it: all values are texts, and absent ones are left out. */
   Check plain() {
     return with(

@@ -103,7 +103,10 @@ final class CheckReader {
     if (node != null) {
       nodes
           .mapping(node, "sets of steps by name")
-          .forEach((name, steps) -> common.sets().put(name, steps(steps, common)));
+          // As whom they call is known where they are used.
+          .forEach(
+              (name, steps) ->
+                  common.sets().put(name, steps(steps, common.with(common.service(), null))));
     }
   }
 
@@ -123,7 +126,7 @@ final class CheckReader {
                   + (sets.isEmpty() ? "none" : String.join(", ", sets.keySet()))
                   + ".");
         }
-        steps.addAll(set);
+        set.forEach(step -> steps.add(step.calledBy(common.caller())));
       } else {
         steps.add(step(each, common));
       }

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import org.calmanchor.core.dynamic.Outcome;
 import org.junit.jupiter.api.Test;
@@ -236,6 +237,27 @@ class MatchersTest {
     assertThat(checks.get(1).settings().caller()).isEqualTo(CheckCaller.NOBODY);
     assertThat(CheckFile.read("again.yaml", CheckFile.write(checks.get(0))))
         .containsExactly(checks.get(0));
+  }
+
+  @Test
+  void stepsOfASetCallAsTheCheckThatUsesThem() {
+    String yaml =
+        """
+        caller: {token: !environment FIRST }
+        sets:
+          one: [{operation: next}, {operation: next, caller: nobody}]
+          both: [one, {operation: next}]
+        checks:
+          - {check: c, operation: next, given: [both], expect: accepted}
+          - {check: d, operation: next, given: [both], caller: {token: !environment SECOND }, expect: accepted}
+        """;
+    assertThat(CheckFile.read("f.yaml", yaml))
+        .extracting(
+            check ->
+                check.settings().given().stream()
+                    .map(step -> Objects.requireNonNull(step.settings().caller()).variable())
+                    .toList())
+        .containsExactly(List.of("FIRST", "", "FIRST"), List.of("SECOND", "", "SECOND"));
   }
 
   @ParameterizedTest
