@@ -15,7 +15,7 @@ import java.util.concurrent.ExecutionException;
  */
 public final class CallersCost {
   private static final int CONNECTIONS = 8;
-  private static final int WARM_SECONDS = 10;
+  private static final int WARM_SECONDS = 20;
 
   private CallersCost() {}
 
@@ -34,8 +34,10 @@ public final class CallersCost {
         Load toOpen = Load.of("ours", open.port(), Exchanges.SMALL);
         Load unread = Load.of("callers", open.port(), Exchanges.SMALL);
         Load toKnown = Load.of("callers", known.port(), Exchanges.SMALL);
+        // As long for each host, or one would still be compiling what the other has compiled.
         toOpen.run(CONNECTIONS, WARM_SECONDS, 0);
-        toKnown.run(CONNECTIONS, WARM_SECONDS, 0);
+        unread.run(CONNECTIONS, WARM_SECONDS, 0);
+        toKnown.run(CONNECTIONS, 2.0 * WARM_SECONDS, 0);
         List<Double> plain = new ArrayList<>();
         List<Double> read = new ArrayList<>();
         List<Double> served = new ArrayList<>();
