@@ -1,6 +1,7 @@
 package org.calmanchor.checks;
 
 import java.util.function.UnaryOperator;
+import org.calmanchor.core.access.ClientCredentials;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,12 +31,22 @@ public record CheckCaller(Way way, String name, String variable) {
   public static final CheckCaller NOBODY = new CheckCaller(Way.NONE, "", "");
 
   /**
-   * The password or token.
+   * The credentials with the password or token.
    *
    * @param environment the value of a variable of the environment, or null if it is not set
-   * @throws IllegalArgumentException when it is not set
+   * @throws IllegalArgumentException when it is not set, or its value cannot be sent
    */
-  public String secret(UnaryOperator<@Nullable String> environment) {
-    return References.variable(variable, environment);
+  public ClientCredentials credentials(UnaryOperator<@Nullable String> environment) {
+    if (way == Way.NONE) {
+      return ClientCredentials.none();
+    }
+    String secret = References.variable(variable, environment);
+    return switch (way) {
+      case NONE -> ClientCredentials.none();
+      case BASIC -> ClientCredentials.basic(name, secret);
+      case TOKEN -> ClientCredentials.token(secret);
+      case USERNAME_TOKEN_TEXT -> ClientCredentials.usernameTokenText(name, secret);
+      case USERNAME_TOKEN_DIGEST -> ClientCredentials.usernameTokenDigest(name, secret);
+    };
   }
 }

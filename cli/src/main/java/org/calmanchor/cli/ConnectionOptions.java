@@ -17,13 +17,13 @@ import org.calmanchor.cli.terminal.Durations;
 import org.calmanchor.cli.terminal.PasswordPrompt;
 import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.client.DynamicClient;
+import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.Service;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
@@ -158,7 +158,7 @@ public final class ConnectionOptions {
       token = PasswordPrompt.ask("Token", TOKEN);
     }
     try {
-      return client.token(token.strip());
+      return client.credentials(ClientCredentials.token(token.strip()));
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--token: " + unusable.getMessage() + ".");
     }
@@ -169,13 +169,12 @@ public final class ConnectionOptions {
       password = PasswordPrompt.ask("Password of " + name, PASSWORD);
     }
     try {
-      if (usernameToken != null) {
-        return client.usernameToken(
-            usernameToken == PasswordForm.TEXT
-                ? UsernameTokenWriter.text(name, password)
-                : UsernameTokenWriter.digest(name, password));
-      }
-      return client.caller(name, password);
+      return client.credentials(
+          usernameToken == null
+              ? ClientCredentials.basic(name, password)
+              : usernameToken == PasswordForm.TEXT
+                  ? ClientCredentials.usernameTokenText(name, password)
+                  : ClientCredentials.usernameTokenDigest(name, password));
     } catch (IllegalArgumentException unusable) {
       throw CommandException.usage("--caller: " + unusable.getMessage() + ".");
     }

@@ -2,12 +2,11 @@ package org.calmanchor.client;
 
 import java.net.URI;
 import java.net.http.HttpClient;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.util.Base64;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.usernametoken.UsernameTokenWriter;
@@ -16,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 
 /** How calls are made. Immutable. */
 final class CallSettings {
+  private static final String AUTHORIZATION = "Authorization";
   private static final Duration PATIENCE = Duration.ofSeconds(60);
 
   private final URI address;
@@ -87,33 +87,21 @@ final class CallSettings {
         address, version, changed, headers, usernameToken, gzips, limits, http, inputs);
   }
 
-  /** Adds the credentials of HTTP Basic (RFC 7617), in UTF-8. */
-  CallSettings withCaller(String name, String password) {
-    if (name.isEmpty() || name.contains(":")) {
-      throw new IllegalArgumentException("a caller's name is not empty, and has no colon");
-    }
-    byte[] both = (name + ":" + password).getBytes(StandardCharsets.UTF_8);
-    return withHeader("Authorization", "Basic " + Base64.getEncoder().encodeToString(both));
-  }
-
-  /** Adds a username token, which is written anew for each message. */
-  CallSettings withUsernameToken(UsernameTokenWriter changed) {
-    return new CallSettings(
-        address, version, timeout, headers, changed, gzips, limits, http, inputs);
+  /** Replaces the credentials, those that a header has, too. */
+  CallSettings with(ClientCredentials changed) {
+    Map<String, String> others = new LinkedHashMap<>(headers);
+    others.remove(AUTHORIZATION);
+    changed.authorization().ifPresent(value -> others.put(AUTHORIZATION, value));
+    UsernameTokenWriter writer =
+        changed instanceof ClientCredentials.UsernameToken token
+            ? UsernameTokenWriter.of(token)
+            : null;
+    return new CallSettings(address, version, timeout, others, writer, gzips, limits, http, inputs);
   }
 
   /** Writes the username token of a message; null for none. */
   @Nullable UsernameTokenWriter usernameToken() {
     return usernameToken;
-  }
-
-  /** Adds a bearer token (RFC 6750). */
-  CallSettings withToken(String token) {
-    if (!token.matches("[A-Za-z0-9._~+/-]+=*")) {
-      throw new IllegalArgumentException(
-          "a bearer token has letters, digits and - . _ ~ + / only, and = at its end");
-    }
-    return withHeader("Authorization", "Bearer " + token);
   }
 
   CallSettings withHeader(String name, String value) {

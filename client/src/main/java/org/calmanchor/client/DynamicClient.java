@@ -12,6 +12,7 @@ import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.CompletionException;
+import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.dynamic.Outcome;
 import org.calmanchor.core.limits.Limit;
@@ -19,7 +20,6 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.SoapHttp;
-import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 
 /**
  * Calls the operations of any contract with maps and lists, as {@link DynamicMessages} describes
@@ -66,31 +66,11 @@ public final class DynamicClient {
   }
 
   /**
-   * The same client for a caller with a name and a password, which are sent with each request by
-   * HTTP Basic (RFC 7617). Anybody on the way can read them, unless the address is an https one.
-   *
-   * @throws IllegalArgumentException when the name is empty or has a colon
+   * The same client with credentials, which are sent with each request, such as {@code
+   * ClientCredentials.basic(name, password)}; they replace those that it has.
    */
-  public DynamicClient caller(String name, String password) {
-    return with(settings.withCaller(name, password));
-  }
-
-  /**
-   * The same client with a WS-Security username token in each message, such as {@code
-   * UsernameTokenWriter.digest(name, password)}.
-   */
-  public DynamicClient usernameToken(UsernameTokenWriter token) {
-    return with(settings.withUsernameToken(token));
-  }
-
-  /**
-   * The same client with a bearer token, which is sent with each request (RFC 6750). Anybody on the
-   * way can read it, unless the address is an https one.
-   *
-   * @throws IllegalArgumentException when it has characters that a token cannot have
-   */
-  public DynamicClient token(String token) {
-    return with(settings.withToken(token));
+  public DynamicClient credentials(ClientCredentials credentials) {
+    return with(settings.with(credentials));
   }
 
   /** The same client with an HTTP header on each request; it replaces a header of that name. */

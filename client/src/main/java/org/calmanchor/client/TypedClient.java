@@ -5,9 +5,9 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.time.Duration;
 import java.util.Optional;
+import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 
 /**
  * Calls a service through the annotated interface that describes it. Immutable: each setting gives
@@ -95,31 +95,11 @@ public final class TypedClient<T> {
   }
 
   /**
-   * The same client for a caller with a name and a password, which are sent with each request by
-   * HTTP Basic (RFC 7617). Anybody on the way can read them, unless the address is an https one.
-   *
-   * @throws IllegalArgumentException when the name is empty or has a colon
+   * The same client with credentials, which are sent with each request, such as {@code
+   * ClientCredentials.basic(name, password)}; they replace those that it has.
    */
-  public TypedClient<T> caller(String name, String password) {
-    return with(settings.withCaller(name, password));
-  }
-
-  /**
-   * The same client with a WS-Security username token in each message, such as {@code
-   * UsernameTokenWriter.digest(name, password)}.
-   */
-  public TypedClient<T> usernameToken(UsernameTokenWriter token) {
-    return with(settings.withUsernameToken(token));
-  }
-
-  /**
-   * The same client with a bearer token, which is sent with each request (RFC 6750). Anybody on the
-   * way can read it, unless the address is an https one.
-   *
-   * @throws IllegalArgumentException when it has characters that a token cannot have
-   */
-  public TypedClient<T> token(String token) {
-    return with(settings.withToken(token));
+  public TypedClient<T> credentials(ClientCredentials credentials) {
+    return with(settings.with(credentials));
   }
 
   /** The same client with an HTTP header on each request; it replaces a header of that name. */

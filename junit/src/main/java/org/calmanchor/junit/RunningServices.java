@@ -1,6 +1,5 @@
 package org.calmanchor.junit;
 
-import java.io.IOException;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -9,7 +8,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
-import org.calmanchor.checks.CallRefusedException;
 import org.calmanchor.checks.CheckCaller;
 import org.calmanchor.checks.CheckTransport;
 import org.calmanchor.checks.CheckedService;
@@ -19,10 +17,8 @@ import org.calmanchor.client.TypedClient;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
-import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
-import org.jspecify.annotations.Nullable;
 
 /** Services that answer during a test. */
 final class RunningServices implements AutoCloseable {
@@ -50,35 +46,19 @@ final class RunningServices implements AutoCloseable {
       DynamicClient client = dynamicClient();
       CheckTransport transport =
           check -> {
-            DynamicClient chosen = as(client, check.settings().caller());
+            CheckCaller caller = check.settings().caller();
+            DynamicClient chosen =
+                caller == null ? client : client.credentials(caller.credentials(System::getenv));
             if (check.version() != null) {
               chosen = chosen.version(check.version());
             }
             try {
               return chosen.call(check.operation(), check.input(), check.headerBlocks()).outcome();
             } catch (NoAnswerException none) {
-              throw none.status() < 400
-                  ? new IOException(none.getMessage(), none)
-                  : new CallRefusedException(none.status(), none.getMessage(), none);
+              throw CheckTransport.noMessage(none.status(), none.getMessage(), none);
             }
           };
       return new CheckedService(contract, transport, System::getenv);
-    }
-
-    private static DynamicClient as(DynamicClient client, @Nullable CheckCaller caller) {
-      if (caller == null || caller.way() == CheckCaller.Way.NONE) {
-        return client;
-      }
-      String secret = caller.secret(System::getenv);
-      return switch (caller.way()) {
-        case NONE -> client;
-        case BASIC -> client.caller(caller.name(), secret);
-        case TOKEN -> client.token(secret);
-        case USERNAME_TOKEN_TEXT ->
-            client.usernameToken(UsernameTokenWriter.text(caller.name(), secret));
-        case USERNAME_TOKEN_DIGEST ->
-            client.usernameToken(UsernameTokenWriter.digest(caller.name(), secret));
-      };
     }
   }
 

@@ -3,7 +3,6 @@ package org.calmanchor.cli.check;
 import java.io.IOException;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import org.calmanchor.checks.CallRefusedException;
 import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckCaller;
 import org.calmanchor.checks.CheckTransport;
@@ -18,7 +17,6 @@ import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.model.SoapVersion;
-import org.calmanchor.core.usernametoken.UsernameTokenWriter;
 
 /** Makes the calls of checks over HTTP. Safe for several threads. */
 final class HttpCheckTransport implements CheckTransport {
@@ -53,14 +51,12 @@ final class HttpCheckTransport implements CheckTransport {
             operation.name() + " " + version + (caller == null ? "" : " without caller"),
             key -> client(operation, version, caller == null));
     if (caller != null) {
-      client = as(client, caller);
+      client = client.credentials(caller.credentials(System::getenv));
     }
     try {
       return client.call(operation.name(), check.input(), check.headerBlocks()).outcome();
     } catch (NoAnswerException none) {
-      throw none.status() < 400
-          ? new IOException(none.getMessage(), none)
-          : new CallRefusedException(none.status(), none.getMessage(), none);
+      throw CheckTransport.noMessage(none.status(), none.getMessage(), none);
     }
   }
 
@@ -68,21 +64,5 @@ final class HttpCheckTransport implements CheckTransport {
     return isCallerOfRun
         ? connection.client(target.contract(), messages, operation, version)
         : connection.clientWithoutCaller(target.contract(), messages, operation, version);
-  }
-
-  private static DynamicClient as(DynamicClient client, CheckCaller caller) {
-    if (caller.way() == CheckCaller.Way.NONE) {
-      return client;
-    }
-    String secret = caller.secret(System::getenv);
-    return switch (caller.way()) {
-      case NONE -> client;
-      case BASIC -> client.caller(caller.name(), secret);
-      case TOKEN -> client.token(secret);
-      case USERNAME_TOKEN_TEXT ->
-          client.usernameToken(UsernameTokenWriter.text(caller.name(), secret));
-      case USERNAME_TOKEN_DIGEST ->
-          client.usernameToken(UsernameTokenWriter.digest(caller.name(), secret));
-    };
   }
 }

@@ -5,7 +5,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.Base64;
-import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.xml.Tag;
 import org.calmanchor.core.xml.XmlOut;
 
@@ -33,44 +33,22 @@ public final class UsernameTokenWriter {
   private static final byte[] TYPE = Tag.encode(" Type=\"");
   private static final byte[] ENCODING = Tag.encode(" EncodingType=\"");
 
-  private final String name;
-  private final String password;
-  private final boolean isDigest;
+  private final ClientCredentials.UsernameToken credentials;
   private final Clock clock;
   private final SecureRandom random = new SecureRandom();
 
-  private UsernameTokenWriter(String name, String password, boolean isDigest, Clock clock) {
-    if (!Caller.isName(name)) {
-      throw new IllegalArgumentException(
-          "a caller's name is not empty, and has no colon and no control characters");
-    }
-    this.name = name;
-    this.password = password;
-    this.isDigest = isDigest;
+  private UsernameTokenWriter(ClientCredentials.UsernameToken credentials, Clock clock) {
+    this.credentials = credentials;
     this.clock = clock;
   }
 
-  /**
-   * Sends the password as text, which anybody on the way can read unless the address is an https
-   * one.
-   *
-   * @throws IllegalArgumentException when the name cannot be one
-   */
-  public static UsernameTokenWriter text(String name, String password) {
-    return new UsernameTokenWriter(name, password, false, Clock.systemUTC());
+  /** Writes the tokens of these credentials. */
+  public static UsernameTokenWriter of(ClientCredentials.UsernameToken credentials) {
+    return new UsernameTokenWriter(credentials, Clock.systemUTC());
   }
 
-  /**
-   * Sends a digest of the password.
-   *
-   * @throws IllegalArgumentException when the name cannot be one
-   */
-  public static UsernameTokenWriter digest(String name, String password) {
-    return new UsernameTokenWriter(name, password, true, Clock.systemUTC());
-  }
-
-  static UsernameTokenWriter at(Clock clock, boolean isDigest, String name, String password) {
-    return new UsernameTokenWriter(name, password, isDigest, clock);
+  static UsernameTokenWriter of(ClientCredentials.UsernameToken credentials, Clock clock) {
+    return new UsernameTokenWriter(credentials, clock);
   }
 
   /** Writes a new block. Its parameter is ours: only clients of this library call it. */
@@ -90,7 +68,7 @@ public final class UsernameTokenWriter {
     out.close(TIMESTAMP);
     out.open(TOKEN);
     out.content();
-    out.element(NAME, name);
+    out.element(NAME, credentials.name());
     password(out, nonce, created);
     out.open(NONCE);
     out.attribute(ENCODING, SecurityNames.BASE64);
@@ -103,10 +81,12 @@ public final class UsernameTokenWriter {
   }
 
   private void password(XmlOut out, byte[] nonce, String created) {
+    String password = credentials.password();
     out.open(PASSWORD);
-    out.attribute(TYPE, isDigest ? SecurityNames.DIGEST : SecurityNames.TEXT);
+    out.attribute(TYPE, credentials.isDigest() ? SecurityNames.DIGEST : SecurityNames.TEXT);
     out.content();
-    out.text(isDigest ? base64(SecurityNames.digest(nonce, created, password)) : password);
+    out.text(
+        credentials.isDigest() ? base64(SecurityNames.digest(nonce, created, password)) : password);
     out.close(PASSWORD);
   }
 
@@ -117,6 +97,6 @@ public final class UsernameTokenWriter {
   /** Without the password. */
   @Override
   public String toString() {
-    return "UsernameTokenWriter[of " + name + "]";
+    return "UsernameTokenWriter[of " + credentials.name() + "]";
   }
 }

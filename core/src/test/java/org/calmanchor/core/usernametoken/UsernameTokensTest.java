@@ -17,6 +17,7 @@ import javax.xml.parsers.DocumentBuilderFactory;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.CallerVerification;
+import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.access.LocalReplayMemory;
 import org.calmanchor.core.access.PasswordSource.KnownPassword;
 import org.calmanchor.core.access.ReplayMemory;
@@ -88,7 +89,9 @@ class UsernameTokensTest {
 
   private static Element written(Instant at, boolean isDigest, String password) throws Exception {
     XmlOut out = XmlOut.held(false);
-    UsernameTokenWriter.at(Clock.fixed(at, ZoneOffset.UTC), isDigest, CLERK.name(), password)
+    UsernameTokenWriter.of(
+            new ClientCredentials.UsernameToken(CLERK.name(), password, isDigest),
+            Clock.fixed(at, ZoneOffset.UTC))
         .write(out);
     String text = new String(out.bytes(), StandardCharsets.UTF_8);
     return block(text.replaceFirst("^<wsse:Security[^>]*>", "").replace("</wsse:Security>", ""));
