@@ -5,6 +5,7 @@ module org.calmanchor.callers {
   requires com.nimbusds.jose.jwt;
   requires java.naming;
   requires org.slf4j;
+  requires org.calmanchor.yaml;
   requires org.snakeyaml.engine;
   requires password4j;
 

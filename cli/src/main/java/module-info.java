@@ -4,6 +4,8 @@ module org.calmanchor.cli {
   requires transitive info.picocli;
   requires transitive org.calmanchor.client;
   requires org.calmanchor.callers;
+  requires transitive org.calmanchor.configuration;
+  requires transitive org.calmanchor.launch;
   requires org.calmanchor.tls;
   requires org.calmanchor.checks;
   requires org.calmanchor.draft;
@@ -25,6 +27,8 @@ module org.calmanchor.cli {
       info.picocli;
   opens org.calmanchor.cli.callers to
       info.picocli;
+  opens org.calmanchor.cli.configuration to
+      info.picocli;
   opens org.calmanchor.cli.serve to
       info.picocli;
   opens org.calmanchor.cli.check to
@@ -39,6 +43,7 @@ module org.calmanchor.cli {
   provides org.calmanchor.cli.Subcommand with
       org.calmanchor.cli.callers.CallersCommand,
       org.calmanchor.cli.check.CheckCommand,
+      org.calmanchor.cli.configuration.ConfigCommand,
       org.calmanchor.cli.draft.DraftCommand,
       org.calmanchor.cli.serve.ServeCommand,
       org.calmanchor.cli.shell.CompletionCommand,

@@ -5,42 +5,40 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.yaml.YamlNodes;
 import org.jspecify.annotations.Nullable;
-import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.common.FlowStyle;
-import org.snakeyaml.engine.v2.composer.Composer;
-import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
-import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
 import org.snakeyaml.engine.v2.nodes.NodeTuple;
 import org.snakeyaml.engine.v2.nodes.ScalarNode;
 import org.snakeyaml.engine.v2.nodes.SequenceNode;
-import org.snakeyaml.engine.v2.parser.ParserImpl;
-import org.snakeyaml.engine.v2.scanner.StreamReader;
 
 /** Takes the tree of a file of callers apart. */
-record CallersReader(String file) {
+record CallersReader(YamlNodes nodes) {
   private static final Set<String> PARTS = Set.of("certificate", "password", "roles");
   private static final List<String> OF_TOKENS =
       List.of("keys", "issuer", "audience", "name", "roles");
 
+  CallersReader(String file) {
+    this(new YamlNodes(file, CallersFileException::new));
+  }
+
   CallersText read(String text) {
-    Node root = compose(text).orElse(null);
+    Node root = nodes.compose(text).orElse(null);
     if (root == null) {
-      throw new CallersFileException(file, 0, "\"callers:\" is missing.");
+      throw nodes.problems().at(nodes.file(), 0, "\"callers:\" is missing.");
     }
-    Map<String, NodeTuple> top = mapping(root, "\"callers:\" and the callers below it");
+    Map<String, NodeTuple> top = nodes.entries(root, "\"callers:\" and the callers below it");
     NodeTuple callers = top.remove("callers");
     NodeTuple tokens = top.remove("tokens");
     NodeTuple operations = top.remove("operations");
     NodeTuple usernameTokens = top.remove("usernameTokens");
     if (callers == null || !top.isEmpty()) {
-      throw problem(
+      throw nodes.problem(
           root,
           "there is \"callers:\" with the callers below it, and perhaps \"tokens:\","
               + " \"usernameTokens:\" and \"operations:\", and nothing else.");
@@ -48,15 +46,16 @@ record CallersReader(String file) {
     Node node = callers.getValueNode();
     Map<String, CallerEntry> entries = new LinkedHashMap<>();
     if (!isAbsent(node)) {
-      mapping(node, "callers by their names")
+      nodes
+          .entries(node, "callers by their names")
           .forEach((name, tuple) -> entries.put(name, entry(name, tuple)));
     }
     boolean isBlock =
         !(node instanceof MappingNode mapping) || mapping.getFlowStyle() == FlowStyle.BLOCK;
     return new CallersText(
-        file,
+        nodes.file(),
         text,
-        line(callers.getKeyNode()),
+        YamlNodes.line(callers.getKeyNode()),
         isBlock,
         entries,
         tokens == null ? null : tokens(tokens),
@@ -64,31 +63,17 @@ record CallersReader(String file) {
         operations == null ? Map.of() : operations(operations));
   }
 
-  private Optional<Node> compose(String text) {
-    LoadSettings settings =
-        LoadSettings.builder().setLabel(file).setMaxAliasesForCollections(0).build();
-    try {
-      return new Composer(settings, new ParserImpl(settings, new StreamReader(settings, text)))
-          .getSingleNode();
-    } catch (MarkedYamlEngineException malformed) {
-      int line = malformed.getProblemMark().map(mark -> mark.getLine() + 1).orElse(0);
-      throw new CallersFileException(file, line, "is not YAML: " + malformed.getProblem() + ".");
-    } catch (YamlEngineException malformed) {
-      throw new CallersFileException(file, 0, "is not YAML: " + malformed.getMessage());
-    }
-  }
-
   private CallerEntry entry(String name, NodeTuple tuple) {
     Node key = tuple.getKeyNode();
     if (!Caller.isName(name)) {
-      throw problem(
+      throw nodes.problem(
           key, "a name has no colon and no control characters, and is not longer than 255.");
     }
     Map<String, NodeTuple> parts =
-        mapping(tuple.getValueNode(), "\"password\", \"certificate\" and \"roles\"");
+        nodes.entries(tuple.getValueNode(), "\"password\", \"certificate\" and \"roles\"");
     for (Map.Entry<String, NodeTuple> part : parts.entrySet()) {
       if (!PARTS.contains(part.getKey())) {
-        throw problem(
+        throw nodes.problem(
             part.getValue().getKeyNode(),
             "\""
                 + part.getKey()
@@ -99,7 +84,7 @@ record CallersReader(String file) {
     String certificate = text(parts, "certificate");
     NodeTuple password = parts.get("password");
     if (password == null ? certificate.isEmpty() : !PasswordHash.isKnown(hash)) {
-      throw problem(
+      throw nodes.problem(
           password == null ? key : password.getValueNode(),
           "the password of "
               + name
@@ -110,21 +95,22 @@ record CallersReader(String file) {
     NodeTuple roles = parts.get("roles");
     Caller caller =
         new Caller(name, Set.copyOf(roles == null ? List.of() : roles(roles.getValueNode())));
-    return new CallerEntry(caller, hash, certificate, line(key), lastLine(tuple.getValueNode()));
+    return new CallerEntry(
+        caller, hash, certificate, YamlNodes.line(key), lastLine(tuple.getValueNode()));
   }
 
   /** The text of a part; empty if it is missing. */
   private String text(Map<String, NodeTuple> parts, String name) {
     NodeTuple part = parts.get(name);
-    return part == null ? "" : scalar(part.getValueNode());
+    return part == null ? "" : nodes.scalar(part.getValueNode(), "a text");
   }
 
   private TokenSettings tokens(NodeTuple tuple) {
     Map<String, NodeTuple> parts =
-        mapping(tuple.getValueNode(), "\"keys\", \"issuer\" and \"audience\"");
+        nodes.entries(tuple.getValueNode(), "\"keys\", \"issuer\" and \"audience\"");
     for (Map.Entry<String, NodeTuple> part : parts.entrySet()) {
       if (!OF_TOKENS.contains(part.getKey())) {
-        throw problem(
+        throw nodes.problem(
             part.getValue().getKeyNode(),
             "\""
                 + part.getKey()
@@ -134,10 +120,10 @@ record CallersReader(String file) {
     }
     for (String needed : List.of("keys", "issuer", "audience")) {
       if (text(parts, needed).isBlank()) {
-        throw problem(tuple.getKeyNode(), "tokens need \"" + needed + "\".");
+        throw nodes.problem(tuple.getKeyNode(), "tokens need \"" + needed + "\".");
       }
     }
-    Path keys = Path.of(file).toAbsolutePath().resolveSibling(text(parts, "keys"));
+    Path keys = Path.of(nodes.file()).toAbsolutePath().resolveSibling(text(parts, "keys"));
     TokenSettings settings = TokenSettings.of(keys, text(parts, "issuer"), text(parts, "audience"));
     return settings.claims(
         parts.containsKey("name") ? text(parts, "name") : TokenSettings.NAME,
@@ -145,21 +131,23 @@ record CallersReader(String file) {
   }
 
   private boolean takesUsernameTokens(Node node) {
-    return switch (scalar(node)) {
+    return switch (nodes.scalar(node, "a text")) {
       case "text" -> true;
       case "none" -> false;
       case "digest" ->
-          throw problem(
+          throw nodes.problem(
               node,
               "a digest needs the password itself, and this file has hashes only; write text, or"
                   + " host the service from Java with a PasswordSource.");
-      default -> throw problem(node, "\"usernameTokens\" is text or none.");
+      default -> throw nodes.problem(node, "\"usernameTokens\" is text or none.");
     };
   }
 
   private Map<String, Access> operations(NodeTuple tuple) {
     Map<String, Access> all = new LinkedHashMap<>();
-    mapping(tuple.getValueNode(), "services or operations, such as BerthDesk.cancel, with roles")
+    nodes
+        .entries(
+            tuple.getValueNode(), "services or operations, such as BerthDesk.cancel, with roles")
         .forEach((name, each) -> all.put(name, access(each.getValueNode())));
     return all;
   }
@@ -167,66 +155,37 @@ record CallersReader(String file) {
   private Access access(Node node) {
     List<String> words = new ArrayList<>();
     if (node instanceof SequenceNode sequence) {
-      sequence.getValue().forEach(each -> words.add(scalar(each)));
+      sequence.getValue().forEach(each -> words.add(nodes.scalar(each, "a text")));
     } else {
-      words.add(scalar(node));
+      words.add(nodes.scalar(node, "a text"));
     }
     try {
       return Access.of(words);
     } catch (IllegalArgumentException wrong) {
-      throw problem(node, wrong.getMessage() + ".");
+      throw nodes.problem(node, wrong.getMessage() + ".");
     }
   }
 
   private List<String> roles(Node node) {
     if (!(node instanceof SequenceNode sequence)) {
-      throw problem(node, "roles are a list, such as [clerk, harbor-master].");
+      throw nodes.problem(node, "roles are a list, such as [clerk, harbor-master].");
     }
     List<String> roles = new ArrayList<>();
     for (Node each : sequence.getValue()) {
-      String role = scalar(each);
+      String role = nodes.scalar(each, "a text");
       if (!Access.isRole(role) || Access.isWord(role)) {
-        throw problem(each, "\"" + role + "\" cannot be a role.");
+        throw nodes.problem(each, "\"" + role + "\" cannot be a role.");
       }
       if (roles.contains(role)) {
-        throw problem(each, "role " + role + " occurs twice.");
+        throw nodes.problem(each, "role " + role + " occurs twice.");
       }
       roles.add(role);
     }
     return roles;
   }
 
-  private Map<String, NodeTuple> mapping(Node node, String expected) {
-    if (!(node instanceof MappingNode mapping)) {
-      throw problem(node, "expected " + expected + ".");
-    }
-    Map<String, NodeTuple> parts = new LinkedHashMap<>();
-    for (NodeTuple tuple : mapping.getValue()) {
-      String name = scalar(tuple.getKeyNode());
-      if (parts.put(name, tuple) != null) {
-        throw problem(tuple.getKeyNode(), "\"" + name + "\" occurs twice.");
-      }
-    }
-    return parts;
-  }
-
   private static boolean isAbsent(@Nullable Node node) {
     return node instanceof ScalarNode scalar && scalar.getValue().isEmpty();
-  }
-
-  private String scalar(Node node) {
-    if (node instanceof ScalarNode scalar) {
-      return scalar.getValue();
-    }
-    throw problem(node, "expected a text.");
-  }
-
-  private CallersFileException problem(Node node, String problem) {
-    return new CallersFileException(file, line(node), problem);
-  }
-
-  private static int line(Node node) {
-    return node.getStartMark().map(mark -> mark.getLine() + 1).orElse(0);
   }
 
   /** A block ends before the next node, so that the last value in it has to be asked. */

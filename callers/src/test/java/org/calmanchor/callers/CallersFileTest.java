@@ -177,7 +177,7 @@ class CallersFileTest {
         "callers:\\ntokens:\\n  key: a|3: \"key\" is not known here; there is keys, issuer, audience,",
         "callers:\\noperations:\\n  Desk: [anyone, a]|3: \"anyone\" includes everybody that \"a\" names;",
         "callers:\\noperations: Desk|2: expected services or operations, such as",
-        "callers:\\n  a: &x\\n    password: $\\n  b: *x|: is not YAML: Number of aliases"
+        "callers:\\n  a: &x\\n    password: $\\n  b: *x|4: repeats something by an alias (*); write it out."
       })
   void saysWhatIsWrongAndWhere(String text, String problem) throws Exception {
     Files.writeString(file, text.replace("\\n", "\n").replace("$", BCRYPT));

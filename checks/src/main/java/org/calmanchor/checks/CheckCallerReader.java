@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import org.calmanchor.checks.CheckCaller.Way;
+import org.calmanchor.yaml.YamlNodes;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.Node;
 import org.snakeyaml.engine.v2.nodes.ScalarNode;

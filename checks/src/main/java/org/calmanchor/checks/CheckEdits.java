@@ -3,6 +3,7 @@ package org.calmanchor.checks;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.calmanchor.yaml.YamlNodes;
 import org.snakeyaml.engine.v2.common.FlowStyle;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
@@ -35,7 +36,7 @@ record CheckEdits(YamlNodes nodes) {
       if (expect != null && expected != null) {
         int start = expect.getStartMark().orElseThrow().getIndex();
         text.append(new String(characters, done, start - done).stripTrailing()).append(' ');
-        text.append(CheckWriter.inline(expected, nodes.after(expect)));
+        text.append(CheckWriter.inline(expected, new DurationReader(nodes).after(expect)));
         done = end(expect);
       }
     }

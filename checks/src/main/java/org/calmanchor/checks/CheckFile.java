@@ -15,6 +15,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.calmanchor.yaml.YamlNodes;
 
 /**
  * Files of checks, in YAML 1.2. One holds one check, or several under {@code checks}:
@@ -229,7 +230,8 @@ public final class CheckFile {
             name, 0, "has not exactly one check \"" + check + "\"; give each a name of its own.");
       }
     }
-    String after = new CheckEdits(new YamlNodes(name)).apply(before, expected);
+    String after =
+        new CheckEdits(new YamlNodes(name, CheckFileException::new)).apply(before, expected);
     List<Check> wanted =
         read(name, before).stream()
             .map(

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.calmanchor.checks.Expected.Compare;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.yaml.YamlNodes;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.Node;
 import org.snakeyaml.engine.v2.nodes.ScalarNode;
@@ -18,9 +19,6 @@ import org.snakeyaml.engine.v2.nodes.ScalarNode;
  * written.
  */
 final class CheckReader {
-  /** Matches any code of a fault that the contract does not declare. */
-  static final String ANY_CODE = "any";
-
   /** What {@code expect} is of a step that says nothing about its outcome. */
   private static final Expected ANY_RESULT = new Expected.Result(Map.of(), Compare.NAMED);
 
@@ -28,13 +26,17 @@ final class CheckReader {
 
   private final String file;
   private final YamlNodes nodes;
+  private final DurationReader durations;
   private final ValueReader values;
+  private final ExpectedReader expectations;
   private final CheckCallerReader callers;
 
   CheckReader(String file) {
     this.file = file;
-    this.nodes = new YamlNodes(file);
+    this.nodes = new YamlNodes(file, CheckFileException::new);
+    this.durations = new DurationReader(nodes);
     this.values = new ValueReader(nodes);
+    this.expectations = new ExpectedReader(nodes, values);
     this.callers = new CheckCallerReader(nodes, values);
   }
 
@@ -71,10 +73,10 @@ final class CheckReader {
       throw new CheckFileException(
           file, 0, "write result, fault, undeclaredFault or \"accepted\".");
     }
-    if (!nodes.after(root.get()).isZero()) {
+    if (!durations.after(root.get()).isZero()) {
       throw new CheckFileException(file, 0, "\"after\" is for stand-ins; it belongs into a file.");
     }
-    Expected expected = expected(root.get(), root.get());
+    Expected expected = expectations.read(root.get(), root.get());
     if (expected instanceof Expected.Refused) {
       throw new CheckFileException(
           file, 0, "\"refused\" is for checks in files, which calm-anchor check runs.");
@@ -147,7 +149,7 @@ final class CheckReader {
         version(parts.get("soap")),
         values.values(parts.get("input")),
         values.values(parts.get("headerBlocks")),
-        expect == null ? ANY_RESULT : expected(expect, node),
+        expect == null ? ANY_RESULT : expectations.read(expect, node),
         CheckSettings.callBy(callers.read(parts.get("caller"), common.caller())));
   }
 
@@ -176,13 +178,13 @@ final class CheckReader {
         version(parts.get("soap")),
         values.values(parts.get("input")),
         values.values(parts.get("headerBlocks")),
-        expected(parts.get("expect"), node),
+        expectations.read(parts.get("expect"), node),
         new CheckSettings(
             tags(parts.get("tags")),
             steps(parts.get("given"), common.with(service, caller)),
-            parts.containsKey("within") ? nodes.duration(parts.get("within"), "within") : null,
+            parts.containsKey("within") ? durations.duration(parts.get("within"), "within") : null,
             repeat(parts.get("repeat")),
-            nodes.after(parts.get("expect")),
+            durations.after(parts.get("expect")),
             caller));
   }
 
@@ -228,79 +230,5 @@ final class CheckReader {
       }
     }
     throw nodes.problem(node, "\"soap\" is 1.1 or 1.2, not " + text + ".");
-  }
-
-  private Expected expected(@Nullable Node node, Node check) {
-    if (node == null) {
-      throw nodes.problem(check, "\"expect\" is missing; write what must come of it.");
-    }
-    if (node instanceof ScalarNode scalar) {
-      if (!scalar.getValue().equals("accepted")) {
-        throw nodes.problem(
-            node,
-            "\"expect\" holds result, fault or undeclaredFault, or is \"accepted\" (one-way).");
-      }
-      return new Expected.Accepted();
-    }
-    Map<String, Node> parts = nodes.mapping(node, "result, fault or undeclaredFault");
-    if (parts.containsKey("refused")) {
-      nodes.requireKnown(parts, "refused");
-      return new Expected.Refused(status(parts.get("refused")));
-    }
-    Compare compare = compare(parts.get("compare"));
-    if (parts.containsKey("result")) {
-      nodes.requireKnown(parts, "result", "compare", "after");
-      return new Expected.Result(values.values(parts.get("result")), compare);
-    }
-    if (parts.containsKey("undeclaredFault")) {
-      nodes.requireKnown(parts, "undeclaredFault", "reason", "detail", "compare", "after");
-      String code = nodes.required(parts, node, "undeclaredFault");
-      return fault(null, code.equals(ANY_CODE) ? null : code, parts, node, compare);
-    }
-    if (!parts.containsKey("fault")) {
-      throw nodes.problem(
-          node,
-          "\"expect\" holds \"result\", \"fault\" and its name, \"undeclaredFault\" and its code, or"
-              + " \"refused\" and an HTTP status.");
-    }
-    nodes.requireKnown(parts, "fault", "code", "reason", "detail", "compare", "after");
-    String name = nodes.required(parts, node, "fault");
-    return fault(name, nodes.optional(parts, node, "code"), parts, node, compare);
-  }
-
-  private int status(Node node) {
-    String text = nodes.scalar(node, "an HTTP status");
-    if (!text.matches("[45]\\d\\d")) {
-      throw nodes.problem(
-          node, "\"refused\" has an HTTP status, such as 401 or 403, not " + text + ".");
-    }
-    return Integer.parseInt(text);
-  }
-
-  private Expected fault(
-      @Nullable String name,
-      @Nullable String code,
-      Map<String, Node> parts,
-      Node node,
-      Compare compare) {
-    return new Expected.Fault(
-        name,
-        code,
-        nodes.optional(parts, node, "reason"),
-        parts.containsKey("detail") ? values.values(parts.get("detail")) : null,
-        compare);
-  }
-
-  private Compare compare(@Nullable Node node) {
-    String text = node == null ? "all" : nodes.scalar(node, "all or named");
-    return switch (text) {
-      case "all" -> Compare.ALL;
-      case "named" -> Compare.NAMED;
-      default ->
-          throw new CheckFileException(
-              file,
-              node == null ? 0 : YamlNodes.line(node),
-              "\"compare\" is all or named, not " + text + ".");
-    };
   }
 }

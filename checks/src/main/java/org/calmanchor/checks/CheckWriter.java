@@ -117,7 +117,8 @@ final class CheckWriter {
       compare(document, result.compare());
     } else if (expected instanceof Expected.Fault fault) {
       if (fault.name() == null) {
-        document.put("undeclaredFault", fault.code() == null ? CheckReader.ANY_CODE : fault.code());
+        document.put(
+            "undeclaredFault", fault.code() == null ? ExpectedReader.ANY_CODE : fault.code());
       } else {
         document.put("fault", fault.name());
         put(document, "code", fault.code());

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.calmanchor.core.simple.PatternFacet;
+import org.calmanchor.yaml.YamlNodes;
 import org.jspecify.annotations.Nullable;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;

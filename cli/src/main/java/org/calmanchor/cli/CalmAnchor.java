@@ -9,8 +9,10 @@ import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.configuration.ConfigurationException;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.host.PortTakenException;
+import org.calmanchor.launch.LaunchException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -49,6 +51,7 @@ public final class CalmAnchor implements Runnable {
           "call",
           "check",
           "callers",
+          "config",
           "draft",
           "stand-in",
           "completion");
@@ -103,6 +106,7 @@ public final class CalmAnchor implements Runnable {
         .filter(each -> !isOne || each.getKey().equals(asked))
         .sorted(Comparator.comparing(each -> place(each.getKey())))
         .forEach(each -> line.addSubcommand(each.getKey(), each.getValue().get()));
+    addHostOptions(line);
     // An argument that begins with @ is an attribute, or a file that the command itself reads.
     line.setExpandAtFiles(false);
     line.setCaseInsensitiveEnumValuesAllowed(true);
@@ -110,6 +114,15 @@ public final class CalmAnchor implements Runnable {
     line.setExecutionExceptionHandler(CalmAnchor::explain);
     line.setParameterExceptionHandler(CalmAnchor::explainUsage);
     return line;
+  }
+
+  /** Adds the options that have the names of settings. */
+  private static void addHostOptions(CommandLine line) {
+    for (CommandLine each : line.getSubcommands().values()) {
+      if (each.getCommand() instanceof HostCommand hosting) {
+        hosting.hostOptions().addTo(each.getCommandSpec());
+      }
+    }
   }
 
   private static String nameOf(Class<?> command) {
@@ -137,9 +150,15 @@ public final class CalmAnchor implements Runnable {
       line.getErr().println(known.getMessage());
       return known.exitCode();
     }
-    if (failed instanceof ContractException || failed instanceof PortTakenException) {
+    if (failed instanceof ContractException
+        || failed instanceof PortTakenException
+        || failed instanceof LaunchException) {
       line.getErr().println(failed.getMessage());
       return 1;
+    }
+    if (failed instanceof ConfigurationException) {
+      line.getErr().println(failed.getMessage());
+      return 2;
     }
     throw failed;
   }

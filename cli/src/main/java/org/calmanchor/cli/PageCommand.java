@@ -3,10 +3,11 @@ package org.calmanchor.cli;
 import java.io.PrintWriter;
 import java.net.URI;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.concurrent.Callable;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.configuration.Settings;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
@@ -34,7 +35,10 @@ import picocli.CommandLine.Parameters;
           + " --address, and to no other."
     },
     footer = {"", "Example:  calm-anchor page pilots.wsdl --address http://localhost:9000/pilots"})
-final class PageCommand implements Callable<Integer> {
+final class PageCommand implements HostCommand {
+  private static final HostOptions OPTIONS =
+      HostOptions.of(List.of(Settings.PORT, Settings.CHECKS, Settings.KEEP_EXCHANGES));
+
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(paramLabel = "WSDL", description = "A WSDL file, or the URL of one.")
@@ -48,21 +52,17 @@ final class PageCommand implements Callable<Integer> {
       description = "Where the service answers, instead of the address in the document.")
   private @Nullable URI address;
 
-  @Option(
-      names = {"--port", "-p"},
-      paramLabel = "N",
-      defaultValue = "8080",
-      description = "The port of the page; 0 takes any free one. Default: ${DEFAULT-VALUE}.")
-  private int port;
-
-  @Mixin private PageOptions page = new PageOptions();
+  @Override
+  public HostOptions hostOptions() {
+    return OPTIONS;
+  }
 
   @Override
   public Integer call() throws InterruptedException {
     ReadDocument read = documents.read(document);
     PrintWriter out = spec.commandLine().getOut();
     read.notices().forEach(notice -> out.println("Passed over: " + notice));
-    SoapHost host = page.hostOn(port);
+    SoapHost host = OPTIONS.host(spec).host();
     Session session = new Session(out);
     String text = text(read.documents());
     for (PortType portType : read.contract().portTypes()) {

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
@@ -15,6 +16,7 @@ import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.launch.ConfiguredHost;
 import org.jspecify.annotations.Nullable;
 
 /** A host in the foreground: it starts, prints the addresses, and runs until Ctrl-C. */
@@ -109,14 +111,27 @@ public final class Session {
     this.ways = ways;
   }
 
-  /** Prints the certificate that callers have to trust, because nobody else has issued it. */
-  public void trust(Path certificate) {
-    this.certificate = certificate;
+  /**
+   * Prints by what a host knows callers, and the certificate that they have to trust because nobody
+   * else has issued it.
+   *
+   * @param caller the name in the ready-made calls
+   */
+  public void show(ConfiguredHost host, String caller) {
+    if (host.callers().isAny()) {
+      showCallers(caller, host.callers().words());
+    }
+    host.selfSignedCertificate().ifPresent(made -> certificate = HostOptions.written(made));
   }
 
   /** Starts {@code host}, which runs until the process is told to end, and prints the addresses. */
   public RunningHost start(SoapHost host) {
-    RunningHost running = host.start();
+    RunningHost running;
+    try {
+      running = host.start();
+    } catch (IllegalArgumentException wrong) {
+      throw CommandException.usage(String.valueOf(wrong.getMessage()));
+    }
     Runtime.getRuntime()
         .addShutdownHook(
             new Thread(

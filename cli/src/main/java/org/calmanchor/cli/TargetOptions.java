@@ -5,7 +5,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.cli.classes.ClassPathOption;
-import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.Notice;
@@ -19,6 +18,7 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.launch.ServiceObjects;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Mixin;
 
@@ -144,10 +144,10 @@ public final class TargetOptions {
   /**
    * Creates an object of {@code type} with its constructor without parameters.
    *
-   * @throws CommandException when it has none, or that fails
+   * @throws org.calmanchor.launch.LaunchException when it has none, or that fails
    */
   public static Object instanceOf(Class<?> type) {
-    return UserClasses.instance(type);
+    return ServiceObjects.make(type);
   }
 
   /**

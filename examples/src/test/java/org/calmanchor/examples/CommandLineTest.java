@@ -108,7 +108,7 @@ class CommandLineTest {
             ".",
             "--port",
             "0",
-            "--limit",
+            "--limits",
             "call-time=9s")) {
       Matcher call = CALL.matcher(serve.until("Try "));
       assertThat(call.find()).isTrue();
@@ -119,13 +119,14 @@ class CommandLineTest {
     for (String[] wrong :
         new String[][] {
           {"--switch-off /Greeter#gret", "there is no operation \"gret\"; there is "},
-          {"--switch-off /Gretter", "nothing is served at /Gretter"},
-          {"--unlisted Greeter", "nothing is served at Greeter"},
-          {"--limit call-time=soon", "call-time is a time such as 90s, 1m30s or 0.5s, not"},
-          {"--limit depth=5s", "depth is a whole number, not \"5s\"."}
+          {"--switch-off /Gretter", "switch-off: nothing is served at /Gretter"},
+          {"--unlisted Greeter", "--unlisted: write paths of services, such as /berths, not"},
+          {"--unlisted /gretter", "unlisted: nothing is served at /gretter; there is /Greeter"},
+          {"--limits call-time=soon", "--limits.call-time: write a time such as 90s, 1m30s"},
+          {"--limits depth=5s", "--limits.depth: write a whole number from 1 to 2147483639, not"}
         }) {
       Tool tool = Tool.run(folder, (line + wrong[0]).split(" ", -1));
-      assertThat(tool.err()).startsWith(wrong[0].split(" ", -1)[0] + ": " + wrong[1]);
+      assertThat(tool.err()).startsWith(wrong[1]);
       assertThat(tool.exitCode()).isEqualTo(2);
     }
   }

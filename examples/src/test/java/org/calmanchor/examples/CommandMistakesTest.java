@@ -74,8 +74,8 @@ class CommandMistakesTest {
       wsdl java.lang.String|1|CALM-101 String: it is not marked as a service.
       serve deep.Desk --classpath . --port 0|1|Desk has no constructor without parameters
       serve deep.Desk --classpath gone|2|--classpath: there is no gone. Give folders
-      serve deep.Desk --port 70000 --classpath .|2|--port: a port is 0 (any free one) to 65535
-      demo --port x|2|Invalid value for option '--port'
+      serve deep.Desk --port 70000 --classpath .|2|--port: write a port from 0 to 65535, not "70000".
+      demo --port x|2|--port: write a port from 0 to 65535, not "x".
       demo --bogus|2|Unknown option: '--bogus'
       dmo|2|Did you mean
       wsdl|2|Missing required parameter:
@@ -84,20 +84,20 @@ class CommandMistakesTest {
       judge none.wsdl|2|There is no file none.wsdl that can be read.
       wsdl deep.Desk --classpath . --address lanternquay|2|--address: "lanternquay" is not a URL
       wsdl deep.Desk --classpath . --out no/where.wsdl|2|There is no folder
-      serve deep.Desk --classpath . --public-url x|2|--public-url: "x" names no host
-      serve deep.Easy --classpath . --client-certificates needed|2|--client-certificates: say which authorities issue them, with --client-ca FILE.
-      serve deep.Easy --classpath . --client-certificates none|2|expected one of [WANTED, NEEDED]
-      serve deep.Easy --classpath . --client-ca ca.pem|2|--client-ca is for TLS: add --tls
-      serve deep.Easy --classpath . --client-ca no.pem --tls-self-signed|2|TLS: no.pem cannot be read.
-      serve deep.Easy --classpath . --hsts 30|2|--hsts is for TLS: add --tls CERTIFICATE KEY.
-      serve deep.Easy --classpath . --hsts -3 --tls-self-signed|2|--hsts: write a number of days.
-      serve deep.Easy --classpath . --tls no.pem|2|'--tls' at index 0 (FILE) requires at least 2 values
-      serve deep.Easy --classpath . --tls no.pem no.key|2|TLS: no.pem cannot be read.
-      serve deep.Easy --classpath . --tls a b --tls-self-signed|2|There is one of --tls, --tls-store
+      serve deep.Desk --classpath . --public-url x|2|--public-url: write a URL with a host, such as https://harbor.example:8443, not "x"
+      serve deep.Easy --classpath . --client-certificates needed|2|--client-certificates: say which authorities issue them, with client-ca.
+      serve deep.Easy --classpath . --client-certificates none|2|--client-certificates: write wanted or needed, not "none"
+      serve deep.Easy --classpath . --client-ca ca.pem|2|--client-ca: this is for TLS; say with which certificate and key, with tls.
+      serve deep.Easy --classpath . --client-ca no.pem --tls-self-signed|2|--client-ca: no.pem cannot be read.
+      serve deep.Easy --classpath . --hsts 30|2|--hsts: this is for TLS; say with which certificate and key, with tls.
+      serve deep.Easy --classpath . --hsts -3 --tls-self-signed|2|--hsts: write a number of days from 0 to 3650, not "-3".
+      serve deep.Easy --classpath . --tls no.pem|2|'--tls'
+      serve deep.Easy --classpath . --tls no.pem no.key|2|--tls: no.pem cannot be read.
+      serve deep.Easy --classpath . --tls a b --tls-self-signed|2|--tls-self-signed: there is one of tls, tls-store and tls-self-signed, not several.
       serve deep.Easy --classpath . --tls-store no.p12|2|--tls-store: no.p12 cannot be read.
       serve deep.Easy --classpath . --callers no.yaml|2|Make it with: calm-anchor callers add NAME --file no.yaml
-      serve deep.Easy --classpath . --trusted-proxy proxy.test|2|"proxy.test" is not an address; write numbers
-      serve deep.Easy --classpath . --limit rate-per-caler=3|2|Did you mean "rate-per-caller"?
+      serve deep.Easy --classpath . --trusted-proxies proxy.test|2|--trusted-proxies: "proxy.test" is not an address; write numbers
+      serve deep.Easy --classpath . --limits rate-per-caler=3|2|--limits: there is no "rate-per-caler". Did you mean "rate-per-caller"?
       call here.wsdl ring --username-token TEXT|2|--username-token: say who calls, with --caller NAME.
       call here.wsdl ring --token --caller ines-tallow|2|There is one of --caller and --token.
       call here.wsdl ring --caller ines-tallow|2|Password of ines-tallow: nothing was given. Put it into the environment variable CALM_ANCHOR_PASSWORD, or write it

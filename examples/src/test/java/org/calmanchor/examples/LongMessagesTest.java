@@ -79,9 +79,9 @@ class LongMessagesTest {
             ".",
             "--port",
             "0",
-            "--limit",
+            "--limits",
             "body-bytes=1073741824",
-            "--limit",
+            "--limits",
             "children=" + RECORDS)) {
       Matcher page = Pattern.compile("Page  (\\S+)").matcher(serve.until("Page "));
       assertThat(page.find()).isTrue();

@@ -38,7 +38,7 @@ class ReloadTest {
         Map.of("DISPLAY", ":7", "PATH", browser.getParent() + ":" + System.getenv("PATH"));
     try (Tool.Running serve =
         new Tool.Running(
-            folder, environment, "serve", "--port", "0", "--watch", "--open", "--path", "/all")) {
+            folder, environment, "serve", "--port", "0", "--watch", "--open", "/all=Desk")) {
       URI address = RecompiledDesk.addressIn(serve.until("Recompiled classes are served at once"));
       assertThat(address.getPath()).isEqualTo("/all");
       CompletableFuture<String> running = call(address);

@@ -40,7 +40,7 @@ class ShellCommandsTest {
 
   @Test
   void everyCommandHasAnExampleInItsHelp() {
-    assertThat(commands()).startsWith("demo", "menu", "serve", "page", "wsdl").hasSize(15);
+    assertThat(commands()).startsWith("demo", "menu", "serve", "page", "wsdl").hasSize(16);
     for (String command : commands()) {
       assertThat(run(command, "--help").out()).as(command).contains("Example:  ");
     }
@@ -83,7 +83,7 @@ class ShellCommandsTest {
             ".TH \"CALM-ANCHOR-SERVE\" 1",
             ".SH OPTIONS\n",
             "\\fB\\-\\-port, \\-p N\\fR\nThe port; 0 takes any free one. Default: 8080.",
-            ".SH EXAMPLES\n.nf\ncalm\\-anchor serve harbor.BerthDesk")
+            ".SH EXAMPLES\n.nf\ncalm\\-anchor serve /berths=harbor.BerthDesk")
         .doesNotContain("${");
   }
 

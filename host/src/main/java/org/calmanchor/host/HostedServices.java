@@ -1,6 +1,8 @@
 package org.calmanchor.host;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,6 +14,10 @@ import org.calmanchor.web.HostedService;
 /** The services of a host by their paths, before it starts. Not safe for several threads. */
 final class HostedServices {
   private final Map<String, HostedService> services = new LinkedHashMap<>();
+  private final Set<String> unlisted = new LinkedHashSet<>();
+
+  /** Names of operations by path; no name means all. */
+  private final Map<String, List<String>> off = new LinkedHashMap<>();
 
   /**
    * Adds an endpoint, beside those that its path has already.
@@ -44,22 +50,43 @@ final class HostedServices {
 
   /** Removes the service at {@code path} from the index. */
   void unlist(String path) {
-    services.put(path, served(path).unlisted());
+    unlisted.add(path);
   }
 
   /** Switches operations off; no name means all at that path. */
   void switchOff(String path, String... operations) {
-    HostedService hosted = served(path);
-    Set<String> off = Switches.off(hosted.endpoint(), operations);
-    services.put(path, hosted.with(hosted.endpoint().switchingOff(off)));
+    List<String> former = off.get(path);
+    List<String> all = new ArrayList<>(List.of(operations));
+    if (former != null && !former.isEmpty() && !all.isEmpty()) {
+      all.addAll(former);
+    } else if (former != null) {
+      all.clear();
+    }
+    off.put(path, all);
   }
 
-  private HostedService served(String path) {
-    HostedService hosted = services.get(path);
-    if (hosted == null) {
-      throw new IllegalArgumentException("nothing is served at " + path + "; serve it first");
+  private HostedService inState(HostedService service) {
+    HostedService listed = unlisted.contains(service.path()) ? service.unlisted() : service;
+    List<String> operations = off.get(service.path());
+    if (operations == null) {
+      return listed;
     }
-    return hosted;
+    Endpoint endpoint = listed.endpoint();
+    String[] names = operations.toArray(String[]::new);
+    return listed.with(endpoint.switchingOff(Switches.off(endpoint, names)));
+  }
+
+  private void requireServed(Iterable<String> paths, String what) {
+    for (String path : paths) {
+      if (!services.containsKey(path)) {
+        throw new IllegalArgumentException(
+            what
+                + ": nothing is served at "
+                + path
+                + "; there is "
+                + (services.isEmpty() ? "nothing yet" : String.join(", ", services.keySet())));
+      }
+    }
   }
 
   /**
@@ -89,9 +116,21 @@ final class HostedServices {
             + "), but this host knows none; say who knows them, with callers(...)");
   }
 
+  /**
+   * Refuses services and operations that are not listed or switched off, and not there.
+   *
+   * @throws IllegalArgumentException when there is one
+   */
+  void requireStates() {
+    requireServed(unlisted, "unlisted");
+    requireServed(off.keySet(), "switch-off");
+    services.values().forEach(this::inState);
+  }
+
   /** The services, with the settings of the host that serves them. */
   List<HostedService> with(EndpointSettings serving) {
     return services.values().stream()
+        .map(this::inState)
         .map(
             service ->
                 service.isForwarded() ? service : service.with(service.endpoint().with(serving)))

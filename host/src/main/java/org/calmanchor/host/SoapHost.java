@@ -133,9 +133,8 @@ public final class SoapHost {
   }
 
   /**
-   * Removes the service at {@code path} from the index. It can still be called.
-   *
-   * @throws IllegalArgumentException when nothing is served there yet
+   * Removes the service at {@code path} from the index. It can still be called. {@link #start}
+   * refuses a path without a service.
    */
   public SoapHost unlisted(String path) {
     services.unlist(path);
@@ -143,10 +142,10 @@ public final class SoapHost {
   }
 
   /**
-   * Starts with some operations switched off; {@link RunningHost#switchOn} switches them on.
+   * Starts with some operations switched off; {@link RunningHost#switchOn} switches them on. {@link
+   * #start} refuses a path without a service, and operations that are not there.
    *
    * @param operations names of operations; no name means all at that path
-   * @throws IllegalArgumentException when nothing is served there yet, or no such operation
    */
   public SoapHost switchOff(String path, String... operations) {
     services.switchOff(path, operations);
@@ -327,11 +326,13 @@ public final class SoapHost {
    *
    * @throws PortTakenException when the port is in use
    * @throws KeysException when the key of TLS cannot be used
-   * @throws IllegalArgumentException when an address is not one of this machine, or an operation is
-   *     for certain callers and the host knows none
+   * @throws IllegalArgumentException when an address is not one of this machine, an operation is
+   *     for certain callers and the host knows none, or something that is switched off or not
+   *     listed is not there
    */
   public RunningHost start() {
     NoLogWarning.printOnce();
+    services.requireStates();
     ListenAddress address = ListenAddress.of(bind, port);
     boolean isPrivate = address.isLoopback() && publicUrl == null;
     ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
@@ -396,6 +397,7 @@ public final class SoapHost {
    * @throws IllegalStateException when {@code running} was started without {@link #reloads}
    */
   public void replaceServicesOf(RunningHost running, String changes) {
+    services.requireStates();
     if (!running.serving().callers().isAny()) {
       services.requireNoCallers();
     }

@@ -280,8 +280,8 @@ class HostTest {
             () -> SoapHost.onPort(0).serve("/a", new Lighthouse()).serve("/a", new Lighthouse()))
         .withMessageStartingWith("at /a, operation blink of two services has the same request");
     assertThatIllegalArgumentException()
-        .isThrownBy(() -> SoapHost.onPort(0).unlisted("/a"))
-        .withMessage("nothing is served at /a; serve it first");
+        .isThrownBy(() -> SoapHost.onPort(0).unlisted("/a").start())
+        .withMessage("unlisted: nothing is served at /a; there is nothing yet");
     assertThatIllegalArgumentException()
         .isThrownBy(() -> SoapHost.onPort(0).bind("203.0.113.7").start())
         .withMessage("203.0.113.7 is not an address of this machine.");

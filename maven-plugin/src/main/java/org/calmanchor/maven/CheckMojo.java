@@ -10,7 +10,7 @@ import org.apache.maven.plugins.annotations.LifecyclePhase;
 import org.apache.maven.plugins.annotations.Mojo;
 import org.apache.maven.plugins.annotations.Parameter;
 import org.apache.maven.plugins.annotations.ResolutionScope;
-import org.calmanchor.cli.classes.UserClasses;
+import org.calmanchor.launch.ServiceObjects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -152,7 +152,7 @@ final class CheckMojo extends ProjectGoal {
     }
     List<String> hosted = new ArrayList<>();
     for (Class<?> type : types) {
-      String reason = UserClasses.reasonNotToMake(type);
+      String reason = ServiceObjects.reasonNotToMake(type);
       if (reason == null) {
         hosted.add(type.getName());
       } else {

@@ -10,8 +10,10 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /** A server in a process of its own. */
 final class Server implements AutoCloseable {
@@ -21,6 +23,8 @@ final class Server implements AutoCloseable {
 
   /** The CPU time of each thread, including ended ones. */
   private final Map<Path, Long> nanos = new HashMap<>();
+
+  private final Set<Path> compilers = new HashSet<>();
 
   private Server(Process process, BufferedReader answers, int port) {
     this.process = process;
@@ -71,12 +75,18 @@ final class Server implements AutoCloseable {
     return new Counts(Long.parseLong(counts[0]), Long.parseLong(counts[1]));
   }
 
-  /** The CPU time of all its threads so far, user and system, in nanoseconds. */
+  /**
+   * The CPU time of its threads so far, user and system, in nanoseconds. The threads of the JIT
+   * compiler do not count: what they do ends some time after the start, and it is in {@link
+   * Counts#compileMillis}.
+   */
   long cpuNanos() throws IOException {
     Path tasks = Path.of("/proc", Long.toString(process.pid()), "task");
     try (DirectoryStream<Path> threads = Files.newDirectoryStream(tasks)) {
       for (Path thread : threads) {
-        readNanos(thread);
+        if (!compilers.contains(thread)) {
+          readNanos(thread);
+        }
       }
     }
     return nanos.values().stream().mapToLong(Long::longValue).sum();
@@ -84,6 +94,11 @@ final class Server implements AutoCloseable {
 
   private void readNanos(Path thread) throws IOException {
     try {
+      if (!nanos.containsKey(thread)
+          && Files.readString(thread.resolve("comm")).matches("C[12] Compiler.*\\s*")) {
+        compilers.add(thread);
+        return;
+      }
       String[] fields = Files.readString(thread.resolve("schedstat")).split(" ", -1);
       nanos.put(thread, Long.parseLong(fields[0]));
     } catch (NoSuchFileException ended) {

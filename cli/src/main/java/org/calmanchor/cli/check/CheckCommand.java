@@ -17,14 +17,17 @@ import org.calmanchor.checks.Check;
 import org.calmanchor.checks.CheckResult;
 import org.calmanchor.checks.CheckedService;
 import org.calmanchor.checks.Difference;
-import org.calmanchor.cli.CallersOption;
 import org.calmanchor.cli.ConnectionOptions;
-import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.HostCommand;
+import org.calmanchor.cli.HostOptions;
 import org.calmanchor.cli.TargetOptions;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.cli.terminal.JsonText;
 import org.calmanchor.cli.terminal.OutputFiles;
 import org.calmanchor.cli.terminal.Progress;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.ConfigurationReader;
+import org.calmanchor.configuration.Settings;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -53,7 +56,9 @@ import picocli.CommandLine.Spec;
       "          calm-anchor check checks/fuel.yaml --against http://localhost:8080/berths?wsdl \\",
       "            --tag money --junit target/checks.xml"
     })
-public final class CheckCommand implements Subcommand {
+public final class CheckCommand implements HostCommand {
+  private static final HostOptions OPTIONS = HostOptions.of(List.of(Settings.CALLERS));
+
   @Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(
@@ -72,8 +77,6 @@ public final class CheckCommand implements Subcommand {
   private List<String> against = new ArrayList<>();
 
   @Mixin private TargetOptions targets = new TargetOptions();
-
-  @Mixin private CallersOption callers = new CallersOption();
 
   @Mixin private ConnectionOptions connection = new ConnectionOptions();
 
@@ -128,6 +131,11 @@ public final class CheckCommand implements Subcommand {
   public CheckCommand() {}
 
   @Override
+  public HostOptions hostOptions() {
+    return OPTIONS;
+  }
+
+  @Override
   public Integer call() {
     if (parallel < 1 || parallel > 100) {
       throw CommandException.usage("--parallel: write a number from 1 to 100.");
@@ -170,9 +178,14 @@ public final class CheckCommand implements Subcommand {
   private TargetOptions.Target hosted(
       Class<?> type, TargetOptions.Target target, List<RunningHost> hosts) {
     String path = "/" + type.getSimpleName();
+    Configuration configuration =
+        OPTIONS
+            .addTo(new ConfigurationReader(), spec)
+            .code(Settings.PORT, "0")
+            .code(Settings.TEST_PAGE, "false")
+            .read();
     SoapHost prepared =
-        SoapHost.onPort(0).testPage(false).serve(path, TargetOptions.instanceOf(type));
-    callers.applyTo(prepared, false);
+        HostOptions.host(configuration).host().serve(path, TargetOptions.instanceOf(type));
     RunningHost host;
     try {
       host = prepared.start();

@@ -2,18 +2,12 @@ package org.calmanchor.cli.classes;
 
 import java.io.File;
 import java.io.IOException;
-import java.lang.reflect.Constructor;
-import java.lang.reflect.InvocationTargetException;
-import java.lang.reflect.Modifier;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.calmanchor.cli.terminal.CommandException;
-import org.jspecify.annotations.Nullable;
 
 /** Loads the user's classes from the class path of a command. */
 public final class UserClasses {
@@ -146,29 +140,6 @@ public final class UserClasses {
     }
   }
 
-  /** Why no object of a class can be made here, for people; null if one can be made. */
-  public static @Nullable String reasonNotToMake(Class<?> type) {
-    if (type.isInterface() || Modifier.isAbstract(type.getModifiers())) {
-      return type.isInterface() ? "it is an interface" : "it is abstract";
-    }
-    String needs = needs(type);
-    return needs == null ? null : "its constructor needs arguments, " + needs;
-  }
-
-  /** What the public constructors of a class need, for people; null if one needs nothing. */
-  public static @Nullable String needs(Class<?> type) {
-    if (Arrays.stream(type.getDeclaredConstructors()).anyMatch(c -> c.getParameterCount() == 0)) {
-      return null;
-    }
-    return Arrays.stream(type.getDeclaredConstructors())
-        .map(
-            constructor ->
-                Arrays.stream(constructor.getParameterTypes())
-                    .map(Class::getSimpleName)
-                    .collect(Collectors.joining(", ", type.getSimpleName() + "(", ")")))
-        .collect(Collectors.joining(" or "));
-  }
-
   private String shown() {
     return String.join(File.pathSeparator, entries.stream().map(Path::toString).toList());
   }
@@ -178,39 +149,6 @@ public final class UserClasses {
       return new ClassSearch(entries, isChosen).suggestion(name);
     } catch (IOException unreadable) {
       return " (The folders cannot be searched: " + unreadable.getMessage() + ")";
-    }
-  }
-
-  /**
-   * Creates an object of {@code type} with its constructor without parameters.
-   *
-   * @throws CommandException when it has none, or that fails
-   */
-  public static Object instance(Class<?> type) {
-    if (type.isInterface() || Modifier.isAbstract(type.getModifiers())) {
-      throw CommandException.problem(
-          type.getSimpleName()
-              + (type.isInterface() ? " is an interface" : " is abstract")
-              + ", so nothing can be made of it. Name the class that "
-              + (type.isInterface() ? "implements it." : "extends it."));
-    }
-    try {
-      Constructor<?> constructor = type.getDeclaredConstructor();
-      constructor.setAccessible(true);
-      return constructor.newInstance();
-    } catch (NoSuchMethodException none) {
-      throw CommandException.problem(
-          type.getSimpleName()
-              + " has no constructor without parameters, so it cannot be made here."
-              + " Give it one, or host it from Java: SoapHost.onPort(8080).serve(\"/"
-              + type.getSimpleName()
-              + "\", yourObject).start().");
-    } catch (InvocationTargetException failed) {
-      throw CommandException.problem(
-          "The constructor of " + type.getSimpleName() + " failed: " + failed.getCause());
-    } catch (ReflectiveOperationException | LinkageError unusable) {
-      throw CommandException.problem(
-          type.getSimpleName() + " cannot be made here: " + unusable.getMessage());
     }
   }
 }

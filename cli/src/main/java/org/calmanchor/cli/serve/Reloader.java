@@ -9,14 +9,16 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
-import java.util.function.Consumer;
 import org.calmanchor.cli.ChangeSummary;
 import org.calmanchor.cli.classes.UserClasses;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.configuration.ConfigurationException;
 import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.diff.ContractDiff;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.launch.LaunchException;
+import org.calmanchor.launch.ServedClasses;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -30,29 +32,21 @@ final class Reloader {
   private static final long LOOK_MILLIS = 20;
 
   private final RunningHost host;
-  private final ServedClasses.Selection selection;
-  private final Consumer<SoapHost> settings;
+  private final Selection selection;
   private final PrintWriter out;
   private UserClasses classes;
   private ServedClasses served;
 
-  /**
-   * Creates a reloader.
-   *
-   * @param settings applies what the command line says about services
-   */
   Reloader(
       RunningHost host,
       UserClasses classes,
       ServedClasses served,
-      ServedClasses.Selection selection,
-      Consumer<SoapHost> settings,
+      Selection selection,
       PrintWriter out) {
     this.host = host;
     this.classes = classes;
     this.served = served;
     this.selection = selection;
-    this.settings = settings;
     this.out = out;
   }
 
@@ -92,17 +86,20 @@ final class Reloader {
     long start = System.nanoTime();
     try {
       UserClasses now = classes.reloaded();
-      ServedClasses next = ServedClasses.read(now, selection);
+      ServedClasses next = selection.read(now, new ArrayList<>());
       SoapHost hosted = SoapHost.onPort(0);
       next.addTo(hosted);
-      settings.accept(hosted);
+      selection.applyStates(hosted);
       String changes = changes(next);
       hosted.replaceServicesOf(host, changes);
       classes = now;
       served = next;
       long millis = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - start);
       print("Reloaded in " + millis + " ms. " + changes);
-    } catch (CommandException unfit) {
+    } catch (CommandException
+        | LaunchException
+        | ConfigurationException
+        | IllegalArgumentException unfit) {
       String problems = String.valueOf(unfit.getMessage());
       host.reloadFailed(problems);
       print("Not reloaded; the last good services go on.\n" + problems);

@@ -15,7 +15,9 @@ public final class Limits {
   private static final long MOST_COUNT = Integer.MAX_VALUE - 8;
 
   private static final Duration LEAST_TIME = Duration.ofMillis(1);
-  private static final Duration MOST_TIME = Duration.ofDays(24);
+
+  /** The greatest value that a limit can have, if it is a time. */
+  public static final Duration MOST_TIME = Duration.ofDays(24);
 
   private final Map<Limit, Long> values;
 
@@ -65,12 +67,7 @@ public final class Limits {
    */
   public Limits with(Limit limit, long value) {
     requireKind(limit, false);
-    long most =
-        switch (limit) {
-          case BODY_BYTES -> Long.MAX_VALUE;
-          case DIGITS -> Lexical.MOST_DIGITS;
-          default -> MOST_COUNT;
-        };
+    long most = most(limit);
     if (value < 1 || value > most) {
       throw new IllegalArgumentException(
           "the limit " + limit.title() + " is 1 to " + most + ", not " + value);
@@ -91,6 +88,15 @@ public final class Limits {
           "the limit " + limit.title() + " is 1 ms to 24 days, not " + time);
     }
     return changed(limit, time.toMillis());
+  }
+
+  /** The greatest value that a limit can have, if it is a count. */
+  public static long most(Limit limit) {
+    return switch (limit) {
+      case BODY_BYTES -> Long.MAX_VALUE;
+      case DIGITS -> Lexical.MOST_DIGITS;
+      default -> MOST_COUNT;
+    };
   }
 
   private Limits changed(Limit limit, long value) {

@@ -1,12 +1,15 @@
 package org.calmanchor.examples.demo;
 
 import java.io.PrintWriter;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.CompletableFuture;
-import org.calmanchor.cli.PageOptions;
+import org.calmanchor.cli.HostCommand;
+import org.calmanchor.cli.HostOptions;
 import org.calmanchor.cli.Session;
-import org.calmanchor.cli.Subcommand;
-import org.calmanchor.cli.TlsOptions;
-import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.Setting;
+import org.calmanchor.configuration.Settings;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
@@ -16,11 +19,10 @@ import org.calmanchor.examples.harbor.HarborOffice;
 import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.launch.ConfiguredHost;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
 
 /** {@code calm-anchor demo}: the harbor, with data. */
 @Command(
@@ -31,26 +33,29 @@ import picocli.CommandLine.Option;
       "Its database is in memory: each start begins with the same data."
     },
     footer = {"", "Example:  calm-anchor demo --port 9000"})
-public final class DemoCommand implements Subcommand {
+public final class DemoCommand implements HostCommand {
+  private static final HostOptions OPTIONS = HostOptions.of(settings());
+
   private static final String BERTHS = "/berths";
   private static final String TIDES = "/tides";
   private static final String OFFICE = "/office";
 
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
-  @Option(
-      names = {"--port", "-p"},
-      paramLabel = "N",
-      defaultValue = "8080",
-      description = "The port; 0 takes any free one. Default: ${DEFAULT-VALUE}.")
-  private int port;
-
-  @Mixin private PageOptions page = new PageOptions();
-
-  @Mixin private TlsOptions tls = new TlsOptions();
-
   /** The command, made by the service loader. */
   public DemoCommand() {}
+
+  private static List<Setting<?>> settings() {
+    List<Setting<?>> settings =
+        new ArrayList<>(List.of(Settings.PORT, Settings.CHECKS, Settings.KEEP_EXCHANGES));
+    settings.addAll(HostOptions.TLS);
+    return settings;
+  }
+
+  @Override
+  public HostOptions hostOptions() {
+    return OPTIONS;
+  }
 
   @Override
   public Integer call() throws InterruptedException {
@@ -78,9 +83,14 @@ public final class DemoCommand implements Subcommand {
         "Quiet Comma leaves S-01; it asks for a password, of the list below");
     DemoStaff staff = new DemoStaff();
     CallerSources sources = staff.sources();
+    Configuration configuration = OPTIONS.configuration(spec);
+    ConfiguredHost configured = HostOptions.host(configuration);
+    session.show(configured, "ines-tallow");
     session.showCallers("ines-tallow", sources.words());
-    SoapHost host = host().callers(sources);
-    tls.applyTo(host).ifPresent(session::trust);
+    SoapHost host = configured.host().callers(sources);
+    if (configuration.find(Settings.CHECKS).isEmpty()) {
+      host.checks(DemoChecks.copied());
+    }
     try (BerthStore store = starting.join()) {
       RunningHost running =
           session.start(
@@ -91,13 +101,5 @@ public final class DemoCommand implements Subcommand {
       running.awaitClose();
     }
     return 0;
-  }
-
-  private SoapHost host() {
-    try {
-      return page.applyTo(SoapHost.onPort(port), DemoChecks::copied);
-    } catch (IllegalArgumentException wrong) {
-      throw CommandException.usage("--port: " + wrong.getMessage());
-    }
   }
 }

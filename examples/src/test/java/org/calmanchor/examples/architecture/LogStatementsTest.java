@@ -66,6 +66,8 @@ class LogStatementsTest {
             "core",
             "checks",
             "callers",
+            "configuration",
+            "launch",
             "tls",
             "client",
             "draft",

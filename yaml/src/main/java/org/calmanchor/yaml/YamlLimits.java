@@ -1,4 +1,4 @@
-package org.calmanchor.checks;
+package org.calmanchor.yaml;
 
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.events.AliasEvent;
@@ -10,8 +10,8 @@ import org.snakeyaml.engine.v2.parser.ParserImpl;
 import org.snakeyaml.engine.v2.scanner.StreamReader;
 
 /**
- * The limits of a check file. They are checked before a tree is built, since a short text can
- * describe a tree that is very deep or repeats itself.
+ * The limits of a file. They are checked before a tree is built, since a short text can describe a
+ * tree that is very deep or repeats itself.
  */
 final class YamlLimits {
   /** Messages do not nest deeper either. */
@@ -20,15 +20,17 @@ final class YamlLimits {
   private static final int NODES = 100_000;
 
   private final String file;
+  private final YamlProblems problems;
 
-  YamlLimits(String file) {
+  YamlLimits(String file, YamlProblems problems) {
     this.file = file;
+    this.problems = problems;
   }
 
   /**
    * Checks the limits of a text before it is parsed.
    *
-   * @throws CheckFileException when it is beyond a limit
+   * @throws RuntimeException a problem, when it is beyond a limit
    */
   void check(LoadSettings settings, String yaml) {
     int depth = 0;
@@ -51,8 +53,8 @@ final class YamlLimits {
     }
   }
 
-  private CheckFileException beyond(Event event, String problem) {
+  private RuntimeException beyond(Event event, String problem) {
     int line = event.getStartMark().map(mark -> mark.getLine() + 1).orElse(0);
-    return new CheckFileException(file, line, problem);
+    return problems.at(file, line, problem);
   }
 }

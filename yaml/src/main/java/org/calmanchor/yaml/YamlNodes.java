@@ -1,7 +1,5 @@
-package org.calmanchor.checks;
+package org.calmanchor.yaml;
 
-import java.time.Duration;
-import java.time.format.DateTimeParseException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,16 +21,15 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
  * Takes YAML nodes apart; what is not as it should be is a problem with its line.
  *
  * @param file what the file is called in problems
+ * @param problems makes the exceptions of the module that reads the file
  */
-record YamlNodes(String file) {
-  private static final Duration MOST_TIME = Duration.ofHours(1);
-
-  /** The tree of a text, within the limits of check files. */
-  Optional<Node> compose(String yaml) {
+public record YamlNodes(String file, YamlProblems problems) {
+  /** The tree of a text; empty if the text is. Refuses a text that is beyond the limits. */
+  public Optional<Node> compose(String yaml) {
     LoadSettings settings =
         LoadSettings.builder().setLabel(file).setMaxAliasesForCollections(0).build();
     try {
-      new YamlLimits(file).check(settings, yaml);
+      new YamlLimits(file, problems).check(settings, yaml);
       StreamReader characters = new StreamReader(settings, yaml);
       return new Composer(settings, new ParserImpl(settings, characters)).getSingleNode();
     } catch (MarkedYamlEngineException malformed) {
@@ -42,37 +39,14 @@ record YamlNodes(String file) {
           problem.startsWith("expected ' '")
               ? " Write a space after a tag such as !any, also before a comma or bracket."
               : "";
-      throw new CheckFileException(file, line, "is not YAML: " + problem + "." + hint);
+      throw problems.at(file, line, "is not YAML: " + problem + "." + hint);
     } catch (YamlEngineException malformed) {
-      throw new CheckFileException(file, 0, "is not YAML: " + malformed.getMessage());
+      throw problems.at(file, 0, "is not YAML: " + malformed.getMessage());
     }
   }
 
-  /** How long a stand-in waits; it stands beside the outcome. */
-  Duration after(@Nullable Node expect) {
-    Node node = expect instanceof MappingNode ? mapping(expect, "an outcome").get("after") : null;
-    if (node == null) {
-      return Duration.ZERO;
-    }
-    return duration(node, "after");
-  }
-
-  /** A duration of at most an hour. */
-  Duration duration(Node node, String name) {
-    String text = scalar(node, "a duration");
-    try {
-      Duration duration = Duration.parse(text);
-      if (!duration.isNegative() && duration.compareTo(MOST_TIME) <= 0) {
-        return duration;
-      }
-    } catch (DateTimeParseException malformed) {
-      // Reported below, as a duration that is out of range.
-    }
-    throw problem(
-        node, "\"" + name + "\" is a duration from PT0S to PT1H, such as PT2S, not " + text + ".");
-  }
-
-  static boolean isNull(Node node) {
+  /** Whether a node says that there is no value. */
+  public static boolean isNull(Node node) {
     return node instanceof ScalarNode scalar
         && scalar.isPlain()
         && (scalar.getValue().isEmpty()
@@ -80,39 +54,51 @@ record YamlNodes(String file) {
             || scalar.getValue().equals("null"));
   }
 
-  Map<String, Node> mapping(Node node, String expected) {
+  /** The values of a mapping by their names, in the order of the file. */
+  public Map<String, Node> mapping(Node node, String expected) {
+    Map<String, Node> values = new LinkedHashMap<>();
+    entries(node, expected).forEach((name, entry) -> values.put(name, entry.getValueNode()));
+    return values;
+  }
+
+  /** The entries of a mapping by their names, in the order of the file. */
+  public Map<String, NodeTuple> entries(Node node, String expected) {
     if (!(node instanceof MappingNode mapping)) {
       throw problem(node, "expected " + expected + ".");
     }
-    Map<String, Node> entries = new LinkedHashMap<>();
+    Map<String, NodeTuple> entries = new LinkedHashMap<>();
     for (NodeTuple entry : mapping.getValue()) {
       String name = scalar(entry.getKeyNode(), "a name");
-      if (entries.put(name, entry.getValueNode()) != null) {
+      if (entries.put(name, entry) != null) {
         throw problem(entry.getKeyNode(), "\"" + name + "\" occurs twice.");
       }
     }
     return entries;
   }
 
-  List<Node> sequence(@Nullable Node node, String expected) {
+  /** The items of a sequence. */
+  public List<Node> sequence(@Nullable Node node, String expected) {
     if (node instanceof SequenceNode sequence) {
       return sequence.getValue();
     }
-    throw new CheckFileException(file, node == null ? 0 : line(node), "expected " + expected);
+    throw problems.at(file, node == null ? 0 : line(node), "expected " + expected);
   }
 
-  String scalar(Node node, String expected) {
+  /** The text of a scalar. */
+  public String scalar(Node node, String expected) {
     if (node instanceof ScalarNode scalar) {
       return scalar.getValue();
     }
     throw problem(node, "expected " + expected + ".");
   }
 
-  @Nullable String optional(Map<String, Node> parts, Node node, String name) {
+  /** The text of a part; null if it is missing. */
+  public @Nullable String optional(Map<String, Node> parts, Node node, String name) {
     return parts.containsKey(name) ? required(parts, node, name) : null;
   }
 
-  String required(Map<String, Node> parts, Node node, String name) {
+  /** The text of a part that must be there. */
+  public String required(Map<String, Node> parts, Node node, String name) {
     Node part = parts.get(name);
     if (part == null || isNull(part)) {
       throw problem(node, "\"" + name + "\" is missing.");
@@ -120,12 +106,14 @@ record YamlNodes(String file) {
     return scalar(part, "a text");
   }
 
-  String optional(Map<String, Node> parts, String name, String otherwise) {
+  /** The text of a part, or another one if it is missing. */
+  public String optional(Map<String, Node> parts, String name, String otherwise) {
     Node part = parts.get(name);
     return part == null ? otherwise : scalar(part, "a text");
   }
 
-  void requireKnown(Map<String, Node> parts, String... known) {
+  /** Refuses parts that are not known. */
+  public void requireKnown(Map<String, Node> parts, String... known) {
     for (Map.Entry<String, Node> part : parts.entrySet()) {
       if (!List.of(known).contains(part.getKey())) {
         throw problem(
@@ -139,11 +127,13 @@ record YamlNodes(String file) {
     }
   }
 
-  CheckFileException problem(Node node, String problem) {
-    return new CheckFileException(file, line(node), problem);
+  /** A problem at the line of a node. */
+  public RuntimeException problem(Node node, String problem) {
+    return problems.at(file, line(node), problem);
   }
 
-  static int line(Node node) {
+  /** The line of a node, from 1; 0 if it is not known. */
+  public static int line(Node node) {
     return node.getStartMark().map(mark -> mark.getLine() + 1).orElse(0);
   }
 }

@@ -1,11 +1,11 @@
-package org.calmanchor.cli.serve;
+package org.calmanchor.launch;
 
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.configuration.ConfigurationException;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
@@ -45,12 +45,12 @@ final class ChangedCallers {
   /**
    * Refuses changes of what is not served.
    *
-   * @throws CommandException when there are some
+   * @throws ConfigurationException when there are some
    */
   void requireAllUsed() {
     for (String name : unused) {
-      throw CommandException.usage(
-          "--callers: \"operations\" names \""
+      throw new ConfigurationException(
+          "callers: \"operations\" names \""
               + name
               + "\", which is not served. "
               + NearMiss.of(

@@ -1,0 +1,32 @@
+package org.calmanchor.cli;
+
+import java.nio.file.Path;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.ConfigurationReader;
+import org.calmanchor.configuration.Settings;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Option;
+
+/** The option that names the configuration file. */
+public final class ConfigurationOption {
+  @Option(
+      names = "--config",
+      paramLabel = "FILE",
+      description =
+          "The configuration file. Default: the one that CALM_ANCHOR_CONFIG names, or"
+              + " calm-anchor.yaml in this folder if it is there.")
+  private @Nullable Path file;
+
+  /** Creates the option, for the command line. */
+  public ConfigurationOption() {}
+
+  /** A builder that knows the file and the environment. */
+  public ConfigurationReader builder() {
+    ConfigurationReader builder =
+        new ConfigurationReader()
+            .code(Settings.KEEP_EXCHANGES, "true")
+            .environment(System.getenv());
+    Path chosen = file == null ? builder.file() : file;
+    return chosen == null ? builder.fileIfThere(Path.of(Configuration.FILE)) : builder.file(chosen);
+  }
+}

@@ -1,0 +1,271 @@
+package org.calmanchor.configuration;
+
+import java.net.URI;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
+import org.jspecify.annotations.Nullable;
+
+/** All settings, in the order in which they are documented. */
+public final class Settings {
+  private static final Map<String, Setting<?>> BY_NAME = new LinkedHashMap<>();
+  private static final Map<Limit, Setting<?>> LIMITS = new EnumMap<>(Limit.class);
+
+  /** What the names of limits begin with; in the file it is the key that they stand below. */
+  public static final String LIMITS_KEY = "limits";
+
+  /** The classes that are served. */
+  public static final Setting<List<ServedName>> SERVICES =
+      add(
+          "services",
+          ValueForm.SERVICES,
+          "",
+          "The classes to host, each at a path; in the file as path: class.");
+
+  /** Services that the index leaves out. */
+  public static final Setting<List<String>> UNLISTED =
+      add("unlisted", ValueForm.PATHS, "", "Leave the services at these paths out of the index.");
+
+  /** What is switched off at the start. */
+  public static final Setting<List<String>> SWITCH_OFF =
+      add(
+          "switch-off",
+          ValueForm.OPERATIONS,
+          "",
+          "Answer calls of these operations, or of all at these paths, with a fault.");
+
+  /** The port. */
+  public static final Setting<Long> PORT =
+      add(
+          "port",
+          ValueForm.number("N", "a port", 0, 65_535),
+          "8080",
+          "The port; 0 takes any free one.");
+
+  /** The address to listen at. */
+  public static final Setting<String> BIND =
+      add(
+          "bind",
+          ValueForm.ADDRESS,
+          "",
+          "Listen at this address, not only on this machine; 0.0.0.0 is every address.");
+
+  /** The address in the WSDL. */
+  public static final Setting<URI> PUBLIC_URL =
+      add("public-url", ValueForm.URL, "", "The address that others use; it stands in the WSDL.");
+
+  /** Proxies that say where requests come from. */
+  public static final Setting<List<String>> TRUSTED_PROXIES =
+      add(
+          "trusted-proxies",
+          ValueForm.ADDRESSES,
+          "",
+          "Believe these proxies where requests come from (Forwarded, X-Forwarded-*, Client-Cert);"
+              + " they must remove these headers from what their clients send.");
+
+  /** Proxies that have no limit per address. */
+  public static final Setting<List<String>> PROXIES =
+      add(
+          "proxies",
+          ValueForm.ADDRESSES,
+          "",
+          "Do not apply the limits per address to these addresses, because they forward the"
+              + " requests of many callers.");
+
+  /** Whether loopback has the limits per address. */
+  public static final Setting<Boolean> SHARE_LOOPBACK =
+      add(
+          "share-loopback",
+          ValueForm.SWITCH,
+          "false",
+          "Apply the limits per address to this machine, too.");
+
+  /** Certificate and key. */
+  public static final Setting<List<Path>> TLS =
+      add(
+          "tls",
+          ValueForm.TWO_FILES,
+          "",
+          "Speak TLS: a file with the certificate and its chain, and one with its key, both PEM."
+              + " Loaded again when they change.");
+
+  /** Certificate and key in one file. */
+  public static final Setting<Path> TLS_STORE =
+      add("tls-store", ValueForm.FILE, "", "Speak TLS with a PKCS#12 file that has both.");
+
+  /** A made-up key. */
+  public static final Setting<Boolean> TLS_SELF_SIGNED =
+      add(
+          "tls-self-signed",
+          ValueForm.SWITCH,
+          "false",
+          "Speak TLS with a key and a certificate for localhost that are made at this start, for"
+              + " trying it out.");
+
+  /** The password of the key. */
+  public static final Setting<String> TLS_PASSWORD =
+      add(
+          new Setting<>(
+              "tls-password",
+              ValueForm.TEXT,
+              "",
+              "The password of an encrypted key; by an environment variable only.",
+              true));
+
+  /** The authorities of client certificates. */
+  public static final Setting<Path> CLIENT_CA =
+      add(
+          "client-ca",
+          ValueForm.FILE,
+          "",
+          "Ask clients for a certificate that these authorities (PEM) have issued. Callers are"
+              + " known by it.");
+
+  /** Whether clients must have a certificate. */
+  public static final Setting<ClientCertificates> CLIENT_CERTIFICATES =
+      add(
+          "client-certificates",
+          ValueForm.choice(ClientCertificates.class),
+          "wanted",
+          "Whether clients without a certificate may connect.");
+
+  /** Strict transport security. */
+  public static final Setting<Long> HSTS =
+      add(
+          "hsts",
+          ValueForm.number("DAYS", "a number of days", 0, 3_650),
+          "0",
+          "Tell browsers to use only https for this host name, for so many days.");
+
+  /** The file of callers. */
+  public static final Setting<Path> CALLERS =
+      add(
+          "callers",
+          ValueForm.FILE,
+          "",
+          "Let only the callers in this file call what is hosted, with their roles; see"
+              + " calm-anchor callers. Operations for certain callers need it.");
+
+  /** Whether there is a test page. */
+  public static final Setting<Boolean> TEST_PAGE =
+      add(
+          "test-page",
+          ValueForm.SWITCH,
+          "",
+          "Whether services have a test page. Without this they have one only if nobody else can"
+              + " reach this machine's address and there is no public URL.");
+
+  /** The folder of the page's checks. */
+  public static final Setting<Path> CHECKS =
+      add(
+          "checks",
+          ValueForm.FOLDER,
+          "",
+          "The folder with the checks of the test page. It is created when the first check is"
+              + " kept.");
+
+  /** Whether the page shows exchanges. */
+  public static final Setting<Boolean> KEEP_EXCHANGES =
+      add(
+          "keep-exchanges",
+          ValueForm.SWITCH,
+          "false",
+          "Keep the last exchanges of all callers for the test page.");
+
+  /** Whether messages may differ from the schema. */
+  public static final Setting<Boolean> LENIENT =
+      add(
+          "lenient",
+          ValueForm.SWITCH,
+          "false",
+          "Accept elements in any order, and ignore unknown ones.");
+
+  static {
+    for (Limit limit : Limit.values()) {
+      LIMITS.put(limit, limit.isTime() ? time(limit) : count(limit));
+    }
+  }
+
+  private Settings() {}
+
+  /** Whether clients have to have a certificate. */
+  public enum ClientCertificates {
+    /** They may have one. */
+    WANTED,
+    /** Nobody connects without one. */
+    NEEDED
+  }
+
+  /** The setting of a limit that is a count. */
+  @SuppressWarnings("unchecked")
+  public static Setting<Long> countOf(Limit limit) {
+    requireTime(limit, false);
+    return (Setting<Long>) Objects.requireNonNull(LIMITS.get(limit));
+  }
+
+  /** The setting of a limit that is a time. */
+  @SuppressWarnings("unchecked")
+  public static Setting<Duration> timeOf(Limit limit) {
+    requireTime(limit, true);
+    return (Setting<Duration>) Objects.requireNonNull(LIMITS.get(limit));
+  }
+
+  private static void requireTime(Limit limit, boolean isTime) {
+    if (limit.isTime() != isTime) {
+      throw new IllegalArgumentException(limit.title() + (isTime ? " is a count" : " is a time"));
+    }
+  }
+
+  /** All of them, in the order of the documents. */
+  public static Collection<Setting<?>> all() {
+    return Collections.unmodifiableCollection(BY_NAME.values());
+  }
+
+  /** The setting with that name; null if there is none. */
+  public static @Nullable Setting<?> named(String name) {
+    return BY_NAME.get(name);
+  }
+
+  /** The names of all. */
+  static List<String> names() {
+    return new ArrayList<>(BY_NAME.keySet());
+  }
+
+  private static <T> Setting<T> add(String name, ValueForm<T> form, String byDefault, String doc) {
+    return add(new Setting<>(name, form, byDefault, doc));
+  }
+
+  private static <T> Setting<T> add(Setting<T> setting) {
+    BY_NAME.put(setting.name(), setting);
+    return setting;
+  }
+
+  private static Setting<Duration> time(Limit limit) {
+    return add(name(limit), ValueForm.TIME, Times.write(Limits.DEFAULT.time(limit)), doc(limit));
+  }
+
+  private static Setting<Long> count(Limit limit) {
+    return add(
+        name(limit),
+        ValueForm.number("N", "a whole number", 1, Limits.most(limit)),
+        Long.toString(Limits.DEFAULT.value(limit)),
+        doc(limit));
+  }
+
+  private static String name(Limit limit) {
+    return LIMITS_KEY + "." + limit.title();
+  }
+
+  private static String doc(Limit limit) {
+    return "Limits " + limit.doc() + ".";
+  }
+}

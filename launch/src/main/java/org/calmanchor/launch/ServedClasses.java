@@ -1,0 +1,136 @@
+package org.calmanchor.launch;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.calmanchor.configuration.ConfigurationException;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.reading.Reading;
+import org.calmanchor.host.SoapHost;
+
+/**
+ * The services that are to be hosted.
+ *
+ * @param services in the order in which they are announced
+ */
+public record ServedClasses(List<Served> services) {
+  /**
+   * A class that is to be hosted.
+   *
+   * @param path where it answers; empty for a path of its simple name
+   */
+  public record Wanted(String path, Class<?> type) {
+    String ownPath() {
+      return path.isEmpty() ? "/" + type.getSimpleName() : path;
+    }
+  }
+
+  /** A service, with its path. */
+  public record Served(String path, Class<?> type, Reading reading) {
+    /** The name of its port type. */
+    public String name() {
+      return reading.contract().portTypes().get(0).name().getLocalPart();
+    }
+  }
+
+  /** Copies the list. */
+  public ServedClasses {
+    services = List.copyOf(services);
+  }
+
+  /**
+   * Reads all contracts before any object is created or port opened, so that all problems are shown
+   * at once.
+   *
+   * @throws LaunchException with all problems of the classes
+   * @throws ConfigurationException when two services have the same path by their names, or the file
+   *     of callers names an operation that is not there
+   */
+  public static ServedClasses read(List<Wanted> wanted, ConfiguredHost host) {
+    requirePaths(wanted);
+    List<Served> services = new ArrayList<>();
+    List<String> problems = new ArrayList<>();
+    ChangedCallers changes = new ChangedCallers(host.operations());
+    for (Wanted each : wanted) {
+      try {
+        Reading reading = changes.applyTo(ContractReader.read(each.type()));
+        services.add(new Served(each.ownPath(), each.type(), reading));
+        if (!host.callers().isAny()) {
+          marked(each.type(), reading).ifPresent(problems::add);
+        }
+      } catch (ContractException unfit) {
+        problems.add(unfit.getMessage());
+      } catch (LinkageError incomplete) {
+        problems.add(
+            each.type().getName()
+                + " cannot be read: "
+                + incomplete.getMessage()
+                + " is missing or broken.");
+      }
+    }
+    if (!problems.isEmpty()) {
+      throw new LaunchException(String.join("\n", problems));
+    }
+    changes.requireAllUsed();
+    return new ServedClasses(services);
+  }
+
+  /** Two classes share a path only if somebody wants it. */
+  private static void requirePaths(List<Wanted> wanted) {
+    Map<String, Class<?>> byPath = new LinkedHashMap<>();
+    for (Wanted each : wanted) {
+      Class<?> other = byPath.put(each.ownPath(), each.type());
+      if (other != null && each.path().isEmpty()) {
+        throw new ConfigurationException(
+            "services: "
+                + other.getName()
+                + " and "
+                + each.type().getName()
+                + " would have the same path, "
+                + each.ownPath()
+                + ". Give each one a path, or both the same one, such as "
+                + each.ownPath()
+                + "="
+                + each.type().getName()
+                + ".");
+      }
+    }
+  }
+
+  /** A problem if an operation is for certain callers, so that it must not be open. */
+  private static Optional<String> marked(Class<?> type, Reading reading) {
+    return reading.members().operations().entrySet().stream()
+        .filter(each -> each.getValue().access().isMarked())
+        .min(Map.Entry.comparingByKey())
+        .map(
+            each ->
+                "Operation "
+                    + each.getKey()
+                    + " of "
+                    + type.getSimpleName()
+                    + " is for certain callers ("
+                    + each.getValue().access()
+                    + "). Name the file that knows them: --callers FILE. To make one: calm-anchor"
+                    + " callers add NAME.");
+  }
+
+  /**
+   * Creates the objects, and adds the services to a host.
+   *
+   * @throws LaunchException when an object cannot be made
+   * @throws ConfigurationException when two services at a path cannot be told apart
+   */
+  public void addTo(SoapHost host) {
+    for (Served each : services) {
+      Object object = ServiceObjects.make(each.type());
+      try {
+        host.serve(each.path(), each.reading(), object);
+      } catch (IllegalArgumentException wrong) {
+        throw new ConfigurationException("services: " + wrong.getMessage() + ".");
+      }
+    }
+  }
+}
