@@ -11,6 +11,7 @@ module org.calmanchor.core {
 
   exports org.calmanchor.core.access;
   exports org.calmanchor.core.keys;
+  exports org.calmanchor.core.lifecycle;
   exports org.calmanchor.core.usernametoken;
   exports org.calmanchor.core.model;
   exports org.calmanchor.core.lexical;

@@ -136,7 +136,7 @@ public final class Session {
         .addShutdownHook(
             new Thread(
                 () -> {
-                  running.close();
+                  running.drain();
                   out.println("\nStopped.");
                   out.flush();
                 },
@@ -149,6 +149,9 @@ public final class Session {
     out.println("The server is up. Ctrl-C stops it.");
     out.println();
     out.println("  Index  " + running.address("/"));
+    if (!running.isPrivate()) {
+      out.println("  Ready  " + running.healthAddress("ready"));
+    }
     if (certificate != null) {
       out.println("  Trust  " + certificate + " (curl --cacert, calm-anchor call --ca)");
     }

@@ -181,6 +181,39 @@ public final class Settings {
           "false",
           "Keep the last exchanges of all callers for the test page.");
 
+  /** Where the host says how it is. */
+  public static final Setting<String> HEALTH_PATH =
+      add(
+          "health-path",
+          ValueForm.PATH,
+          "/health",
+          "The host says how it is at this path with /live, /ready and /info.");
+
+  /** A port for it. */
+  public static final Setting<Long> HEALTH_PORT =
+      add(
+          "health-port",
+          ValueForm.number("N", "a port", 0, 65_535),
+          "",
+          "Say how the host is at this port only, by plain HTTP.");
+
+  /** How long to serve on. */
+  public static final Setting<Duration> DRAIN_TIME =
+      add(
+          "drain-time",
+          ValueForm.DELAY,
+          "",
+          "Serve on for so long, but say not ready, when the process is told to end. Without this it"
+              + " is 10s, or 0s if only this machine can reach the host.");
+
+  /** How long calls may take to end. */
+  public static final Setting<Duration> STOP_TIME =
+      add(
+          "stop-time",
+          ValueForm.DELAY,
+          "15s",
+          "Let running calls end for so long after that; then break them off.");
+
   /** Whether messages may differ from the schema. */
   public static final Setting<Boolean> LENIENT =
       add(

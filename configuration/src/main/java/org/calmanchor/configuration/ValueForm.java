@@ -23,6 +23,9 @@ public final class ValueForm<T> {
   static final ValueForm<String> ADDRESS =
       one("ADDRESS", "an address of this machine, such as 0.0.0.0", text -> text);
 
+  /** A path. */
+  static final ValueForm<String> PATH = one("PATH", "a path, such as /health", ValueForm::path);
+
   /** Paths of services. */
   static final ValueForm<List<String>> PATHS =
       list("PATH", "paths of services, such as /berths", ValueForm::paths);
@@ -200,6 +203,13 @@ public final class ValueForm<T> {
       case "false" -> false;
       default -> throw new IllegalArgumentException(text);
     };
+  }
+
+  private static String path(String text) {
+    if (!text.matches("(/[\\w.-]+)+")) {
+      throw new IllegalArgumentException(text);
+    }
+    return text;
   }
 
   private static List<String> paths(List<String> texts) {

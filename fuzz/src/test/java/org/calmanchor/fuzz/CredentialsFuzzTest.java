@@ -60,18 +60,10 @@ class CredentialsFuzzTest {
             RunningCalls.UNWATCHED);
     return new Site(
         List.of(new HostedService("/c", Endpoint.of(new Chandlery()).with(settings))),
-        new SiteSettings(
-            null,
-            null,
-            false,
-            100,
-            null,
-            false,
-            0,
-            false,
-            CALLERS,
-            new TrustedProxies(Set.of("127.0.0.1")),
-            RunningCalls.UNWATCHED));
+        SiteSettings.of(RunningCalls.UNWATCHED)
+            .callers(CALLERS)
+            .trustedProxies(new TrustedProxies(Set.of("127.0.0.1")))
+            .build());
   }
 
   private static final List<String> BEGINNINGS =

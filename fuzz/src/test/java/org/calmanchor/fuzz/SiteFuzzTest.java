@@ -96,16 +96,11 @@ class SiteFuzzTest {
         new EndpointSettings(SMALL, isLenient, List.of(), given.headerHandlers(), given.calls());
     return new Site(
         List.of(new HostedService("/c", ENDPOINT.with(settings))),
-        new SiteSettings(
-            null,
-            null,
-            showsPages,
-            SMALL.value(Limit.COMPRESSION_RATIO),
-            null,
-            true,
-            0,
-            false,
-            RunningCalls.UNWATCHED));
+        SiteSettings.of(RunningCalls.UNWATCHED)
+            .pages(showsPages, null)
+            .compressionRatio(SMALL.value(Limit.COMPRESSION_RATIO))
+            .exchanges(true, 0)
+            .build());
   }
 
   /** A message, sent as most would. */

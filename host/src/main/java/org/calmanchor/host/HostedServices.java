@@ -14,6 +14,7 @@ import org.calmanchor.web.HostedService;
 /** The services of a host by their paths, before it starts. Not safe for several threads. */
 final class HostedServices {
   private final Map<String, HostedService> services = new LinkedHashMap<>();
+  private final ServiceLifecycle lifecycle = new ServiceLifecycle();
   private final Set<String> unlisted = new LinkedHashSet<>();
 
   /** Names of operations by path; no name means all. */
@@ -27,6 +28,17 @@ final class HostedServices {
    */
   void add(String path, Endpoint endpoint) {
     services.merge(path, new HostedService(path, endpoint), HostedServices::joined);
+  }
+
+  /** Adds the endpoint of an object, which the host starts and closes. */
+  void add(String path, Endpoint endpoint, Object service) {
+    add(path, endpoint);
+    lifecycle.add(service);
+  }
+
+  /** Starts and closes the objects of the services. */
+  ServiceLifecycle lifecycle() {
+    return lifecycle;
   }
 
   private static HostedService joined(HostedService hosted, HostedService more) {

@@ -3,10 +3,13 @@ package org.calmanchor.host;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.logging.Loggable;
 import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.io.EndPoint;
 import org.eclipse.jetty.server.ConnectionFactory;
@@ -16,6 +19,7 @@ import org.eclipse.jetty.server.NetworkConnectionLimit;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.util.VirtualThreads;
+import org.eclipse.jetty.util.component.Graceful;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -24,10 +28,6 @@ import org.slf4j.LoggerFactory;
 /** The embedded server around a site. */
 final class JettyServer {
   private static final Logger LOG = LoggerFactory.getLogger(JettyServer.class);
-  private static final Duration DRAIN = Duration.ofSeconds(10);
-
-  /** How long a connection is quiet before it is closed when the host stops. */
-  private static final int QUIET_MILLIS = 50;
 
   /** Threads in addition to those for calls: for pages, documents and "busy" answers. */
   private static final int SPARE_THREADS = 56;
@@ -73,13 +73,10 @@ final class JettyServer {
     connector.setAcceptQueueSize(ACCEPT_QUEUE);
     connector.setHost(address.address().getHostAddress());
     connector.setPort(address.port());
-    // When the host stops: connections without a call need not be waited for.
-    connector.setShutdownIdleTimeout(QUIET_MILLIS);
     connector.setIdleTimeout(limits.time(Limit.IDLE_TIME).toMillis());
     server.addConnector(connector);
     server.setHandler(handler);
     server.setErrorHandler(new PlainErrors());
-    server.setStopTimeout(DRAIN.toMillis());
   }
 
   private List<ConnectionFactory> protocols(HttpConfiguration http, Limits limits) {
@@ -122,10 +119,10 @@ final class JettyServer {
         changes = new FileChanges(tls.files(), encryption::reload);
       }
     } catch (IOException notBound) {
-      stop();
+      stop(Duration.ZERO, Duration.ofMillis(1));
       throw notBound;
     } catch (Exception failed) {
-      stop();
+      stop(Duration.ZERO, Duration.ofMillis(1));
       throw new IllegalStateException("The host could not start.", failed);
     }
   }
@@ -138,18 +135,43 @@ final class JettyServer {
     server.join();
   }
 
-  void stop() {
+  /**
+   * Stops listening, answers what was read, and closes connections that are quiet.
+   *
+   * @param most how long that may take
+   * @param quiet how long a connection is quiet before it is closed; a message may arrive on it
+   * @return false if calls had to be broken off
+   */
+  boolean stop(Duration most, Duration quiet) {
+    connector.setShutdownIdleTimeout(quiet.toMillis());
+    boolean areAnswered = areAnswered(most);
     try {
       if (changes != null) {
         changes.close();
       }
       server.stop();
-    } catch (TimeoutException drained) {
-      LOG.warn(
-          "calls that still ran after {} s were broken off when the host stopped",
-          DRAIN.toSeconds());
     } catch (Exception failed) {
       throw new IllegalStateException("The host could not stop.", failed);
     }
+    return areAnswered;
+  }
+
+  /** Waits while the server still handles requests, which it does not once it is told to stop. */
+  private boolean areAnswered(Duration most) {
+    try {
+      if (server.isStarted()) {
+        Graceful.shutdown(server).get(most.toNanos(), TimeUnit.NANOSECONDS);
+      }
+      return true;
+    } catch (TimeoutException late) {
+      LOG.warn(
+          "calls that still ran after {} s were broken off when the host stopped",
+          most.toSeconds());
+    } catch (InterruptedException hurried) {
+      Thread.currentThread().interrupt();
+    } catch (ExecutionException failed) {
+      LOG.error("the host could not wait for its calls", Loggable.failure(failed));
+    }
+    return false;
   }
 }

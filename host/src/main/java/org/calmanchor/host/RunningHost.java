@@ -2,14 +2,19 @@ package org.calmanchor.host;
 
 import java.net.InetAddress;
 import java.net.URI;
+import java.time.Duration;
 import java.util.List;
-import org.calmanchor.core.access.CallerVerification;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.lifecycle.Readiness;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.event.ServedExchange;
+import org.calmanchor.web.health.Health;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -19,33 +24,56 @@ import org.slf4j.LoggerFactory;
  * closed when the program ends.
  */
 public final class RunningHost implements AutoCloseable {
+  /** How long a connection is quiet before it is closed when the host stops. */
+  private static final Duration QUIET = Duration.ofMillis(50);
+
+  /** The same while others still send; a message in pieces may have pauses. */
+  private static final Duration QUIET_IN_DRAIN = Duration.ofSeconds(1);
+
   private static final Logger LOG = LoggerFactory.getLogger(RunningHost.class);
 
   private final JettyServer server;
   private final SiteHandler handler;
-  private final InetAddress address;
+  private final Place place;
+  private final Ending ending;
   private final int port;
   private final EndpointSettings serving;
-  private final @Nullable CallerVerification verification;
-  private final boolean isTls;
   private final Thread atExit;
+  private final CountDownLatch isStopping = new CountDownLatch(1);
+  private final CompletableFuture<Boolean> stopped = new CompletableFuture<>();
+
+  /**
+   * Where the host is reached.
+   *
+   * @param isPrivate whether only this machine can reach it, as far as the settings say
+   * @param health answers at the port of health; null if there is none
+   */
+  record Place(
+      InetAddress address, boolean isTls, boolean isPrivate, @Nullable HealthServer health) {}
+
+  /**
+   * How the host ends.
+   *
+   * @param drainTime how long it serves on after the process was told to end
+   * @param stopTime how long calls may take to end
+   * @param parts what is closed then
+   */
+  record Ending(Health health, Duration drainTime, Duration stopTime, StartedParts parts) {}
 
   RunningHost(
       JettyServer server,
       SiteHandler handler,
-      InetAddress address,
-      boolean isTls,
+      Place place,
       EndpointSettings serving,
-      @Nullable CallerVerification verification) {
-    this.verification = verification;
-    this.isTls = isTls;
+      Ending ending) {
     this.handler = handler;
     this.serving = serving;
     this.server = server;
     this.port = server.port();
-    this.address = address;
+    this.place = place;
+    this.ending = ending;
     // Running calls must be answered when the process is told to end.
-    this.atExit = new Thread(this::stop, "calm-anchor-stop");
+    this.atExit = new Thread(this::drain, "calm-anchor-stop");
     Runtime.getRuntime().addShutdownHook(atExit);
   }
 
@@ -56,10 +84,25 @@ public final class RunningHost implements AutoCloseable {
 
   /** The URL of {@code path} for a browser on this machine. */
   public URI address(String path) {
-    return URI.create((isTls ? "https://" : "http://") + hostName() + ":" + port + path);
+    return URI.create((place.isTls() ? "https://" : "http://") + hostName() + ":" + port + path);
+  }
+
+  /** Whether only this machine can reach it, as far as its settings say. */
+  public boolean isPrivate() {
+    return place.isPrivate();
+  }
+
+  /** The URL at which the host says how it is: {@code ready}, {@code live} or {@code info}. */
+  public URI healthAddress(String what) {
+    HealthServer other = place.health();
+    String path = ending.health().path() + "/" + what;
+    return other == null
+        ? address(path)
+        : URI.create("http://" + hostName() + ":" + other.port() + path);
   }
 
   private String hostName() {
+    InetAddress address = place.address();
     if (address.isLoopbackAddress() || address.isAnyLocalAddress()) {
       return "localhost";
     }
@@ -123,8 +166,14 @@ public final class RunningHost implements AutoCloseable {
   }
 
   /** Serves these from now on; the text says what has changed. */
-  synchronized void reload(List<HostedService> services, String changes) {
+  synchronized void reload(
+      List<HostedService> services,
+      ServiceLifecycle lifecycle,
+      List<Readiness> asked,
+      String changes) {
     handler.site(handler.site().reloaded(services, changes));
+    ending.health().serving(asked);
+    ending.parts().replace(lifecycle);
   }
 
   /**
@@ -140,9 +189,30 @@ public final class RunningHost implements AutoCloseable {
     return handler.site().hosted(path).endpoint();
   }
 
+  /**
+   * Stops as the operator wants it: says that it is not ready and serves on for the drain time,
+   * then answers every request whose head was read and asks clients to close their connections,
+   * then stops. The program does this by itself when it is told to end. Waits until it is done,
+   * also when another thread does it.
+   *
+   * @return false if calls were broken off because they took longer than the stop time
+   */
+  public boolean drain() {
+    ending.health().stopping();
+    try {
+      if (!isStopping.await(ending.drainTime().toNanos(), TimeUnit.NANOSECONDS)) {
+        LOG.debug("the drain time is over");
+      }
+    } catch (InterruptedException hurried) {
+      Thread.currentThread().interrupt();
+    }
+    return stop(ending.drainTime().isZero() ? QUIET : QUIET_IN_DRAIN);
+  }
+
+  /** Stops at once: lets running calls end, and frees the port. */
   @Override
   public void close() {
-    stop();
+    stop(QUIET);
     try {
       Runtime.getRuntime().removeShutdownHook(atExit);
     } catch (IllegalStateException isEnding) {
@@ -150,14 +220,22 @@ public final class RunningHost implements AutoCloseable {
     }
   }
 
-  private synchronized void stop() {
-    try {
-      server.stop();
-    } finally {
-      serving.calls().close();
-      if (verification != null) {
-        verification.close();
+  private boolean stop(Duration quiet) {
+    boolean isFirst;
+    synchronized (isStopping) {
+      isFirst = isStopping.getCount() > 0;
+      isStopping.countDown();
+    }
+    if (isFirst) {
+      boolean areAnswered = false;
+      try {
+        ending.health().stopping();
+        areAnswered = server.stop(ending.stopTime(), quiet);
+      } finally {
+        ending.parts().close();
+        stopped.complete(areAnswered);
       }
     }
+    return stopped.join();
   }
 }

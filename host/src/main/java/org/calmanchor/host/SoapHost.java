@@ -18,6 +18,8 @@ import org.calmanchor.core.endpoint.HeaderHandler;
 import org.calmanchor.core.endpoint.Interceptor;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.keys.KeysException;
+import org.calmanchor.core.lifecycle.Readiness;
+import org.calmanchor.core.lifecycle.Startable;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
@@ -28,6 +30,7 @@ import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
 import org.calmanchor.web.caller.TransportCallers;
+import org.calmanchor.web.health.Health;
 import org.calmanchor.web.proxy.TrustedProxies;
 import org.jspecify.annotations.Nullable;
 
@@ -43,6 +46,9 @@ import org.jspecify.annotations.Nullable;
  */
 public final class SoapHost {
   private static final int MOST_PORT = 65_535;
+
+  private static final Duration DRAIN_TIME = Duration.ofSeconds(10);
+  private static final Duration STOP_TIME = Duration.ofSeconds(15);
 
   private final int port;
   private final HostedServices services = new HostedServices();
@@ -60,15 +66,24 @@ public final class SoapHost {
   private boolean isReloaded;
   private @Nullable Tls tls;
   private CallerSources callers = CallerSources.NONE;
+  private String healthPath = "/health";
+  private @Nullable Integer healthPort;
+  private @Nullable Duration drainTime;
+  private Duration stopTime = STOP_TIME;
+  private final List<Readiness> readiness = new ArrayList<>();
   private final List<Interceptor> interceptors = new ArrayList<>();
   private final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
   private SoapHost(int port) {
+    this.port = requirePort(port);
+  }
+
+  private static int requirePort(int port) {
     if (port < 0 || port > MOST_PORT) {
       throw new IllegalArgumentException(
           "a port is 0 (any free one) to " + MOST_PORT + ", not " + port);
     }
-    this.port = port;
+    return port;
   }
 
   /** Creates a host on {@code port} of the loopback address; 0 means any free port. */
@@ -80,6 +95,9 @@ public final class SoapHost {
    * Serves {@code service}, an object of an annotated class or of a subclass, at {@code path}.
    * Several services may share a path, such as versions of one service with different namespaces;
    * the body element decides which of them gets a message.
+   *
+   * <p>The host starts the object if it is {@link Startable}, asks it if it is a {@link Readiness},
+   * and closes it, after it has stopped, if it is {@link AutoCloseable}.
    *
    * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
    * @throws IllegalArgumentException when the path is malformed, or has a service already whose
@@ -96,7 +114,8 @@ public final class SoapHost {
    *     messages could not be told apart from this one's, or the service lacks a method
    */
   public SoapHost serve(String path, Reading reading, Object service) {
-    return serve(path, Endpoint.of(reading, service));
+    services.add(path, Endpoint.of(reading, service), service);
+    return this;
   }
 
   /**
@@ -309,6 +328,64 @@ public final class SoapHost {
     return this;
   }
 
+  /**
+   * Sets what the paths begin with at which the host says how it is: {@code /live}, {@code /ready},
+   * {@code /info}. The default is {@code /health}.
+   *
+   * @throws IllegalArgumentException when it is no path
+   */
+  public SoapHost healthPath(String path) {
+    this.healthPath = Health.requirePath(path);
+    return this;
+  }
+
+  /**
+   * Says how the host is at a port of its own instead of that for calls, by plain HTTP. It is open
+   * before and after that for calls.
+   *
+   * @param other 0 for any free one
+   */
+  public SoapHost healthPort(int other) {
+    this.healthPort = requirePort(other);
+    return this;
+  }
+
+  /** Adds something that can say that the host is not ready, such as a database that is away. */
+  public SoapHost ready(Readiness part) {
+    readiness.add(part);
+    return this;
+  }
+
+  /**
+   * Sets how long the host still serves after the process was told to end, while it says that it is
+   * not ready, so that nobody sends it new calls. The default is 10 seconds, or nothing if only
+   * this machine can reach it.
+   *
+   * @throws IllegalArgumentException when it is negative
+   */
+  public SoapHost drainTime(Duration time) {
+    this.drainTime = requireTime(time);
+    return this;
+  }
+
+  /**
+   * Sets how long calls may take to end when the host stops; then they are broken off. The default
+   * is 15 seconds.
+   *
+   * @throws IllegalArgumentException when it is negative
+   */
+  public SoapHost stopTime(Duration time) {
+    this.stopTime = requireTime(time);
+    return this;
+  }
+
+  private static Duration requireTime(Duration time) {
+    if (time.isNegative()) {
+      throw new IllegalArgumentException("a time is not negative: " + time);
+    }
+    return time;
+  }
+
   /** Adds an interceptor around each call; the first one added is the outermost. */
   public SoapHost intercept(Interceptor interceptor) {
     interceptors.add(interceptor);
@@ -334,27 +411,43 @@ public final class SoapHost {
     NoLogWarning.printOnce();
     services.requireStates();
     ListenAddress address = ListenAddress.of(bind, port);
-    boolean isPrivate = address.isLoopback() && publicUrl == null;
-    ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
     if (!callers.isAny()) {
       services.requireNoCallers();
     }
-    RunningCalls calls = RunningCalls.watched(limits, unshared);
+    StartedParts parts = new StartedParts();
+    try {
+      return started(address, parts);
+    } catch (RuntimeException | Error failed) {
+      parts.close();
+      throw failed;
+    }
+  }
+
+  /** Starts everything in order; what is in {@code parts} has to be closed if that fails. */
+  private RunningHost started(ListenAddress address, StartedParts parts) {
+    boolean isPrivate = address.isLoopback() && publicUrl == null;
+    ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
+    Health health = new Health(healthPath, BuildInfo.of(services.lifecycle().objects()));
+    HealthServer healthServer = null;
+    if (healthPort != null) {
+      healthServer =
+          parts.add(new HealthServer(new ListenAddress(address.address(), healthPort), health));
+      healthServer.start();
+    }
+    RunningCalls calls = parts.add(RunningCalls.watched(limits, unshared));
     CallerVerification verification =
-        callers.isAny() ? new CallerVerification(callers, unshared) : null;
+        callers.isAny() ? parts.add(new CallerVerification(callers, unshared)) : null;
     SiteSettings settings =
-        new SiteSettings(
-            publicUrl,
-            bind,
-            testPage == null ? isPrivate : testPage,
-            limits.value(Limit.COMPRESSION_RATIO),
-            checks,
-            keepsExchanges,
-            keptExchanges,
-            isReloaded,
-            verification == null ? null : new TransportCallers(verification),
-            new TrustedProxies(trustedProxies),
-            calls);
+        SiteSettings.of(calls)
+            .reachedAt(publicUrl, bind)
+            .pages(testPage == null ? isPrivate : testPage, checks)
+            .exchanges(keepsExchanges, keptExchanges)
+            .compressionRatio(limits.value(Limit.COMPRESSION_RATIO))
+            .reloaded(isReloaded)
+            .callers(verification == null ? null : new TransportCallers(verification))
+            .trustedProxies(new TrustedProxies(trustedProxies))
+            .health(healthServer == null ? health : null)
+            .build();
     EndpointSettings serving =
         new EndpointSettings(
             limits,
@@ -371,21 +464,28 @@ public final class SoapHost {
             new Site(services.with(serving), settings),
             tls != null,
             new UnsentAnswers(limits, unshared));
-    JettyServer server;
+    JettyServer server = new JettyServer(address, tls, handler, limits, unshared);
+    services.lifecycle().start();
+    parts.services(services.lifecycle(), calls);
     try {
-      server = new JettyServer(address, tls, handler, limits, unshared);
       server.start();
-    } catch (IOException | KeysException failed) {
-      calls.close();
-      if (verification != null) {
-        verification.close();
-      }
-      if (failed instanceof KeysException unusable) {
-        throw unusable;
-      }
-      throw address.refused((IOException) failed);
+    } catch (IOException failed) {
+      throw address.refused(failed);
     }
-    return new RunningHost(server, handler, address.address(), tls != null, serving, verification);
+    health.serving(asked(services));
+    Duration drain = drainTime != null ? drainTime : isPrivate ? Duration.ZERO : DRAIN_TIME;
+    return new RunningHost(
+        server,
+        handler,
+        new RunningHost.Place(address.address(), tls != null, isPrivate, healthServer),
+        serving,
+        new RunningHost.Ending(health, drain, stopTime, parts));
+  }
+
+  private List<Readiness> asked(HostedServices hosted) {
+    List<Readiness> all = new ArrayList<>(readiness);
+    all.addAll(hosted.lifecycle().readiness());
+    return all;
   }
 
   /**
@@ -401,6 +501,8 @@ public final class SoapHost {
     if (!running.serving().callers().isAny()) {
       services.requireNoCallers();
     }
-    running.reload(services.with(running.serving()), changes);
+    services.lifecycle().start();
+    running.reload(
+        services.with(running.serving()), services.lifecycle(), asked(services), changes);
   }
 }

@@ -14,6 +14,7 @@ final class RawHttp2 implements AutoCloseable {
   private static final int RST_STREAM = 3;
   private static final int SETTINGS = 4;
   private static final int PING = 6;
+  private static final int GOAWAY = 7;
   private static final int WINDOW_UPDATE = 8;
   private static final int CONTINUATION = 9;
   private static final int CANCEL = 8;
@@ -60,6 +61,22 @@ final class RawHttp2 implements AutoCloseable {
     text(head, "gzip;q=0");
     // END_STREAM and END_HEADERS.
     frame(HEADERS, 5, stream, head.toByteArray());
+    stream += 2;
+  }
+
+  /** Sends a message. */
+  void post(String path, String type, String body) throws IOException {
+    ByteArrayOutputStream head = new ByteArrayOutputStream();
+    head.write(0x83);
+    head.write(0x86);
+    literal(head, 4, path);
+    literal(head, 1, "localhost");
+    head.write(0x0F);
+    // content-type is 31 in the static table: 15 in the prefix and 16 more.
+    head.write(16);
+    text(head, type);
+    frame(HEADERS, 4, stream, head.toByteArray());
+    frame(DATA, 1, stream, body.getBytes(StandardCharsets.UTF_8));
     stream += 2;
   }
 
@@ -142,6 +159,22 @@ final class RawHttp2 implements AutoCloseable {
       literal(head, 1, "localhost");
       // Without END_STREAM: a message is to come.
       frame(HEADERS, 4, 1, head.toByteArray());
+    }
+  }
+
+  /** Whether the server says that it takes no more streams, before it closes the connection. */
+  boolean isToldToGo() throws IOException {
+    while (true) {
+      int first = in.read();
+      if (first < 0) {
+        return false;
+      }
+      int length = (first << 16) | in.readUnsignedShort();
+      int type = in.readUnsignedByte();
+      in.skipNBytes(1L + 4 + length);
+      if (type == GOAWAY) {
+        return true;
+      }
     }
   }
 

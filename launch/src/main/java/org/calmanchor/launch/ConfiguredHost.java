@@ -109,6 +109,10 @@ public final class ConfiguredHost {
     set(Settings.CHECKS, host::checks);
     set(Settings.KEEP_EXCHANGES, host::keepExchanges);
     set(Settings.LENIENT, host::lenient);
+    set(Settings.HEALTH_PATH, host::healthPath);
+    set(Settings.HEALTH_PORT, port -> host.healthPort(Math.toIntExact(port)));
+    set(Settings.DRAIN_TIME, host::drainTime);
+    set(Settings.STOP_TIME, host::stopTime);
     for (Limit limit : Limit.values()) {
       if (limit.isTime()) {
         set(Settings.timeOf(limit), value -> host.limit(limit, value));

@@ -17,6 +17,7 @@ import org.calmanchor.web.event.ServedExchange;
 import org.calmanchor.web.exchange.ExchangeEvents;
 import org.calmanchor.web.exchange.ExchangeLog;
 import org.calmanchor.web.exchange.RecordedExchange;
+import org.calmanchor.web.health.Health;
 import org.calmanchor.web.http.BufferedResponse;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
@@ -71,6 +72,10 @@ public final class Site {
     for (HostedService service : hosted) {
       if (services.put(service.path(), service) != null) {
         throw new IllegalArgumentException("two services have the path " + service.path());
+      }
+      if (settings.health() != null && settings.health().isAt(service.path())) {
+        throw new IllegalArgumentException(
+            service.path() + " is a path of health; give the service or health another one");
       }
       put(service, service.target().sites(service.path()));
     }
@@ -171,6 +176,11 @@ public final class Site {
    */
   public CompletionStage<Void> handle(HttpRequest request, HttpResponse response)
       throws IOException {
+    Health health = settings.health();
+    if (health != null && health.isAt(request.path())) {
+      health.answer(request, response, settings.showsPages());
+      return CompletableFuture.completedFuture(null);
+    }
     try {
       return original(settings.trustedProxies().original(request), response);
     } catch (MalformedForwardingException malformed) {

@@ -44,8 +44,10 @@ class QuestionsTest {
   private Site site() {
     return new Site(
         List.of(new HostedService("/lock", Endpoint.of(new Lock()))),
-        new SiteSettings(
-            null, null, true, 100, folder.resolve("kept"), true, 0, false, RunningCalls.UNWATCHED));
+        SiteSettings.of(RunningCalls.UNWATCHED)
+            .pages(true, folder.resolve("kept"))
+            .exchanges(true, 0)
+            .build());
   }
 
   private static Map<String, Object> ask(Site site, String what, Map<String, ?> question)

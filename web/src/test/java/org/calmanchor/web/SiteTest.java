@@ -39,8 +39,7 @@ class SiteTest {
     Endpoint endpoint = Endpoint.of(new Door()).and(Endpoint.of(new NewDoor()));
     return new Site(
         List.of(new HostedService("/door", endpoint)),
-        new SiteSettings(
-            null, null, showsPages, 100, null, true, 0, false, RunningCalls.UNWATCHED));
+        SiteSettings.of(RunningCalls.UNWATCHED).pages(showsPages, null).exchanges(true, 0).build());
   }
 
   private static Exchange ask(String what, String question) throws Exception {
@@ -147,7 +146,7 @@ class SiteTest {
   void refusesTwoEntriesOfOnePath() {
     HostedService door = new HostedService("/door", Endpoint.of(new Door()));
     SiteSettings settings =
-        new SiteSettings(null, null, true, 100, null, true, 0, false, RunningCalls.UNWATCHED);
+        SiteSettings.of(RunningCalls.UNWATCHED).pages(true, null).exchanges(true, 0).build();
     assertThatIllegalArgumentException()
         .isThrownBy(() -> new Site(List.of(door, door), settings))
         .withMessage("two services have the path /door");

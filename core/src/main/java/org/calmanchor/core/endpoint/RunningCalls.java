@@ -1,6 +1,8 @@
 package org.calmanchor.core.endpoint;
 
 import java.io.Closeable;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
@@ -233,6 +235,32 @@ public final class RunningCalls implements AutoCloseable {
       count += slots.get(i) == null ? 0 : 1;
     }
     return count;
+  }
+
+  /**
+   * The calls, pages and documents that run now, to ask later whether they are {@link #areOver}.
+   */
+  public List<Object> running() {
+    List<Object> running = new ArrayList<>();
+    for (int i = 0; i < slots.length(); i++) {
+      SlotHolder call = slots.get(i);
+      if (call != null) {
+        running.add(call);
+      }
+    }
+    return running;
+  }
+
+  /** Whether none of these runs any more. */
+  public boolean areOver(List<Object> calls) {
+    for (Object now : running()) {
+      for (Object former : calls) {
+        if (now == former) {
+          return false;
+        }
+      }
+    }
+    return true;
   }
 
   private void watch() {

@@ -1,0 +1,278 @@
+package org.calmanchor.host;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.net.Socket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
+import org.calmanchor.core.lifecycle.Readiness;
+import org.calmanchor.core.lifecycle.Startable;
+import org.calmanchor.core.limits.Limit;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.Test;
+
+/** How a host begins and ends. */
+final class DrainTest {
+  private final List<String> events = new CopyOnWriteArrayList<>();
+
+  private static String message(String operation) {
+    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><"
+        + operation
+        + " xmlns='urn:lanternquay:gate'/></e:Body></e:Envelope>";
+  }
+
+  /** A service that notes what happens to it. */
+  @PortType(namespace = "urn:lanternquay:gate")
+  public static class Gate implements Startable, Readiness, AutoCloseable {
+    private final List<String> events;
+    private final String name;
+    final CountDownLatch entered = new CountDownLatch(1);
+    final CountDownLatch leave = new CountDownLatch(1);
+    volatile @Nullable String reason;
+
+    Gate(String name, List<String> events) {
+      this.name = name;
+      this.events = events;
+    }
+
+    @Operation
+    public String open() {
+      return "open " + name;
+    }
+
+    @Operation
+    public String slow() throws InterruptedException {
+      entered.countDown();
+      leave.await();
+      return "at last";
+    }
+
+    @Override
+    public void start() {
+      if (name.equals("broken")) {
+        throw new IllegalStateException("no key");
+      }
+      events.add("start " + name);
+    }
+
+    @Override
+    public void close() {
+      events.add("close " + name);
+    }
+
+    @Override
+    public @Nullable String reasonNotReady() {
+      return reason;
+    }
+  }
+
+  private Gate gate(String name) {
+    return new Gate(name, events);
+  }
+
+  private static HttpResponse<String> get(URI address) throws Exception {
+    return HttpClient.newHttpClient()
+        .send(HttpRequest.newBuilder(address).build(), BodyHandlers.ofString());
+  }
+
+  private static CompletableFuture<HttpResponse<String>> call(
+      HttpClient client, RunningHost host, String operation) {
+    return client.sendAsync(
+        HttpRequest.newBuilder(host.address("/gate"))
+            .header("Content-Type", "text/xml")
+            .POST(BodyPublishers.ofString(message(operation)))
+            .build(),
+        BodyHandlers.ofString());
+  }
+
+  @Test
+  void servesOnWhileItIsNotReadyAndAnswersWhatItHasRead() throws Exception {
+    Gate gate = gate("west");
+    HttpClient client = HttpClient.newHttpClient();
+    RunningHost host =
+        SoapHost.onPort(0).drainTime(Duration.ofSeconds(1)).serve("/gate", gate).start();
+    assertThat(get(host.healthAddress("ready")).body()).isEqualTo("ready\n");
+    HttpResponse<String> before = call(client, host, "open").get();
+    assertThat(before.headers().firstValue("Connection")).isEmpty();
+    CompletableFuture<HttpResponse<String>> running = call(client, host, "slow");
+    assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+
+    CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
+    await(host, 503);
+    // Others may not know yet: what they send is served.
+    assertThat(call(HttpClient.newHttpClient(), host, "open").get().statusCode()).isEqualTo(200);
+    assertThat(get(host.healthAddress("live")).statusCode()).isEqualTo(200);
+    Thread.sleep(1_200);
+    assertThat(drained).isNotDone();
+    assertThat(events).containsExactly("start west");
+    gate.leave.countDown();
+
+    HttpResponse<String> answer = running.get();
+    assertThat(answer.statusCode()).isEqualTo(200);
+    assertThat(answer.body()).contains("at last");
+    assertThat(answer.headers().firstValue("Connection")).hasValue("close");
+    assertThat(drained.get(10, TimeUnit.SECONDS)).isTrue();
+    assertThat(events).containsExactly("start west", "close west");
+    assertThatExceptionOfType(IOException.class)
+        .isThrownBy(() -> new Socket("localhost", host.port()).close());
+  }
+
+  private static void await(RunningHost host, int status) throws Exception {
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(10);
+    while (get(host.healthAddress("ready")).statusCode() != status) {
+      assertThat(System.nanoTime()).isLessThan(end);
+      Thread.sleep(20);
+    }
+  }
+
+  /** The head of the message was read, so it is answered, even if it arrives in pieces. */
+  @Test
+  void answersAMessageThatArrivesSlowlyWhileItStops() throws Exception {
+    RunningHost host =
+        SoapHost.onPort(0).drainTime(Duration.ofMillis(1)).serve("/gate", gate("west")).start();
+    byte[] message = message("open").getBytes(StandardCharsets.UTF_8);
+    try (Socket socket = new Socket("localhost", host.port())) {
+      OutputStream out = socket.getOutputStream();
+      out.write(
+          ("POST /gate HTTP/1.1\r\nHost: localhost\r\nContent-Type: text/xml\r\nContent-Length: "
+                  + message.length
+                  + "\r\n\r\n")
+              .getBytes(StandardCharsets.US_ASCII));
+      out.write(message, 0, 40);
+      out.flush();
+      Thread.sleep(300);
+      CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
+      for (int at = 40; at < message.length; at += 40) {
+        Thread.sleep(200);
+        out.write(message, at, Math.min(40, message.length - at));
+      }
+      InputStream in = socket.getInputStream();
+      assertThat(new String(in.readAllBytes(), StandardCharsets.UTF_8))
+          .startsWith("HTTP/1.1 200 ")
+          .containsIgnoringCase("Connection: close")
+          .contains("open west");
+      assertThat(drained.get(10, TimeUnit.SECONDS)).isTrue();
+    }
+  }
+
+  @Test
+  void clientsOfHttp2AreToldToGoAndGetTheirAnswers() throws Exception {
+    Gate gate = gate("west");
+    RunningHost host =
+        SoapHost.onPort(0).drainTime(Duration.ofMillis(1)).serve("/gate", gate).start();
+    try (RawHttp2 client = new RawHttp2(host, 65_535)) {
+      client.post("/gate", "text/xml", message("slow"));
+      assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+      CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
+      assertThat(client.isToldToGo()).isTrue();
+      gate.leave.countDown();
+      assertThat(client.answer()).contains("at last");
+      assertThat(drained.get(10, TimeUnit.SECONDS)).isTrue();
+    }
+  }
+
+  @Test
+  void breaksCallsOffThatTakeLongerThanTheStopTime() throws Exception {
+    Gate gate = gate("west");
+    RunningHost host =
+        SoapHost.onPort(0).stopTime(Duration.ofMillis(200)).serve("/gate", gate).start();
+    CompletableFuture<HttpResponse<String>> running =
+        call(HttpClient.newHttpClient(), host, "slow");
+    assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+    assertThat(host.drain()).isFalse();
+    assertThat(running).failsWithin(Duration.ofSeconds(10));
+    gate.leave.countDown();
+  }
+
+  @Test
+  void objectsAreStartedInOrderAndClosedInTheOppositeOrder() throws Exception {
+    Gate shared = gate("shared");
+    try (RunningHost host =
+        SoapHost.onPort(0)
+            .serve("/gate", shared)
+            .serve("/east", gate("east"))
+            .serve("/same", shared)
+            .start()) {
+      assertThat(get(host.healthAddress("ready")).statusCode()).isEqualTo(200);
+      shared.reason = "the lamp is out";
+      Thread.sleep(1_100);
+      assertThat(get(host.healthAddress("ready")).body()).isEqualTo("not ready: the lamp is out\n");
+    }
+    assertThat(events).containsExactly("start shared", "start east", "close east", "close shared");
+
+    events.clear();
+    SoapHost broken =
+        SoapHost.onPort(0)
+            .serve("/gate", gate("west"))
+            .serve("/b", gate("broken"))
+            .serve("/c", gate("never"));
+    assertThatExceptionOfType(IllegalStateException.class)
+        .isThrownBy(broken::start)
+        .withMessage("Gate could not start: no key");
+    assertThat(events).containsExactly("start west", "close broken", "close west");
+  }
+
+  @Test
+  void replacedObjectsAreClosedWhenTheirCallsAreOver() throws Exception {
+    Gate former = gate("former");
+    try (RunningHost host = SoapHost.onPort(0).reloads(true).serve("/gate", former).start()) {
+      CompletableFuture<HttpResponse<String>> running =
+          call(HttpClient.newHttpClient(), host, "slow");
+      assertThat(former.entered.await(10, TimeUnit.SECONDS)).isTrue();
+      SoapHost.onPort(0).serve("/gate", gate("next")).replaceServicesOf(host, "nothing");
+      assertThat(call(HttpClient.newHttpClient(), host, "open").get().body()).contains("open next");
+      Thread.sleep(1_500);
+      assertThat(events).containsExactly("start former", "start next");
+      former.leave.countDown();
+      assertThat(running.get().body()).contains("at last");
+      for (int i = 0; i < 100 && events.size() < 3; i++) {
+        Thread.sleep(50);
+      }
+      assertThat(events).containsExactly("start former", "start next", "close former");
+    }
+    assertThat(events).last().isEqualTo("close next");
+  }
+
+  @Test
+  void healthHasAPortOfItsOwnThatAnswersUnderFullLoad() throws Exception {
+    Gate gate = gate("west");
+    try (RunningHost host =
+        SoapHost.onPort(0)
+            .healthPort(0)
+            .healthPath("/harbor/state")
+            .limit(Limit.CALLS, 1)
+            .serve("/gate", gate)
+            .start()) {
+      CompletableFuture<HttpResponse<String>> running =
+          call(HttpClient.newHttpClient(), host, "slow");
+      assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+      assertThat(call(HttpClient.newHttpClient(), host, "open").get().statusCode()).isEqualTo(503);
+      URI ready = host.healthAddress("ready");
+      assertThat(ready.getPort()).isNotEqualTo(host.port());
+      assertThat(ready.getPath()).isEqualTo("/harbor/state/ready");
+      assertThat(get(ready).body()).isEqualTo("ready\n");
+      assertThat(get(host.healthAddress("info")).body()).contains("\"started\":\"20");
+      assertThat(get(ready.resolve("/gate?wsdl")).statusCode()).isEqualTo(404);
+      gate.leave.countDown();
+      assertThat(running.get().statusCode()).isEqualTo(200);
+      assertThat(get(host.address("/harbor/state/ready")).statusCode()).isEqualTo(404);
+    }
+  }
+}
