@@ -4,6 +4,7 @@ module org.calmanchor.cli {
   requires transitive info.picocli;
   requires transitive org.calmanchor.client;
   requires org.calmanchor.callers;
+  requires org.calmanchor.bundle;
   requires transitive org.calmanchor.configuration;
   requires transitive org.calmanchor.launch;
   requires org.calmanchor.tls;
@@ -25,6 +26,8 @@ module org.calmanchor.cli {
       info.picocli;
   opens org.calmanchor.cli.classes to
       info.picocli;
+  opens org.calmanchor.cli.bundle to
+      info.picocli;
   opens org.calmanchor.cli.callers to
       info.picocli;
   opens org.calmanchor.cli.configuration to
@@ -41,6 +44,7 @@ module org.calmanchor.cli {
       info.picocli;
 
   provides org.calmanchor.cli.Subcommand with
+      org.calmanchor.cli.bundle.BundleCommand,
       org.calmanchor.cli.callers.CallersCommand,
       org.calmanchor.cli.check.CheckCommand,
       org.calmanchor.cli.configuration.ConfigCommand,

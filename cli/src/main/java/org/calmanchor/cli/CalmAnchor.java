@@ -52,6 +52,7 @@ public final class CalmAnchor implements Runnable {
           "check",
           "callers",
           "config",
+          "bundle",
           "draft",
           "stand-in",
           "completion");

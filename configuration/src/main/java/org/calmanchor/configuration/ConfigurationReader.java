@@ -63,11 +63,21 @@ public final class ConfigurationReader {
   /** Adds the settings in a file, which must be there. */
   public ConfigurationReader file(Path path) {
     try {
-      String text = Files.readString(path, StandardCharsets.UTF_8);
-      new ConfigurationFile(path, layers).read(text);
+      text(path, Files.readString(path, StandardCharsets.UTF_8));
     } catch (IOException unreadable) {
       layers.problem(path + (Files.exists(path) ? " cannot be read." : ": there is no such file."));
     }
+    return this;
+  }
+
+  /**
+   * Adds the settings in the text of a file, such as one inside a jar. A file that is added later
+   * replaces single settings of it.
+   *
+   * @param path what it is called in problems; files that it names are found beside it
+   */
+  public ConfigurationReader text(Path path, String text) {
+    new ConfigurationFile(path, layers).read(text);
     return this;
   }
 

@@ -1,10 +1,15 @@
 package org.calmanchor.host;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** What was built, for the operator: from the manifests of the jars that code comes from. */
@@ -19,9 +24,19 @@ final class BuildInfo {
       put(build, "application", code.getImplementationTitle());
       put(build, "version", code.getImplementationVersion());
     }
-    put(build, "calmAnchor", BuildInfo.class.getPackage().getImplementationVersion());
+    build.put("calmAnchor", ownVersion());
     build.put("started", Instant.now().truncatedTo(ChronoUnit.SECONDS).toString());
     return build;
+  }
+
+  private static String ownVersion() {
+    try (InputStream in = BuildInfo.class.getResourceAsStream("version.txt")) {
+      return new String(
+              Objects.requireNonNull(in, "version.txt").readAllBytes(), StandardCharsets.UTF_8)
+          .strip();
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
   }
 
   private static void put(Map<String, String> build, String name, @Nullable String value) {

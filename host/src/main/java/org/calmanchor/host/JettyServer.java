@@ -2,6 +2,7 @@ package org.calmanchor.host;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.util.Collection;
 import java.util.List;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
@@ -35,6 +36,12 @@ final class JettyServer {
   /** Connections that wait to be accepted; the operating system's limit may be lower. */
   private static final int ACCEPT_QUEUE = 1_024;
 
+  /** How long connections may take to appear that were accepted before the port was closed. */
+  private static final Duration SHORT = Duration.ofMillis(100);
+
+  private static final long LOOK_MILLIS = 10;
+
+  private final SiteHandler handler;
   private final Server server;
   private final ServerConnector connector;
   private final @Nullable Tls tls;
@@ -52,6 +59,7 @@ final class JettyServer {
       SiteHandler handler,
       Limits limits,
       ExemptAddresses unshared) {
+    this.handler = handler;
     this.tls = tls;
     this.encryption = tls == null ? null : new TlsConnector(tls);
     QueuedThreadPool threads =
@@ -144,7 +152,7 @@ final class JettyServer {
    */
   boolean stop(Duration most, Duration quiet) {
     connector.setShutdownIdleTimeout(quiet.toMillis());
-    boolean areAnswered = areAnswered(most);
+    boolean areAnswered = areAnswered(most, quiet);
     try {
       if (changes != null) {
         changes.close();
@@ -157,21 +165,54 @@ final class JettyServer {
   }
 
   /** Waits while the server still handles requests, which it does not once it is told to stop. */
-  private boolean areAnswered(Duration most) {
-    try {
-      if (server.isStarted()) {
-        Graceful.shutdown(server).get(most.toNanos(), TimeUnit.NANOSECONDS);
-      }
+  private boolean areAnswered(Duration most, Duration quiet) {
+    if (!server.isStarted()) {
       return true;
+    }
+    long end = System.nanoTime() + most.toNanos();
+    try {
+      askToClose(quiet);
+      Graceful.shutdown(server).get(Math.max(0, end - System.nanoTime()), TimeUnit.NANOSECONDS);
+      awaitLateConnections(end, quiet);
     } catch (TimeoutException late) {
-      LOG.warn(
-          "calls that still ran after {} s were broken off when the host stopped",
-          most.toSeconds());
+      LOG.debug("connections were still open when the host stopped");
     } catch (InterruptedException hurried) {
       Thread.currentThread().interrupt();
     } catch (ExecutionException failed) {
       LOG.error("the host could not wait for its calls", Loggable.failure(failed));
     }
-    return false;
+    if (!handler.isIdle()) {
+      LOG.warn(
+          "calls that still ran after {} s were broken off when the host stopped",
+          most.toSeconds());
+    }
+    return handler.isIdle();
+  }
+
+  /**
+   * Lets clients close the connections that they use. The server closes connections after the
+   * answers that it sends once it is shut down; a client that was not asked before could use one
+   * again at that moment, and its request would be read, but not be answered.
+   */
+  private void askToClose(Duration quiet) throws InterruptedException {
+    handler.stopping();
+    if (quiet.compareTo(SHORT) > 0) {
+      TimeUnit.NANOSECONDS.sleep(quiet.toNanos());
+    }
+  }
+
+  /**
+   * A connection that was accepted just before the port was closed may appear after the server has
+   * counted its connections.
+   */
+  private void awaitLateConnections(long end, Duration quiet) throws InterruptedException {
+    long looks = Math.min(quiet.toMillis(), SHORT.toMillis()) / LOOK_MILLIS;
+    int calm = 0;
+    while (calm < looks && System.nanoTime() < end) {
+      TimeUnit.MILLISECONDS.sleep(LOOK_MILLIS);
+      Collection<EndPoint> late = connector.getConnectedEndPoints();
+      late.forEach(each -> each.setIdleTimeout(quiet.toMillis()));
+      calm = late.isEmpty() && handler.isIdle() ? calm + 1 : 0;
+    }
   }
 }

@@ -31,8 +31,13 @@ final class RunningRequests extends Graceful.Shutdown {
     }
   }
 
+  /** Whether no request runs, and no answer waits for its reader. */
+  boolean areOver() {
+    return open.sum() == 0;
+  }
+
   @Override
   public boolean isShutdownDone() {
-    return open.sum() == 0;
+    return areOver();
   }
 }

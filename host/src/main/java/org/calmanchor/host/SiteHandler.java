@@ -48,6 +48,11 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     return unsent.count();
   }
 
+  /** Whether no request runs, and no answer waits for its reader. */
+  boolean isIdle() {
+    return running.areOver();
+  }
+
   Site site() {
     return site;
   }

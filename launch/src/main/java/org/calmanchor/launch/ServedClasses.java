@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.calmanchor.configuration.ConfigurationException;
+import org.calmanchor.core.access.Access;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
@@ -50,15 +51,30 @@ public record ServedClasses(List<Served> services) {
    *     of callers names an operation that is not there
    */
   public static ServedClasses read(List<Wanted> wanted, ConfiguredHost host) {
+    return read(wanted, host.operations(), host.callers().isAny());
+  }
+
+  /**
+   * The same for a host that is not known yet, whose callers the code alone decides about.
+   *
+   * @throws LaunchException with all problems of the classes
+   * @throws ConfigurationException when two services have the same path by their names
+   */
+  public static ServedClasses read(List<Wanted> wanted) {
+    return read(wanted, Map.of(), true);
+  }
+
+  private static ServedClasses read(
+      List<Wanted> wanted, Map<String, Access> operations, boolean knowsCallers) {
     requirePaths(wanted);
     List<Served> services = new ArrayList<>();
     List<String> problems = new ArrayList<>();
-    ChangedCallers changes = new ChangedCallers(host.operations());
+    ChangedCallers changes = new ChangedCallers(operations);
     for (Wanted each : wanted) {
       try {
         Reading reading = changes.applyTo(ContractReader.read(each.type()));
         services.add(new Served(each.ownPath(), each.type(), reading));
-        if (!host.callers().isAny()) {
+        if (!knowsCallers) {
           marked(each.type(), reading).ifPresent(problems::add);
         }
       } catch (ContractException unfit) {

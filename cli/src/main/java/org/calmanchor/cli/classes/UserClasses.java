@@ -33,6 +33,11 @@ public final class UserClasses {
         entries, isChosen, folders, new ProjectLoader(jars, UserClasses.class.getClassLoader()));
   }
 
+  /** The folders and jars of the class path, in the order in which they count. */
+  public List<Path> entries() {
+    return entries;
+  }
+
   /** The folders of the class path. */
   public List<Path> folders() {
     return folders;

@@ -18,7 +18,7 @@ import org.calmanchor.launch.ServiceObjects;
  *
  * @param host what the configuration says about the host
  */
-record Selection(Configuration configuration, ConfiguredHost host) {
+public record Selection(Configuration configuration, ConfiguredHost host) {
   /**
    * Reads the contracts of the classes, as they are on the class path now.
    *
@@ -27,6 +27,17 @@ record Selection(Configuration configuration, ConfiguredHost host) {
    * @throws org.calmanchor.launch.LaunchException with all problems of the classes
    */
   ServedClasses read(UserClasses classes, List<String> notes) {
+    return ServedClasses.read(wanted(configuration, classes, notes), host);
+  }
+
+  /**
+   * The classes that a configuration names, or all that the folders have.
+   *
+   * @param notes gets what is left out, and why
+   * @throws CommandException when a class is not there
+   */
+  public static List<Wanted> wanted(
+      Configuration configuration, UserClasses classes, List<String> notes) {
     List<ServedName> names = configuration.find(Settings.SERVICES).orElse(List.of());
     List<Wanted> wanted = new ArrayList<>();
     if (names.isEmpty()) {
@@ -36,7 +47,7 @@ record Selection(Configuration configuration, ConfiguredHost host) {
         wanted.add(new Wanted(each.path(), classes.named(each.className())));
       }
     }
-    return ServedClasses.read(wanted, host);
+    return wanted;
   }
 
   /** Tells a host of the services what the configuration says about them. */

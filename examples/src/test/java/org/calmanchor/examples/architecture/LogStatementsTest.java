@@ -68,6 +68,7 @@ class LogStatementsTest {
             "callers",
             "configuration",
             "launch",
+            "bundle",
             "tls",
             "client",
             "draft",

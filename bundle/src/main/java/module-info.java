@@ -1,0 +1,6 @@
+/** Runnable jars and folders from a project's classes. */
+module org.calmanchor.bundle {
+  requires static transitive org.jspecify;
+
+  exports org.calmanchor.bundle;
+}

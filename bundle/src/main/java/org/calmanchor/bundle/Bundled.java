@@ -1,0 +1,18 @@
+package org.calmanchor.bundle;
+
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * What was made.
+ *
+ * @param files the files that were written, or the folder
+ * @param notes what a person should know about it
+ */
+public record Bundled(List<Path> files, List<String> notes) {
+  /** Copies the lists. */
+  public Bundled {
+    files = List.copyOf(files);
+    notes = List.copyOf(notes);
+  }
+}

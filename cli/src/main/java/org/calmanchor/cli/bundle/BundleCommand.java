@@ -1,0 +1,200 @@
+package org.calmanchor.cli.bundle;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.calmanchor.bundle.Application;
+import org.calmanchor.bundle.BundleException;
+import org.calmanchor.bundle.Bundled;
+import org.calmanchor.bundle.RunnableFolder;
+import org.calmanchor.bundle.RunnableJar;
+import org.calmanchor.cli.Subcommand;
+import org.calmanchor.cli.classes.ClassPathOption;
+import org.calmanchor.cli.classes.UserClasses;
+import org.calmanchor.cli.serve.Selection;
+import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.ConfigurationReader;
+import org.calmanchor.configuration.Settings;
+import org.calmanchor.launch.ServedClasses;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+
+/** {@code calm-anchor bundle}. */
+@Command(
+    name = "bundle",
+    description = {
+      "Makes something that runs anywhere with Java from a project's classes and libraries.",
+      "Checks the contracts of the services first."
+    },
+    footer = {
+      "",
+      "Example:  calm-anchor bundle --jar target/harbor.jar",
+      "          calm-anchor bundle /berths=harbor.BerthDesk --folder target/harbor --config"
+          + " production.yaml"
+    })
+public final class BundleCommand implements Subcommand {
+  private static final int KILO = 1_000;
+
+  @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
+
+  @Parameters(
+      paramLabel = "[PATH=]CLASS",
+      arity = "0..*",
+      description =
+          "Full names of the classes to host. Default: the services of the configuration, or all in"
+              + " the folders of --classpath that have a constructor without parameters.")
+  private List<String> services = new ArrayList<>();
+
+  @Mixin private ClassPathOption classPath = new ClassPathOption();
+
+  @Option(
+      names = "--jar",
+      paramLabel = "FILE",
+      description = "Write one jar with everything, for java -jar.")
+  private @Nullable Path jar;
+
+  @Option(
+      names = "--folder",
+      paramLabel = "FOLDER",
+      description =
+          "Write a folder with a start script, the jars, a configuration and a unit for systemd.")
+  private @Nullable Path folder;
+
+  @Option(
+      names = "--config",
+      paramLabel = "FILE",
+      description =
+          "The configuration to put into it. Default: calm-anchor.yaml in this folder, if it is"
+              + " there.")
+  private @Nullable Path file;
+
+  @Option(
+      names = "--name",
+      paramLabel = "NAME",
+      description = "The name of the application. Default: that of the jar or folder.")
+  private @Nullable String name;
+
+  @Option(
+      names = "--release",
+      paramLabel = "VERSION",
+      description = "The version of the application, which /health/info tells.")
+  private String version = "";
+
+  @Option(names = "--force", description = "Replace what is there.")
+  private boolean isForced;
+
+  /** Creates the command, for the command line. */
+  public BundleCommand() {}
+
+  @Override
+  public Integer call() {
+    if ((jar == null) == (folder == null)) {
+      throw CommandException.usage("Say what to make: --jar FILE or --folder FOLDER.");
+    }
+    Path target = jar == null ? folder : jar;
+    requireFree(target);
+    PrintWriter out = spec.commandLine().getOut();
+    UserClasses classes = classPath.classes();
+    List<String> notes = new ArrayList<>();
+    String text = configurationText();
+    List<String> served = served(classes, notes);
+    try {
+      Application application =
+          new Application(nameOf(target), version, classes.entries(), served, text);
+      ClassLoader loader = BundleCommand.class.getClassLoader();
+      Bundled bundled =
+          jar == null
+              ? RunnableFolder.write(application, target, loader)
+              : RunnableJar.write(application, target, loader);
+      notes.addAll(bundled.notes());
+      print(bundled, application, notes, out);
+    } catch (BundleException impossible) {
+      throw CommandException.problem(String.valueOf(impossible.getMessage()));
+    }
+    return 0;
+  }
+
+  private void requireFree(Path target) {
+    if (Files.exists(target) && !isForced) {
+      throw CommandException.usage(target + " is there already. Replace it with --force.");
+    }
+    Path parent = target.toAbsolutePath().getParent();
+    if (parent == null || !Files.isDirectory(parent)) {
+      throw CommandException.usage("There is no folder " + parent + " to write into.");
+    }
+  }
+
+  private String nameOf(Path target) {
+    if (name != null) {
+      return name;
+    }
+    return target.toAbsolutePath().normalize().getFileName().toString().replaceFirst("\\.jar$", "");
+  }
+
+  /** The text of the configuration, whose settings are checked; empty if there is none. */
+  private String configurationText() {
+    Path chosen = file == null ? Path.of(Configuration.FILE) : file;
+    if (file == null && !Files.exists(chosen)) {
+      return "";
+    }
+    new ConfigurationReader().file(chosen).read();
+    try {
+      return Files.readString(chosen, StandardCharsets.UTF_8);
+    } catch (IOException unreadable) {
+      throw CommandException.usage(chosen + " cannot be read: " + unreadable.getMessage());
+    }
+  }
+
+  /** The services of the bundle with their paths, whose contracts have no problem. */
+  private List<String> served(UserClasses classes, List<String> notes) {
+    ConfigurationReader reader = new ConfigurationReader();
+    Path chosen = file == null ? Path.of(Configuration.FILE) : file;
+    reader.fileIfThere(chosen);
+    if (!services.isEmpty()) {
+      reader.option(Settings.SERVICES, services);
+    }
+    List<String> lines = new ArrayList<>();
+    for (ServedClasses.Served each :
+        ServedClasses.read(Selection.wanted(reader.read(), classes, notes)).services()) {
+      lines.add(each.path() + "=" + each.type().getName());
+    }
+    return lines;
+  }
+
+  private static void print(
+      Bundled bundled, Application application, List<String> notes, PrintWriter out) {
+    for (Path each : bundled.files()) {
+      out.println("  " + each + size(each));
+    }
+    notes.forEach(note -> out.println("Note: " + note));
+    application.services().forEach(each -> out.println("  hosts " + each.replace("=", "  ")));
+    Path first = bundled.files().get(0);
+    boolean isJar = first.toString().endsWith(".jar");
+    out.println();
+    out.println(
+        "Start it:          "
+            + (isJar
+                ? "java -jar " + first
+                : first.resolveSibling("bin").resolve(application.name())));
+    out.println("See that it is up: curl -f http://localhost:8080/health/ready");
+    out.flush();
+  }
+
+  private static String size(Path path) {
+    try {
+      return Files.isRegularFile(path) ? "  " + (Files.size(path) + KILO - 1) / KILO + " kB" : "";
+    } catch (IOException gone) {
+      throw CommandException.problem(path + " cannot be read: " + gone.getMessage());
+    }
+  }
+}

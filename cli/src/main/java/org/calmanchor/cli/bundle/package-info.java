@@ -1,0 +1,5 @@
+/** The command that makes something to deploy. */
+@NullMarked
+package org.calmanchor.cli.bundle;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,52 @@
+package org.calmanchor.launch;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.ConfigurationReader;
+import org.calmanchor.configuration.Settings;
+import org.jspecify.annotations.Nullable;
+
+/** The configuration of an application that was bundled, with what the bundle itself says. */
+final class BundledConfiguration {
+  /** The services of the bundle: each line is a class, or a path, = and a class. */
+  static final String SERVICES = "META-INF/calm-anchor/services";
+
+  /** The configuration that was bundled. */
+  static final String FILE = "META-INF/calm-anchor/" + Configuration.FILE;
+
+  private BundledConfiguration() {}
+
+  /**
+   * Reads what the bundle says, then the file beside it, the environment and the arguments.
+   *
+   * @throws org.calmanchor.configuration.ConfigurationException with all problems
+   */
+  static Configuration read(ClassLoader bundle, List<String> arguments) {
+    ConfigurationReader reader = new ConfigurationReader().environment(System.getenv());
+    String services = text(bundle, SERVICES);
+    if (services != null) {
+      reader.code(Settings.SERVICES, services.lines().toArray(String[]::new));
+    }
+    String file = text(bundle, FILE);
+    if (file != null) {
+      reader.text(Path.of(Configuration.FILE), file);
+    }
+    Path named = reader.file();
+    return (named == null ? reader.fileIfThere(Path.of(Configuration.FILE)) : reader.file(named))
+        .arguments(arguments)
+        .read();
+  }
+
+  private static @Nullable String text(ClassLoader bundle, String name) {
+    try (InputStream in = bundle.getResourceAsStream(name)) {
+      return in == null ? null : new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
+  }
+}

@@ -1,0 +1,133 @@
+package org.calmanchor.launch;
+
+import java.io.PrintStream;
+import java.util.ArrayList;
+import java.util.List;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.ConfigurationException;
+import org.calmanchor.configuration.ServedName;
+import org.calmanchor.configuration.Setting;
+import org.calmanchor.configuration.Settings;
+import org.calmanchor.configuration.Source;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.host.PortTakenException;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+
+/**
+ * Starts a bundled application: the services that its configuration names. Exit codes: 1 if it
+ * cannot start or had to break calls off at its end, 2 if the configuration is wrong.
+ */
+public final class Main {
+  private static final String CONFIG = "--config";
+
+  private Main() {}
+
+  /** Starts it; arguments are settings, such as {@code --port=8443}. */
+  public static void main(String[] arguments) throws InterruptedException {
+    List<String> given = List.of(arguments);
+    if (given.contains("--help")) {
+      help(System.out);
+      return;
+    }
+    try {
+      ClassLoader bundle = Main.class.getClassLoader();
+      if (given.contains(CONFIG)) {
+        List<String> others = new ArrayList<>(given);
+        others.remove(CONFIG);
+        show(BundledConfiguration.read(bundle, others), System.out);
+        return;
+      }
+      Configuration configuration = BundledConfiguration.read(bundle, given);
+      ConfiguredHost configured = ConfiguredHost.of(configuration);
+      ServedClasses services = ServedClasses.read(wanted(configuration, bundle), configured);
+      SoapHost host = configured.host();
+      services.addTo(host);
+      RunningHost running = host.start();
+      Runtime.getRuntime().addShutdownHook(new Thread(() -> end(running), "calm-anchor-end"));
+      print(running, services, System.out);
+      running.awaitClose();
+    } catch (ConfigurationException | IllegalArgumentException wrong) {
+      fail(wrong, 2);
+    } catch (LaunchException
+        | ContractException
+        | PortTakenException
+        | IllegalStateException impossible) {
+      fail(impossible, 1);
+    }
+  }
+
+  private static void fail(RuntimeException problem, int exitCode) {
+    System.err.println(problem.getMessage());
+    System.exit(exitCode);
+  }
+
+  /** Waits until the host has ended, and says by the exit code if calls were lost. */
+  private static void end(RunningHost running) {
+    if (!running.drain()) {
+      System.err.println("Calls were broken off, because they took longer than stop-time.");
+      Runtime.getRuntime().halt(1);
+    }
+    System.out.println("Stopped.");
+  }
+
+  private static List<ServedClasses.Wanted> wanted(
+      Configuration configuration, ClassLoader bundle) {
+    List<ServedClasses.Wanted> wanted = new ArrayList<>();
+    for (ServedName name : configuration.find(Settings.SERVICES).orElse(List.of())) {
+      try {
+        wanted.add(
+            new ServedClasses.Wanted(name.path(), Class.forName(name.className(), false, bundle)));
+      } catch (ClassNotFoundException | LinkageError missing) {
+        throw configuration.problem(
+            Settings.SERVICES, "there is no class " + name.className() + " in this bundle.");
+      }
+    }
+    if (wanted.isEmpty()) {
+      throw new ConfigurationException(
+          "services: there is none. Name the classes, such as --services=/berths=harbor.BerthDesk.");
+    }
+    return wanted;
+  }
+
+  private static void print(RunningHost running, ServedClasses services, PrintStream out) {
+    out.println("The server is up.");
+    out.println("  Index  " + running.address("/"));
+    out.println("  Ready  " + running.healthAddress("ready"));
+    for (ServedClasses.Served each : services.services()) {
+      out.println("  " + each.name() + "  " + running.address(each.path()) + "?wsdl");
+    }
+    out.flush();
+  }
+
+  private static void show(Configuration configuration, PrintStream out) {
+    for (Setting<?> setting : Settings.all()) {
+      Source source = configuration.source(setting);
+      if (source.kind() != Source.Kind.DEFAULT) {
+        out.println(
+            setting
+                + ": "
+                + String.join(", ", configuration.texts(setting))
+                + "  ("
+                + (source.kind() == Source.Kind.CODE ? "in the bundle" : source.text())
+                + ")");
+      }
+    }
+  }
+
+  private static void help(PrintStream out) {
+    out.println(
+        "Arguments are settings, such as --port=8443. They can also stand in calm-anchor.yaml in this"
+            + " folder,\nin the file that CALM_ANCHOR_CONFIG names, or in the environment, such as"
+            + " CALM_ANCHOR_PORT=8443.\n"
+            + "--config prints what is set, and by whom.\n");
+    for (Setting<?> setting : Settings.all()) {
+      String value = setting.isSecret() ? setting.variable() : "--" + setting;
+      out.println(value + (setting.isSecret() ? "" : "=" + setting.form().label()));
+      out.println(
+          "    "
+              + setting.doc()
+              + (setting.byDefault().isEmpty() ? "" : " Default: " + setting.byDefault() + "."));
+    }
+  }
+}
