@@ -166,6 +166,9 @@ class ArchitectureTest {
       noClasses()
           .that()
           .resideOutsideOfPackages("org.calmanchor.cli..", "org.calmanchor.examples..")
+          .and()
+          // The programs of a bundle.
+          .haveNameNotMatching("org\\.calmanchor\\.launch\\.(Main|ClassArchive)")
           .should()
           .accessField(System.class, "out")
           .orShould()

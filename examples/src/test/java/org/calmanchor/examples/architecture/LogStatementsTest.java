@@ -32,7 +32,8 @@ class LogStatementsTest {
           "context.incidentId()",
           "id",
           "millis",
-          "DRAIN.toSeconds()",
+          "most.toSeconds()",
+          "service.getClass().getSimpleName()",
           "slots.length()",
           "stuckCount()");
 
