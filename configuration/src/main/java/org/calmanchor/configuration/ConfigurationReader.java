@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.calmanchor.core.problem.NearMiss;
 import org.jspecify.annotations.Nullable;
 
@@ -32,6 +33,10 @@ public final class ConfigurationReader {
           Setting.VARIABLES + "TOKEN",
           Setting.VARIABLES + "CERTIFICATE_PASSWORD",
           Setting.VARIABLES + "JAVA_OPTS");
+
+  private static final Pattern OF_CLUSTER_NAME =
+      Pattern.compile(Setting.VARIABLES + "(SERVICE_(HOST|PORT\\w*)|PORT_\\d+_\\w+)");
+  private static final Pattern OF_CLUSTER_VALUE = Pattern.compile("(tcp|udp|sctp)://");
 
   private final Layers layers = new Layers();
   private @Nullable Path file;
@@ -99,6 +104,9 @@ public final class ConfigurationReader {
         .forEach(
             (name, value) -> {
               Setting<?> setting = known.get(name);
+              if (isOfCluster(name, value)) {
+                return;
+              }
               if (setting != null) {
                 Source source = new Source(Source.Kind.ENVIRONMENT, name);
                 layers.add(setting, split(setting, value), source, name);
@@ -111,6 +119,14 @@ public final class ConfigurationReader {
       file = Path.of(named);
     }
     return this;
+  }
+
+  /**
+   * Whether a cluster has set a variable, because it has a service by the name of calm-anchor: it
+   * gives the addresses of its services to every program.
+   */
+  private static boolean isOfCluster(String name, String value) {
+    return OF_CLUSTER_NAME.matcher(name).matches() || OF_CLUSTER_VALUE.matcher(value).lookingAt();
   }
 
   /** Adds the value of an option; a list has commas between its values, or several texts. */

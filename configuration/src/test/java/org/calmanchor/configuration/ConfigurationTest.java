@@ -176,6 +176,21 @@ final class ConfigurationTest {
                 + ": there is no such file.");
   }
 
+  /** A cluster with a service by the name of calm-anchor sets these for every program. */
+  @Test
+  void variablesOfAClusterAreNoSettings() {
+    Configuration configuration =
+        new ConfigurationReader()
+            .environment(
+                Map.of(
+                    "CALM_ANCHOR_PORT", "tcp://10.0.0.1:8080",
+                    "CALM_ANCHOR_PORT_8080_TCP_ADDR", "10.0.0.1",
+                    "CALM_ANCHOR_SERVICE_HOST", "10.0.0.1",
+                    "CALM_ANCHOR_SERVICE_PORT_HTTP", "8080"))
+            .read();
+    assertThat(configuration).hasToString("{}");
+  }
+
   @Test
   void secretsAreNeverShown() {
     Configuration configuration =

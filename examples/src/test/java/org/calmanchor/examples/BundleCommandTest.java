@@ -62,6 +62,8 @@ final class BundleCommandTest {
                 List.<String>of(), "Say what to make: --jar FILE or --folder FOLDER.",
                 List.of("--jar", "no/gate.jar"), "There is no folder ",
                 List.of("--jar", "a.jar", "--config", "no.yaml"), "no.yaml: there is no such file.",
+                List.of("--jar", "a.jar", "--classpath", "."),
+                    "--classpath: this folder itself may have more than classes.",
                 List.of("--jar", "a.jar", "Gat"), "There is no class Gat on the class path ")
             .entrySet()) {
       List<String> arguments = new ArrayList<>(List.of("bundle"));

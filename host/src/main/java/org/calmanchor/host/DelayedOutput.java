@@ -5,6 +5,8 @@ import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.util.Arrays;
 import java.util.concurrent.atomic.AtomicReference;
+import org.eclipse.jetty.http.HttpFields;
+import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.io.RetainableByteBuffer;
 import org.eclipse.jetty.server.Request;
@@ -28,6 +30,7 @@ final class DelayedOutput extends OutputStream implements Callback {
   private final Request request;
   private final Response response;
   private final Callback callback;
+  private final RunningRequests running;
 
   /** The last bytes written; null if there are none yet. Another thread may abort. */
   private final AtomicReference<@Nullable RetainableByteBuffer> held = new AtomicReference<>();
@@ -35,10 +38,11 @@ final class DelayedOutput extends OutputStream implements Callback {
   private @Nullable RetainableByteBuffer sent;
 
   /** Creates an output that notifies {@code callback} when the last byte was sent. */
-  DelayedOutput(Request request, Response response, Callback callback) {
+  DelayedOutput(Request request, Response response, Callback callback, RunningRequests running) {
     this.request = request;
     this.response = response;
     this.callback = callback;
+    this.running = running;
   }
 
   @Override
@@ -63,10 +67,20 @@ final class DelayedOutput extends OutputStream implements Callback {
     if (before == OVER || !held.compareAndSet(before, null)) {
       throw ended();
     }
+    askToClose();
     try {
       Content.Sink.write(response, false, before.getByteBuffer());
     } finally {
       before.release();
+    }
+  }
+
+  /** Only now, because the host may have been told to stop while the call ran. */
+  private void askToClose() {
+    if (running.isStopping()
+        && !response.isCommitted()
+        && request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
+      response.getHeaders().put(HttpFields.CONNECTION_CLOSE);
     }
   }
 
@@ -90,6 +104,7 @@ final class DelayedOutput extends OutputStream implements Callback {
     RetainableByteBuffer last = held.getAndSet(OVER);
     if (last != OVER) {
       sent = last;
+      askToClose();
       ByteBuffer bytes = last == null ? BufferUtil.EMPTY_BUFFER : last.getByteBuffer();
       response.write(true, bytes, this);
     }

@@ -69,7 +69,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     this.running = running;
     this.unsentAnswers = unsentAnswers;
     this.scheduler = request.getComponents().getScheduler();
-    this.output = new DelayedOutput(request, response, this);
+    this.output = new DelayedOutput(request, response, this, running);
     this.headers = new CommonHeaders(request.getHeaders());
   }
 

@@ -10,7 +10,6 @@ import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.RunningCalls;
-import org.calmanchor.core.lifecycle.Readiness;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.event.ServedExchange;
@@ -167,12 +166,9 @@ public final class RunningHost implements AutoCloseable {
 
   /** Serves these from now on; the text says what has changed. */
   synchronized void reload(
-      List<HostedService> services,
-      ServiceLifecycle lifecycle,
-      List<Readiness> asked,
-      String changes) {
+      List<HostedService> services, ServiceLifecycle lifecycle, String changes) {
     handler.site(handler.site().reloaded(services, changes));
-    ending.health().serving(asked);
+    ending.health().serving(lifecycle.readiness());
     ending.parts().replace(lifecycle);
   }
 

@@ -9,6 +9,7 @@ import org.eclipse.jetty.util.component.Graceful;
  */
 final class RunningRequests extends Graceful.Shutdown {
   private final LongAdder open = new LongAdder();
+  private volatile boolean isStopping;
 
   RunningRequests() {
     super("the requests that run");
@@ -29,6 +30,16 @@ final class RunningRequests extends Graceful.Shutdown {
     if (isShutdown()) {
       check();
     }
+  }
+
+  /** From now on answers ask their clients to close the connection. */
+  void stopping() {
+    isStopping = true;
+  }
+
+  /** Whether answers ask their clients to close the connection. */
+  boolean isStopping() {
+    return isStopping;
   }
 
   /** Whether no request runs, and no answer waits for its reader. */

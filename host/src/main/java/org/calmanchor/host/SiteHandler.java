@@ -7,9 +7,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.Site;
-import org.eclipse.jetty.http.HttpFields;
 import org.eclipse.jetty.http.HttpStatus;
-import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.server.Handler;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
@@ -30,7 +28,6 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   private final boolean isTls;
   private final UnsentAnswers unsent;
   private volatile Site site;
-  private volatile boolean isStopping;
 
   /**
    * Creates a handler.
@@ -64,7 +61,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
 
   /** Asks clients from now on to close their connections when they have got their answers. */
   void stopping() {
-    isStopping = true;
+    running.stopping();
   }
 
   /** The future completes when all answers are sent. */
@@ -91,10 +88,6 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     running.begun(PARTS);
     try {
       JettyExchange exchange = new JettyExchange(request, response, callback, running, unsent);
-      if (isStopping && request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
-        // What was read is answered; clients then connect to another host.
-        response.getHeaders().put(HttpFields.CONNECTION_CLOSE);
-      }
       if (isTls && !request.isSecure()) {
         tellHttps(exchange);
       } else {

@@ -1,38 +1,22 @@
 package org.calmanchor.host;
 
-import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
-import java.util.HashSet;
-import java.util.List;
-import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.core.access.CallerSources;
-import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.Callers;
 import org.calmanchor.core.endpoint.Endpoint;
-import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.HeaderHandler;
 import org.calmanchor.core.endpoint.Interceptor;
-import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.keys.KeysException;
 import org.calmanchor.core.lifecycle.Readiness;
 import org.calmanchor.core.lifecycle.Startable;
-import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
-import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
-import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.web.ForwardedService;
-import org.calmanchor.web.Site;
-import org.calmanchor.web.SiteSettings;
-import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.health.Health;
-import org.calmanchor.web.proxy.TrustedProxies;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Settings of a host of SOAP services. What is set here freezes at {@link #start}. Not safe for
@@ -47,35 +31,10 @@ import org.jspecify.annotations.Nullable;
 public final class SoapHost {
   private static final int MOST_PORT = 65_535;
 
-  private static final Duration DRAIN_TIME = Duration.ofSeconds(10);
-  private static final Duration STOP_TIME = Duration.ofSeconds(15);
-
-  private final int port;
-  private final HostedServices services = new HostedServices();
-  private @Nullable String bind;
-  private @Nullable URI publicUrl;
-  private @Nullable Boolean testPage;
-  private Limits limits = Limits.DEFAULT;
-  private boolean isLenient;
-  private final Set<String> proxies = new HashSet<>();
-  private final Set<String> trustedProxies = new HashSet<>();
-  private boolean sharesLoopback;
-  private @Nullable Path checks;
-  private boolean keepsExchanges;
-  private int keptExchanges;
-  private boolean isReloaded;
-  private @Nullable Tls tls;
-  private CallerSources callers = CallerSources.NONE;
-  private String healthPath = "/health";
-  private @Nullable Integer healthPort;
-  private @Nullable Duration drainTime;
-  private Duration stopTime = STOP_TIME;
-  private final List<Readiness> readiness = new ArrayList<>();
-  private final List<Interceptor> interceptors = new ArrayList<>();
-  private final List<HeaderHandler> headerHandlers = new ArrayList<>();
+  private final HostSettings settings;
 
   private SoapHost(int port) {
-    this.port = requirePort(port);
+    this.settings = new HostSettings(requirePort(port));
   }
 
   private static int requirePort(int port) {
@@ -114,7 +73,7 @@ public final class SoapHost {
    *     messages could not be told apart from this one's, or the service lacks a method
    */
   public SoapHost serve(String path, Reading reading, Object service) {
-    services.add(path, Endpoint.of(reading, service), service);
+    settings.services.add(path, Endpoint.of(reading, service), service);
     return this;
   }
 
@@ -136,7 +95,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when the path is malformed, or has a service already
    */
   public SoapHost forward(String path, ForwardedService service) {
-    services.forward(path, service);
+    settings.services.forward(path, service);
     return this;
   }
 
@@ -147,7 +106,7 @@ public final class SoapHost {
    *     messages could not be told apart from this one's
    */
   public SoapHost serve(String path, Endpoint endpoint) {
-    services.add(path, endpoint);
+    settings.services.add(path, endpoint);
     return this;
   }
 
@@ -156,7 +115,7 @@ public final class SoapHost {
    * refuses a path without a service.
    */
   public SoapHost unlisted(String path) {
-    services.unlist(path);
+    settings.services.unlist(path);
     return this;
   }
 
@@ -167,19 +126,19 @@ public final class SoapHost {
    * @param operations names of operations; no name means all at that path
    */
   public SoapHost switchOff(String path, String... operations) {
-    services.switchOff(path, operations);
+    settings.services.switchOff(path, operations);
     return this;
   }
 
   /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} means every address. */
   public SoapHost bind(String address) {
-    this.bind = address;
+    settings.bind = address;
     return this;
   }
 
   /** Sets the URL under which callers reach this host; every WSDL document contains it. */
   public SoapHost publicUrl(URI url) {
-    this.publicUrl = url;
+    settings.publicUrl = url;
     return this;
   }
 
@@ -188,7 +147,7 @@ public final class SoapHost {
    * public URL.
    */
   public SoapHost testPage(boolean on) {
-    this.testPage = on;
+    settings.testPage = on;
     return this;
   }
 
@@ -197,7 +156,7 @@ public final class SoapHost {
    * the first check is saved. Without a folder the page only offers checks for download.
    */
   public SoapHost checks(Path folder) {
-    this.checks = folder;
+    settings.checks = folder;
     return this;
   }
 
@@ -206,7 +165,7 @@ public final class SoapHost {
    * default it does not. Without a test page no exchanges are kept.
    */
   public SoapHost keepExchanges(boolean on) {
-    this.keepsExchanges = on;
+    settings.keepsExchanges = on;
     return this;
   }
 
@@ -220,7 +179,7 @@ public final class SoapHost {
     if (most < 1) {
       throw new IllegalArgumentException("at least 1 exchange is recorded, not " + most);
     }
-    this.keptExchanges = most;
+    settings.keptExchanges = most;
     return this;
   }
 
@@ -229,7 +188,7 @@ public final class SoapHost {
    * test pages then follow.
    */
   public SoapHost reloads(boolean on) {
-    this.isReloaded = on;
+    settings.isReloaded = on;
     return this;
   }
 
@@ -240,7 +199,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when it is out of range, or the limit is a time
    */
   public SoapHost limit(Limit limit, long value) {
-    limits = limits.with(limit, value);
+    settings.limits = settings.limits.with(limit, value);
     return this;
   }
 
@@ -252,7 +211,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when it is out of range, or the limit is not a time
    */
   public SoapHost limit(Limit limit, Duration time) {
-    limits = limits.with(limit, time);
+    settings.limits = settings.limits.with(limit, time);
     return this;
   }
 
@@ -261,7 +220,7 @@ public final class SoapHost {
    * must conform to the published schema.
    */
   public SoapHost lenient(boolean on) {
-    this.isLenient = on;
+    settings.isLenient = on;
     return this;
   }
 
@@ -274,7 +233,7 @@ public final class SoapHost {
    */
   public SoapHost proxies(String... addresses) {
     for (String address : addresses) {
-      proxies.add(ListenAddress.number(address));
+      settings.proxies.add(ListenAddress.number(address));
     }
     return this;
   }
@@ -290,7 +249,7 @@ public final class SoapHost {
    */
   public SoapHost trustedProxies(String... addresses) {
     for (String address : addresses) {
-      trustedProxies.add(ListenAddress.number(address));
+      settings.trustedProxies.add(ListenAddress.number(address));
     }
     return proxies(addresses);
   }
@@ -300,7 +259,7 @@ public final class SoapHost {
    * because a proxy may run on the same machine.
    */
   public SoapHost shareLoopback(boolean on) {
-    this.sharesLoopback = on;
+    settings.sharesLoopback = on;
     return this;
   }
 
@@ -310,7 +269,7 @@ public final class SoapHost {
    * and of operations that name roles, one of these. WSDL documents and the index stay open.
    */
   public SoapHost callers(Callers callers) {
-    return callers(this.callers.withPasswords(callers));
+    return callers(settings.callers.withPasswords(callers));
   }
 
   /**
@@ -318,13 +277,13 @@ public final class SoapHost {
    * one way is enough; credentials that are wrong are refused even where none are needed.
    */
   public SoapHost callers(CallerSources callers) {
-    this.callers = callers;
+    settings.callers = callers;
     return this;
   }
 
   /** Speaks TLS, and nothing else: addresses begin with {@code https}. */
   public SoapHost tls(Tls tls) {
-    this.tls = tls;
+    settings.tls = tls;
     return this;
   }
 
@@ -335,7 +294,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when it is no path
    */
   public SoapHost healthPath(String path) {
-    this.healthPath = Health.requirePath(path);
+    settings.healthPath = Health.requirePath(path);
     return this;
   }
 
@@ -346,13 +305,13 @@ public final class SoapHost {
    * @param other 0 for any free one
    */
   public SoapHost healthPort(int other) {
-    this.healthPort = requirePort(other);
+    settings.healthPort = requirePort(other);
     return this;
   }
 
   /** Adds something that can say that the host is not ready, such as a database that is away. */
   public SoapHost ready(Readiness part) {
-    readiness.add(part);
+    settings.readiness.add(part);
     return this;
   }
 
@@ -364,7 +323,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when it is negative
    */
   public SoapHost drainTime(Duration time) {
-    this.drainTime = requireTime(time);
+    settings.drainTime = requireTime(time);
     return this;
   }
 
@@ -375,7 +334,7 @@ public final class SoapHost {
    * @throws IllegalArgumentException when it is negative
    */
   public SoapHost stopTime(Duration time) {
-    this.stopTime = requireTime(time);
+    settings.stopTime = requireTime(time);
     return this;
   }
 
@@ -388,13 +347,13 @@ public final class SoapHost {
 
   /** Adds an interceptor around each call; the first one added is the outermost. */
   public SoapHost intercept(Interceptor interceptor) {
-    interceptors.add(interceptor);
+    settings.interceptors.add(interceptor);
     return this;
   }
 
   /** Adds a handler of header blocks that are not parameters of an operation. */
   public SoapHost headerHandler(HeaderHandler handler) {
-    headerHandlers.add(handler);
+    settings.headerHandlers.add(handler);
     return this;
   }
 
@@ -408,101 +367,19 @@ public final class SoapHost {
    *     listed is not there
    */
   public RunningHost start() {
-    NoLogWarning.printOnce();
-    services.requireStates();
-    ListenAddress address = ListenAddress.of(bind, port);
-    if (!callers.isAny()) {
-      services.requireNoCallers();
-    }
-    StartedParts parts = new StartedParts();
-    try {
-      return started(address, parts);
-    } catch (RuntimeException | Error failed) {
-      parts.close();
-      throw failed;
-    }
-  }
-
-  /** Starts everything in order; what is in {@code parts} has to be closed if that fails. */
-  private RunningHost started(ListenAddress address, StartedParts parts) {
-    boolean isPrivate = address.isLoopback() && publicUrl == null;
-    ExemptAddresses unshared = new ExemptAddresses(proxies, !sharesLoopback);
-    Health health = new Health(healthPath, BuildInfo.of(services.lifecycle().objects()));
-    HealthServer healthServer = null;
-    if (healthPort != null) {
-      healthServer =
-          parts.add(new HealthServer(new ListenAddress(address.address(), healthPort), health));
-      healthServer.start();
-    }
-    RunningCalls calls = parts.add(RunningCalls.watched(limits, unshared));
-    CallerVerification verification =
-        callers.isAny() ? parts.add(new CallerVerification(callers, unshared)) : null;
-    SiteSettings settings =
-        SiteSettings.of(calls)
-            .reachedAt(publicUrl, bind)
-            .pages(testPage == null ? isPrivate : testPage, checks)
-            .exchanges(keepsExchanges, keptExchanges)
-            .compressionRatio(limits.value(Limit.COMPRESSION_RATIO))
-            .reloaded(isReloaded)
-            .callers(verification == null ? null : new TransportCallers(verification))
-            .trustedProxies(new TrustedProxies(trustedProxies))
-            .health(healthServer == null ? health : null)
-            .build();
-    EndpointSettings serving =
-        new EndpointSettings(
-            limits,
-            isLenient,
-            interceptors,
-            headerHandlers,
-            callers,
-            verification == null || callers.usernameTokens() == null
-                ? null
-                : new UsernameTokens(callers.usernameTokens(), verification),
-            calls);
-    SiteHandler handler =
-        new SiteHandler(
-            new Site(services.with(serving), settings),
-            tls != null,
-            new UnsentAnswers(limits, unshared));
-    JettyServer server = new JettyServer(address, tls, handler, limits, unshared);
-    services.lifecycle().start();
-    parts.services(services.lifecycle(), calls);
-    try {
-      server.start();
-    } catch (IOException failed) {
-      throw address.refused(failed);
-    }
-    health.serving(asked(services));
-    Duration drain = drainTime != null ? drainTime : isPrivate ? Duration.ZERO : DRAIN_TIME;
-    return new RunningHost(
-        server,
-        handler,
-        new RunningHost.Place(address.address(), tls != null, isPrivate, healthServer),
-        serving,
-        new RunningHost.Ending(health, drain, stopTime, parts));
-  }
-
-  private List<Readiness> asked(HostedServices hosted) {
-    List<Readiness> all = new ArrayList<>(readiness);
-    all.addAll(hosted.lifecycle().readiness());
-    return all;
+    return HostStart.of(settings);
   }
 
   /**
    * Serves the services of this on a running host from now on, instead of those that it had. Its
    * port and settings stay; what this says about them is not used. Running calls end normally on
-   * the former services. Open test pages get the new forms, and keep what was typed.
+   * the former services, whose objects are closed then. Open test pages get the new forms, and keep
+   * what was typed.
    *
    * @param changes what has changed, for the test pages
    * @throws IllegalStateException when {@code running} was started without {@link #reloads}
    */
   public void replaceServicesOf(RunningHost running, String changes) {
-    services.requireStates();
-    if (!running.serving().callers().isAny()) {
-      services.requireNoCallers();
-    }
-    services.lifecycle().start();
-    running.reload(
-        services.with(running.serving()), services.lifecycle(), asked(services), changes);
+    HostStart.replace(running, settings, changes);
   }
 }

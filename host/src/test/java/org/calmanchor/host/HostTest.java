@@ -283,6 +283,9 @@ class HostTest {
         .isThrownBy(() -> SoapHost.onPort(0).unlisted("/a").start())
         .withMessage("unlisted: nothing is served at /a; there is nothing yet");
     assertThatIllegalArgumentException()
+        .isThrownBy(() -> SoapHost.onPort(8080).healthPort(8080).start())
+        .withMessageStartingWith("health-port: 8080 is the port for calls. Leave it out");
+    assertThatIllegalArgumentException()
         .isThrownBy(() -> SoapHost.onPort(0).bind("203.0.113.7").start())
         .withMessage("203.0.113.7 is not an address of this machine.");
   }

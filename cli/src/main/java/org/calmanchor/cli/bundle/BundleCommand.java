@@ -105,9 +105,12 @@ public final class BundleCommand implements Subcommand {
     requireFree(target);
     PrintWriter out = spec.commandLine().getOut();
     UserClasses classes = classPath.classes();
+    classes.folders().forEach(BundleCommand::requireOnlyClasses);
     List<String> notes = new ArrayList<>();
-    String text = configurationText();
-    List<String> served = served(classes, notes);
+    Path chosen = configurationFile();
+    Configuration configuration = configuration(chosen);
+    List<String> served = served(configuration, classes, notes);
+    String text = chosen == null ? "" : textOf(chosen);
     try {
       Application application =
           new Application(nameOf(target), version, classes.entries(), served, text);
@@ -117,7 +120,7 @@ public final class BundleCommand implements Subcommand {
               ? RunnableFolder.write(application, target, loader)
               : RunnableJar.write(application, target, loader);
       notes.addAll(bundled.notes());
-      print(bundled, application, notes, out);
+      print(bundled, application, notes, configuration, out);
     } catch (BundleException impossible) {
       throw CommandException.problem(String.valueOf(impossible.getMessage()));
     }
@@ -134,6 +137,15 @@ public final class BundleCommand implements Subcommand {
     }
   }
 
+  /** Keys and passwords must not get into a bundle only because they are near. */
+  private static void requireOnlyClasses(Path classes) {
+    if (classes.toAbsolutePath().normalize().equals(Path.of("").toAbsolutePath())) {
+      throw CommandException.usage(
+          "--classpath: this folder itself may have more than classes. Name the folder that they are"
+              + " compiled into, so that nothing else gets into the bundle.");
+    }
+  }
+
   private String nameOf(Path target) {
     if (name != null) {
       return name;
@@ -141,38 +153,48 @@ public final class BundleCommand implements Subcommand {
     return target.toAbsolutePath().normalize().getFileName().toString().replaceFirst("\\.jar$", "");
   }
 
-  /** The text of the configuration, whose settings are checked; empty if there is none. */
-  private String configurationText() {
-    Path chosen = file == null ? Path.of(Configuration.FILE) : file;
-    if (file == null && !Files.exists(chosen)) {
-      return "";
+  /** The configuration that goes into the bundle; null if there is none. */
+  private @Nullable Path configurationFile() {
+    Path usual = Path.of(Configuration.FILE);
+    return file != null ? file : Files.exists(usual) ? usual : null;
+  }
+
+  private Configuration configuration(@Nullable Path chosen) {
+    ConfigurationReader reader = new ConfigurationReader();
+    if (chosen != null) {
+      reader.file(chosen);
     }
-    new ConfigurationReader().file(chosen).read();
+    if (!services.isEmpty()) {
+      reader.option(Settings.SERVICES, services);
+    }
+    return reader.read();
+  }
+
+  private static String textOf(Path file) {
     try {
-      return Files.readString(chosen, StandardCharsets.UTF_8);
+      return Files.readString(file, StandardCharsets.UTF_8);
     } catch (IOException unreadable) {
-      throw CommandException.usage(chosen + " cannot be read: " + unreadable.getMessage());
+      throw CommandException.usage(file + " cannot be read: " + unreadable.getMessage());
     }
   }
 
   /** The services of the bundle with their paths, whose contracts have no problem. */
-  private List<String> served(UserClasses classes, List<String> notes) {
-    ConfigurationReader reader = new ConfigurationReader();
-    Path chosen = file == null ? Path.of(Configuration.FILE) : file;
-    reader.fileIfThere(chosen);
-    if (!services.isEmpty()) {
-      reader.option(Settings.SERVICES, services);
-    }
+  private static List<String> served(
+      Configuration configuration, UserClasses classes, List<String> notes) {
     List<String> lines = new ArrayList<>();
     for (ServedClasses.Served each :
-        ServedClasses.read(Selection.wanted(reader.read(), classes, notes)).services()) {
+        ServedClasses.read(Selection.wanted(configuration, classes, notes)).services()) {
       lines.add(each.path() + "=" + each.type().getName());
     }
     return lines;
   }
 
   private static void print(
-      Bundled bundled, Application application, List<String> notes, PrintWriter out) {
+      Bundled bundled,
+      Application application,
+      List<String> notes,
+      Configuration configuration,
+      PrintWriter out) {
     for (Path each : bundled.files()) {
       out.println("  " + each + size(each));
     }
@@ -186,8 +208,25 @@ public final class BundleCommand implements Subcommand {
             + (isJar
                 ? "java -jar " + first
                 : first.resolveSibling("bin").resolve(application.name())));
-    out.println("See that it is up: curl -f http://localhost:8080/health/ready");
+    out.println("See that it is up: curl -f " + readyAddress(configuration));
     out.flush();
+  }
+
+  /** Where the bundle says that it is ready, unless it is told another port later. */
+  private static String readyAddress(Configuration configuration) {
+    boolean isTls =
+        configuration.find(Settings.TLS).isPresent()
+            || configuration.find(Settings.TLS_STORE).isPresent();
+    boolean hasPort = configuration.find(Settings.HEALTH_PORT).isPresent();
+    long port =
+        configuration
+            .find(Settings.HEALTH_PORT)
+            .orElseGet(() -> configuration.value(Settings.PORT));
+    return (isTls && !hasPort ? "https" : "http")
+        + "://localhost:"
+        + port
+        + configuration.value(Settings.HEALTH_PATH)
+        + "/ready";
   }
 
   private static String size(Path path) {

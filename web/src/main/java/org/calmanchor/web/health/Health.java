@@ -3,6 +3,7 @@ package org.calmanchor.web.health;
 import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,6 +30,7 @@ public final class Health {
   private final String path;
   private final Map<String, String> build;
   private volatile List<Readiness> services = List.of();
+  private volatile List<Readiness> others = List.of();
   private volatile State state = State.STARTING;
   private volatile @Nullable Asked asked;
 
@@ -77,7 +79,12 @@ public final class Health {
     return path;
   }
 
-  /** From now on the host serves calls, unless one of these is not ready. */
+  /** Asks these, too, whatever services there are. */
+  public void alsoAsks(List<Readiness> parts) {
+    this.others = List.copyOf(parts);
+  }
+
+  /** From now on the host serves calls, and is ready if these services are. */
   public void serving(List<Readiness> asked) {
     this.services = List.copyOf(asked);
     this.asked = null;
@@ -106,7 +113,9 @@ public final class Health {
   }
 
   private @Nullable String ask() {
-    for (Readiness service : services) {
+    List<Readiness> all = new ArrayList<>(others);
+    all.addAll(services);
+    for (Readiness service : all) {
       try {
         String reason = service.reasonNotReady();
         if (reason != null) {
