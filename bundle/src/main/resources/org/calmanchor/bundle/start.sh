@@ -1,6 +1,6 @@
 #!/bin/sh
 # Starts @TITLE@. Needs Java 17 or newer.
-# Arguments are settings, such as --port=8443; --help lists them, --config prints what is set.
+# Arguments are settings, such as --port=8443; --help lists them; the word config prints what is set.
 # JAVA_OPTS has options for Java, such as -Xmx512m.
 set -eu
 

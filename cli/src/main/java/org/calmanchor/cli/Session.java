@@ -131,6 +131,8 @@ public final class Session {
       running = host.start();
     } catch (IllegalArgumentException wrong) {
       throw CommandException.usage(String.valueOf(wrong.getMessage()));
+    } catch (IllegalStateException failed) {
+      throw CommandException.problem(String.valueOf(failed.getMessage()));
     }
     Runtime.getRuntime()
         .addShutdownHook(

@@ -39,7 +39,7 @@ final class BundleCommandTest {
     Tool again = Tool.run(folder, "bundle", "--jar", "gate.jar");
     assertThat(again)
         .isEqualTo(new Tool(2, "", "gate.jar is there already. Replace it with --force.\n"));
-    assertThat(output(java(), "-jar", jar, "--config", "--port=1"))
+    assertThat(output(java(), "-jar", jar, "config", "--port=1"))
         .contains("port: 1  (--port)\n", "switch-off: /gate#count  (calm-anchor.yaml:3)\n");
     assertThat(output(java(), "-jar", jar, "--services=Gat"))
         .isEqualTo("--services: there is no class Gat in this bundle.\n");

@@ -85,15 +85,19 @@ final class HealthServer implements AutoCloseable {
     }
 
     @Override
-    public boolean handle(Request request, Response response, Callback callback)
-        throws IOException {
+    public boolean handle(Request request, Response response, Callback callback) {
       running.begun(1);
       JettyExchange exchange = new JettyExchange(request, response, callback, running, unsent);
-      if (health.isAt(exchange.path())) {
+      if (!health.isAt(exchange.path())) {
+        Response.writeError(request, response, exchange, HttpStatus.NOT_FOUND_404);
+        return true;
+      }
+      try {
         health.answer(exchange, exchange, true);
         exchange.end();
-      } else {
-        Response.writeError(request, response, exchange, HttpStatus.NOT_FOUND_404);
+      } catch (IOException callerGone) {
+        LOG.debug("nobody waits for the answer about health", Loggable.failure(callerGone));
+        exchange.abort();
       }
       return true;
     }

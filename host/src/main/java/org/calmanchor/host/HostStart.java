@@ -70,7 +70,7 @@ final class HostStart {
             settings.tls != null,
             new UnsentAnswers(settings.limits, exempt));
     JettyServer server = new JettyServer(address, settings.tls, handler, settings.limits, exempt);
-    lifecycle.start();
+    lifecycle.start(new ServiceLifecycle());
     parts.services(lifecycle, calls);
     try {
       server.start();
@@ -139,11 +139,12 @@ final class HostStart {
     if (!running.serving().callers().isAny()) {
       services.requireNoCallers();
     }
-    services.lifecycle().start();
+    ServiceLifecycle former = running.lifecycle();
+    services.lifecycle().start(former);
     try {
       running.reload(services.with(running.serving()), services.lifecycle(), changes);
     } catch (RuntimeException | Error failed) {
-      services.lifecycle().close();
+      services.lifecycle().closeAllBut(former);
       throw failed;
     }
   }

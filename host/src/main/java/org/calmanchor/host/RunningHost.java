@@ -164,6 +164,11 @@ public final class RunningHost implements AutoCloseable {
     return serving;
   }
 
+  /** Starts and closes the objects of its services. */
+  ServiceLifecycle lifecycle() {
+    return ending.parts().services();
+  }
+
   /** Serves these from now on; the text says what has changed. */
   synchronized void reload(
       List<HostedService> services, ServiceLifecycle lifecycle, String changes) {

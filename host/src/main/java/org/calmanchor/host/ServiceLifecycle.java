@@ -11,7 +11,7 @@ import org.calmanchor.core.logging.Loggable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Starts, asks and closes the objects of services. Not safe for several threads. */
+/** Starts, asks and closes the objects of services. Safe for several threads. */
 final class ServiceLifecycle implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(ServiceLifecycle.class);
 
@@ -20,29 +20,34 @@ final class ServiceLifecycle implements AutoCloseable {
   private final List<Object> open = new ArrayList<>();
 
   /** Adds the object of a service; once, even if it serves at several paths. */
-  void add(Object service) {
+  synchronized void add(Object service) {
     if (known.add(service)) {
       objects.add(service);
     }
   }
 
   /** The objects, in the order in which they were given. */
-  List<Object> objects() {
+  synchronized List<Object> objects() {
     return List.copyOf(objects);
   }
 
   /** Those that can say that they are not ready. */
-  List<Readiness> readiness() {
+  synchronized List<Readiness> readiness() {
     return objects.stream().filter(Readiness.class::isInstance).map(Readiness.class::cast).toList();
   }
 
   /**
-   * Starts the objects in order; if one fails, those before it are closed.
+   * Starts the objects in order; if one fails, those that were started before it are closed.
    *
+   * @param running has objects that serve already, which are not started again
    * @throws IllegalStateException when one fails
    */
-  void start() {
+  synchronized void start(ServiceLifecycle running) {
+    List<Object> started = running.objects();
     for (Object service : objects) {
+      if (started.stream().anyMatch(each -> each == service)) {
+        continue;
+      }
       open.add(service);
       if (service instanceof Startable startable) {
         try {
@@ -55,11 +60,13 @@ final class ServiceLifecycle implements AutoCloseable {
         }
       }
     }
+    open.clear();
+    open.addAll(objects);
   }
 
   /** Closes the objects that can be closed, in the opposite order, once. */
   @Override
-  public void close() {
+  public synchronized void close() {
     while (!open.isEmpty()) {
       Object service = open.remove(open.size() - 1);
       if (service instanceof AutoCloseable closeable) {
@@ -76,8 +83,8 @@ final class ServiceLifecycle implements AutoCloseable {
   }
 
   /** Closes what {@code next} does not have, because it was replaced. */
-  void closeAllBut(ServiceLifecycle next) {
-    open.removeIf(next.known::contains);
+  synchronized void closeAllBut(ServiceLifecycle next) {
+    next.objects().forEach(kept -> open.removeIf(each -> each == kept));
     close();
   }
 }

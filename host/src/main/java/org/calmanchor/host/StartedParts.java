@@ -1,6 +1,7 @@
 package org.calmanchor.host;
 
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -23,7 +24,11 @@ final class StartedParts implements AutoCloseable {
   private static final long LOOK_MILLIS = 100;
 
   private final Deque<AutoCloseable> parts = new ArrayDeque<>();
-  private @Nullable ServiceLifecycle services;
+  private ServiceLifecycle services = new ServiceLifecycle();
+
+  /** Replaced ones whose calls are not over yet. */
+  private final List<ServiceLifecycle> former = new ArrayList<>();
+
   private @Nullable RunningCalls calls;
 
   /** Adds a part. */
@@ -38,37 +43,47 @@ final class StartedParts implements AutoCloseable {
     this.calls = running;
   }
 
+  /** The objects of the services. */
+  synchronized ServiceLifecycle services() {
+    return services;
+  }
+
   /** Replaces the objects of the services; the former ones are closed when their calls are over. */
   synchronized void replace(ServiceLifecycle next) {
-    ServiceLifecycle former = services;
+    ServiceLifecycle replaced = services;
     RunningCalls running = calls;
     services = next;
-    if (former != null && running != null) {
-      Thread thread = new Thread(() -> closeLater(former, next, running), "calm-anchor-former");
+    if (running != null) {
+      former.add(replaced);
+      Thread thread = new Thread(() -> closeLater(replaced, next, running), "calm-anchor-former");
       thread.setDaemon(true);
       thread.start();
     }
   }
 
-  private static void closeLater(
-      ServiceLifecycle former, ServiceLifecycle next, RunningCalls calls) {
+  private void closeLater(ServiceLifecycle replaced, ServiceLifecycle next, RunningCalls calls) {
     try {
       TimeUnit.MILLISECONDS.sleep(BEGINNING_MILLIS);
       List<Object> begun = calls.running();
       while (!calls.areOver(begun)) {
         TimeUnit.MILLISECONDS.sleep(LOOK_MILLIS);
       }
-      former.closeAllBut(next);
+      replaced.closeAllBut(next);
+      forget(replaced);
     } catch (InterruptedException ending) {
       Thread.currentThread().interrupt();
     }
   }
 
+  private synchronized void forget(ServiceLifecycle closed) {
+    former.remove(closed);
+  }
+
   @Override
   public synchronized void close() {
-    if (services != null) {
-      services.close();
-    }
+    former.forEach(each -> each.closeAllBut(services));
+    former.clear();
+    services.close();
     while (!parts.isEmpty()) {
       AutoCloseable part = parts.pop();
       try {

@@ -232,22 +232,33 @@ final class DrainTest {
   @Test
   void replacedObjectsAreClosedWhenTheirCallsAreOver() throws Exception {
     Gate former = gate("former");
-    try (RunningHost host = SoapHost.onPort(0).reloads(true).serve("/gate", former).start()) {
+    Gate kept = gate("kept");
+    try (RunningHost host =
+        SoapHost.onPort(0).reloads(true).serve("/kept", kept).serve("/gate", former).start()) {
       CompletableFuture<HttpResponse<String>> running =
           call(HttpClient.newHttpClient(), host, "slow");
       assertThat(former.entered.await(10, TimeUnit.SECONDS)).isTrue();
-      SoapHost.onPort(0).serve("/gate", gate("next")).replaceServicesOf(host, "nothing");
+      SoapHost.onPort(0)
+          .serve("/gate", gate("next"))
+          .serve("/kept", kept)
+          .replaceServicesOf(host, "nothing");
       assertThat(call(HttpClient.newHttpClient(), host, "open").get().body()).contains("open next");
       Thread.sleep(1_500);
-      assertThat(events).containsExactly("start former", "start next");
+      assertThat(events).containsExactly("start kept", "start former", "start next");
       former.leave.countDown();
       assertThat(running.get().body()).contains("at last");
-      for (int i = 0; i < 100 && events.size() < 3; i++) {
+      for (int i = 0; i < 100 && events.size() < 4; i++) {
         Thread.sleep(50);
       }
-      assertThat(events).containsExactly("start former", "start next", "close former");
+      assertThat(events).last().isEqualTo("close former");
+
+      SoapHost broken = SoapHost.onPort(0).serve("/kept", kept).serve("/gate", gate("broken"));
+      assertThatExceptionOfType(IllegalStateException.class)
+          .isThrownBy(() -> broken.replaceServicesOf(host, "nothing"));
+      assertThat(events).last().isEqualTo("close broken");
+      assertThat(call(HttpClient.newHttpClient(), host, "open").get().body()).contains("open next");
     }
-    assertThat(events).last().isEqualTo("close next");
+    assertThat(events.subList(5, events.size())).containsExactly("close kept", "close next");
   }
 
   @Test

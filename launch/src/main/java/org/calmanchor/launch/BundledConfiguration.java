@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationReader;
@@ -18,6 +19,8 @@ final class BundledConfiguration {
 
   /** The configuration that was bundled. */
   static final String FILE = "META-INF/calm-anchor/" + Configuration.FILE;
+
+  private static final String CONFIG = "--config=";
 
   private BundledConfiguration() {}
 
@@ -36,9 +39,16 @@ final class BundledConfiguration {
     if (file != null) {
       reader.text(Path.of(Configuration.FILE), file);
     }
+    List<String> settings = new ArrayList<>(arguments);
     Path named = reader.file();
+    for (String argument : arguments) {
+      if (argument.startsWith(CONFIG)) {
+        named = Path.of(argument.substring(CONFIG.length()));
+        settings.remove(argument);
+      }
+    }
     return (named == null ? reader.fileIfThere(Path.of(Configuration.FILE)) : reader.file(named))
-        .arguments(arguments)
+        .arguments(settings)
         .read();
   }
 

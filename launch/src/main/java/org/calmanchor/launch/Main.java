@@ -19,7 +19,7 @@ import org.calmanchor.host.SoapHost;
  * cannot start or had to break calls off at its end, 2 if the configuration is wrong.
  */
 public final class Main {
-  private static final String CONFIG = "--config";
+  private static final String SHOW = "config";
 
   private Main() {}
 
@@ -32,10 +32,8 @@ public final class Main {
     }
     try {
       ClassLoader bundle = Main.class.getClassLoader();
-      if (given.contains(CONFIG)) {
-        List<String> others = new ArrayList<>(given);
-        others.remove(CONFIG);
-        show(BundledConfiguration.read(bundle, others), System.out);
+      if (!given.isEmpty() && given.get(0).equals(SHOW)) {
+        show(BundledConfiguration.read(bundle, given.subList(1, given.size())), System.out);
         return;
       }
       Configuration configuration = BundledConfiguration.read(bundle, given);
@@ -118,9 +116,9 @@ public final class Main {
   private static void help(PrintStream out) {
     out.println(
         "Arguments are settings, such as --port=8443. They can also stand in calm-anchor.yaml in this"
-            + " folder,\nin the file that CALM_ANCHOR_CONFIG names, or in the environment, such as"
-            + " CALM_ANCHOR_PORT=8443.\n"
-            + "--config prints what is set, and by whom.\n");
+            + " folder,\nin the file that --config=FILE or CALM_ANCHOR_CONFIG names, or in the"
+            + " environment, such as\nCALM_ANCHOR_PORT=8443. The word config before them prints what"
+            + " is set, and by whom.\n");
     for (Setting<?> setting : Settings.all()) {
       String value = setting.isSecret() ? setting.variable() : "--" + setting;
       out.println(value + (setting.isSecret() ? "" : "=" + setting.form().label()));

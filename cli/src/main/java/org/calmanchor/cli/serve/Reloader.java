@@ -99,7 +99,8 @@ final class Reloader {
     } catch (CommandException
         | LaunchException
         | ConfigurationException
-        | IllegalArgumentException unfit) {
+        | IllegalArgumentException
+        | IllegalStateException unfit) {
       String problems = String.valueOf(unfit.getMessage());
       host.reloadFailed(problems);
       print("Not reloaded; the last good services go on.\n" + problems);
