@@ -1,6 +1,7 @@
 package org.calmanchor.configuration;
 
 import java.io.IOException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -69,6 +70,8 @@ public final class ConfigurationReader {
   public ConfigurationReader file(Path path) {
     try {
       text(path, Files.readString(path, StandardCharsets.UTF_8));
+    } catch (CharacterCodingException noText) {
+      layers.problem(path + " is no text in UTF-8.");
     } catch (IOException unreadable) {
       layers.problem(path + (Files.exists(path) ? " cannot be read." : ": there is no such file."));
     }

@@ -192,6 +192,14 @@ final class ConfigurationTest {
   }
 
   @Test
+  void saysWhatIsNoText() throws IOException {
+    Path file = Files.write(folder.resolve("calm-anchor.yaml"), new byte[] {(byte) 0xC3, 0x28});
+    assertThatExceptionOfType(ConfigurationException.class)
+        .isThrownBy(() -> new ConfigurationReader().file(file).read())
+        .withMessage(file + " is no text in UTF-8.");
+  }
+
+  @Test
   void secretsAreNeverShown() {
     Configuration configuration =
         new ConfigurationReader()
