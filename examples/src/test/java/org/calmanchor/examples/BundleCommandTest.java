@@ -30,7 +30,7 @@ final class BundleCommandTest {
     assertThat(made.err()).isEmpty();
     assertThat(made.out())
         .containsPattern("  gate.jar  \\d+ kB\n")
-        .contains("  hosts /gate  harbor.Gate\n", "java -jar gate.jar\n");
+        .contains("  hosts /gate  Gate\n", "java -jar gate.jar\n");
     String jar = folder.resolve("gate.jar").toString();
     assertThat(BundledGate.calls(folder, List.of(java(), "-jar", jar)))
         .startsWith("The server is up.\n  Index  http://localhost:")

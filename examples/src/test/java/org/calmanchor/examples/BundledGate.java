@@ -19,7 +19,6 @@ import java.util.concurrent.TimeUnit;
 final class BundledGate {
   static final String SOURCE =
       """
-      package harbor;
       import org.calmanchor.annotations.*;
       @PortType(namespace = "urn:lanternquay:gate")
       public class Gate {
@@ -42,7 +41,7 @@ final class BundledGate {
     Files.delete(folder.resolve("target/classes/Gate.java"));
     Files.writeString(
         folder.resolve("calm-anchor.yaml"),
-        "port: 0\nservices: {/gate: harbor.Gate}\nswitch-off: '/gate#count'\n");
+        "port: 0\nservices: {/gate: Gate}\nswitch-off: '/gate#count'\n");
   }
 
   /** Starts a bundle, calls it, ends it; what it said. */
