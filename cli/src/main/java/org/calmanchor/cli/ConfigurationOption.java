@@ -20,13 +20,13 @@ public final class ConfigurationOption {
   /** Creates the option, for the command line. */
   public ConfigurationOption() {}
 
-  /** A builder that knows the file and the environment. */
-  public ConfigurationReader builder() {
-    ConfigurationReader builder =
+  /** A reader that knows the file and the environment. */
+  public ConfigurationReader reader() {
+    ConfigurationReader reader =
         new ConfigurationReader()
             .code(Settings.KEEP_EXCHANGES, "true")
             .environment(System.getenv());
-    Path chosen = file == null ? builder.file() : file;
-    return chosen == null ? builder.fileIfThere(Path.of(Configuration.FILE)) : builder.file(chosen);
+    Path chosen = file == null ? reader.file() : file;
+    return chosen == null ? reader.fileIfThere(Path.of(Configuration.FILE)) : reader.file(chosen);
   }
 }

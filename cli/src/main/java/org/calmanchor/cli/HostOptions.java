@@ -96,22 +96,22 @@ public final class HostOptions {
     return (isSwitch ? option : option.paramLabel(setting.form().label())).build();
   }
 
-  /** Tells the builder of a configuration what was given on the command line. */
-  public ConfigurationReader addTo(ConfigurationReader builder, CommandSpec command) {
+  /** Tells the reader of a configuration what was given on the command line. */
+  public ConfigurationReader addTo(ConfigurationReader reader, CommandSpec command) {
     for (OptionSpec option : command.commandLine().getParseResult().matchedOptions()) {
       Setting<?> setting = Settings.named(option.longestName().substring(2));
       if (option.longestName().equals(LIMITS)) {
         Map<String, String> limits = option.getValue();
-        limits.forEach((name, value) -> builder.option(limit(name), List.of(value)));
+        limits.forEach((name, value) -> reader.option(limit(name), List.of(value)));
       } else if (setting != null && settings.contains(setting)) {
-        builder.option(
+        reader.option(
             setting,
             setting.form().isSwitch()
                 ? List.of(String.valueOf(option.<Object>getValue()))
                 : option.stringValues());
       }
     }
-    return builder;
+    return reader;
   }
 
   private static Setting<?> limit(String name) {

@@ -80,7 +80,7 @@ public final class ConfigCommand implements HostCommand {
       long count = shown(configuration, true).size();
       out.println(checked + ": no problem; " + count + (count == 1 ? " setting." : " settings."));
     } else {
-      Configuration configuration = OPTIONS.addTo(configurationOption.builder(), spec).read();
+      Configuration configuration = OPTIONS.addTo(configurationOption.reader(), spec).read();
       List<Setting<?>> shown = shown(configuration, isShort);
       if (isJson) {
         out.println(json(configuration, shown));

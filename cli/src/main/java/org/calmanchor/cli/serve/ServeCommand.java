@@ -118,11 +118,11 @@ public final class ServeCommand implements HostCommand {
   }
 
   private Configuration configuration() {
-    ConfigurationReader builder = OPTIONS.addTo(configurationOption.builder(), spec);
+    ConfigurationReader reader = OPTIONS.addTo(configurationOption.reader(), spec);
     if (!services.isEmpty()) {
-      builder.option(Settings.SERVICES, services);
+      reader.option(Settings.SERVICES, services);
     }
-    return builder.read();
+    return reader.read();
   }
 
   /** The operation to suggest first: one that can be called, if there is any. */
