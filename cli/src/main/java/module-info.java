@@ -6,6 +6,7 @@ module org.calmanchor.cli {
   requires org.calmanchor.callers;
   requires org.calmanchor.bundle;
   requires transitive org.calmanchor.configuration;
+  requires transitive org.calmanchor.deployment;
   requires transitive org.calmanchor.launch;
   requires org.calmanchor.tls;
   requires org.calmanchor.checks;

@@ -48,6 +48,7 @@ module org.calmanchor.core {
       org.calmanchor.web,
       org.calmanchor.host;
   exports org.calmanchor.core.logging to
+      org.calmanchor.servlet,
       org.calmanchor.callers,
       org.calmanchor.client,
       org.calmanchor.web,

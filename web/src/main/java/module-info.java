@@ -13,6 +13,7 @@ module org.calmanchor.web {
   exports org.calmanchor.web.caller;
   exports org.calmanchor.web.event;
   exports org.calmanchor.web.health;
+  exports org.calmanchor.web.hosting;
   exports org.calmanchor.web.http;
   exports org.calmanchor.web.proxy;
   exports org.calmanchor.web.picture;

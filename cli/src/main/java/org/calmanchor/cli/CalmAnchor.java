@@ -11,8 +11,8 @@ import java.util.function.Supplier;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.configuration.ConfigurationException;
 import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.deployment.DeploymentException;
 import org.calmanchor.host.PortTakenException;
-import org.calmanchor.launch.LaunchException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 
@@ -153,7 +153,7 @@ public final class CalmAnchor implements Runnable {
     }
     if (failed instanceof ContractException
         || failed instanceof PortTakenException
-        || failed instanceof LaunchException) {
+        || failed instanceof DeploymentException) {
       line.getErr().println(failed.getMessage());
       return 1;
     }

@@ -118,8 +118,8 @@ public final class Session {
    * @param caller the name in the ready-made calls
    */
   public void show(ConfiguredHost host, String caller) {
-    if (host.callers().isAny()) {
-      showCallers(caller, host.callers().words());
+    if (host.services().callers().isAny()) {
+      showCallers(caller, host.services().callers().words());
     }
     host.selfSignedCertificate().ifPresent(made -> certificate = HostOptions.written(made));
   }

@@ -18,7 +18,7 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.ReadDocument;
-import org.calmanchor.launch.ServiceObjects;
+import org.calmanchor.deployment.ServiceObjects;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Mixin;
 
@@ -144,7 +144,7 @@ public final class TargetOptions {
   /**
    * Creates an object of {@code type} with its constructor without parameters.
    *
-   * @throws org.calmanchor.launch.LaunchException when it has none, or that fails
+   * @throws org.calmanchor.deployment.DeploymentException when it has none, or that fails
    */
   public static Object instanceOf(Class<?> type) {
     return ServiceObjects.make(type);

@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -59,6 +60,24 @@ public final class Configuration {
       return setting.byDefault().isEmpty() ? List.of() : List.of(setting.byDefault());
     }
     return setting.isSecret() ? List.of("***") : found.texts();
+  }
+
+  /**
+   * Gives the value of a setting to {@code consumer}, if it was given.
+   *
+   * @throws ConfigurationException with the place of the setting when the consumer refuses the
+   *     value by an IllegalArgumentException
+   */
+  public <T> void use(Setting<T> setting, Consumer<T> consumer) {
+    find(setting)
+        .ifPresent(
+            value -> {
+              try {
+                consumer.accept(value);
+              } catch (IllegalArgumentException unfit) {
+                throw problem(setting, unfit.getMessage() + ".");
+              }
+            });
   }
 
   /** A problem with the value of a setting, with its place. */

@@ -175,6 +175,18 @@ public final class ConfigurationReader {
     return this;
   }
 
+  /** Adds a setting that code gives by its name, such as a parameter of a servlet. */
+  public ConfigurationReader parameter(String name, String value) {
+    Setting<?> setting = Settings.named(name);
+    if (setting == null) {
+      layers.problem(unknown(name, Settings.names(), "setting"));
+    } else {
+      Source source = new Source(Source.Kind.CODE, "parameter " + name);
+      layers.add(setting, split(setting, value), source, name);
+    }
+    return this;
+  }
+
   private static List<String> split(Setting<?> setting, String value) {
     return setting.form().isList()
         ? Arrays.stream(value.split(",", -1)).filter(each -> !each.isBlank()).toList()

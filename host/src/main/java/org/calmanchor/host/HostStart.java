@@ -1,28 +1,21 @@
 package org.calmanchor.host;
 
 import java.io.IOException;
-import org.calmanchor.core.access.CallerSources;
-import org.calmanchor.core.access.CallerVerification;
-import org.calmanchor.core.access.UsernameTokenSettings;
-import org.calmanchor.core.endpoint.EndpointSettings;
-import org.calmanchor.core.endpoint.RunningCalls;
-import org.calmanchor.core.limits.ExemptAddresses;
-import org.calmanchor.core.limits.Limit;
-import org.calmanchor.core.usernametoken.UsernameTokens;
-import org.calmanchor.web.Site;
-import org.calmanchor.web.SiteSettings;
-import org.calmanchor.web.caller.TransportCallers;
+import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.health.Health;
-import org.calmanchor.web.proxy.TrustedProxies;
+import org.calmanchor.web.hosting.HostedSite;
 import org.jspecify.annotations.Nullable;
 
 /** Starts a host: everything that its settings ask for, in order. */
 final class HostStart {
-  private final HostSettings settings;
-  private final StartedParts parts = new StartedParts();
+  private final SoapHost settings;
+  private final ListenAddress address;
+  private @Nullable HealthServer healthServer;
+  private @Nullable HostedSite hosted;
 
-  private HostStart(HostSettings settings) {
+  private HostStart(SoapHost settings) {
     this.settings = settings;
+    this.address = ListenAddress.of(settings.bind, settings.port);
   }
 
   /**
@@ -30,63 +23,52 @@ final class HostStart {
    *
    * @throws RuntimeException for all that {@link SoapHost#start} documents; nothing is running then
    */
-  static RunningHost of(HostSettings settings) {
-    return new HostStart(settings).run();
-  }
-
-  private RunningHost run() {
+  static RunningHost of(SoapHost settings) {
     NoLogWarning.printOnce();
-    settings.services.requireStates();
-    ListenAddress address = ListenAddress.of(settings.bind, settings.port);
-    if (!settings.callers.isAny()) {
-      settings.services.requireNoCallers();
-    }
+    HostStart start = new HostStart(settings);
     try {
-      return started(address);
+      return start.run();
     } catch (RuntimeException | Error failed) {
-      parts.close();
+      start.close();
       throw failed;
     }
   }
 
-  /** Starts everything in order; what is in {@code parts} has to be closed if that fails. */
-  private RunningHost started(ListenAddress address) {
-    boolean isPrivate = settings.isPrivate(address);
-    ExemptAddresses exempt = settings.exempt();
-    ServiceLifecycle lifecycle = settings.services.lifecycle();
-    Health health = new Health(settings.healthPath, BuildInfo.of(lifecycle.objects()));
-    health.alsoAsks(settings.readiness);
-    HealthServer healthServer = healthServer(address, health);
-    RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
-    CallerSources callers = settings.callers;
-    CallerVerification verification =
-        callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
-    EndpointSettings serving = serving(verification, calls);
-    SiteSettings site =
-        site(isPrivate, verification, calls).health(healthServer == null ? health : null).build();
+  private RunningHost run() {
+    boolean isPrivate = address.isLoopback() && !settings.isPublic();
+    Health health = settings.health();
+    HealthServer otherPort = healthServer(health);
+    healthServer = otherPort;
+    HostedSite site =
+        HostedSite.of(
+            settings,
+            health,
+            new HostedSite.Place(
+                settings.bind,
+                isPrivate ? PageAudience.EVERYBODY : PageAudience.NOBODY,
+                settings.isReloaded,
+                otherPort == null));
+    hosted = site;
     SiteHandler handler =
         new SiteHandler(
-            new Site(settings.services.with(serving), site),
-            settings.tls != null,
-            new UnsentAnswers(settings.limits, exempt));
-    JettyServer server = new JettyServer(address, settings.tls, handler, settings.limits, exempt);
-    lifecycle.start(new ServiceLifecycle());
-    parts.services(lifecycle, calls);
+            site, settings.tls != null, new UnsentAnswers(site.limits(), site.exempt()));
+    JettyServer server =
+        new JettyServer(address, settings.tls, handler, site.limits(), site.exempt());
+    site.start();
     try {
       server.start();
     } catch (IOException failed) {
       throw address.refused(failed);
     }
-    health.serving(lifecycle.readiness());
+    site.serving();
     return new RunningHost(
         server,
         handler,
-        new RunningHost.Place(address.address(), settings.tls != null, isPrivate, healthServer),
-        serving,
-        new RunningHost.Ending(health, settings.drainTime(isPrivate), settings.stopTime, parts));
+        new RunningHost.Place(address.address(), settings.tls != null, isPrivate, otherPort),
+        new RunningHost.Ending(settings.drainTime(isPrivate), settings.stopTime()));
   }
 
-  private @Nullable HealthServer healthServer(ListenAddress address, Health health) {
+  private @Nullable HealthServer healthServer(Health health) {
     Integer port = settings.healthPort;
     if (port == null) {
       return null;
@@ -97,55 +79,18 @@ final class HostStart {
               + port
               + " is the port for calls. Leave it out to have health there, or choose another one.");
     }
-    HealthServer server =
-        parts.add(new HealthServer(new ListenAddress(address.address(), port), health));
+    HealthServer server = new HealthServer(new ListenAddress(address.address(), port), health);
     server.start();
     return server;
   }
 
-  private SiteSettings.Builder site(
-      boolean isPrivate, @Nullable CallerVerification verification, RunningCalls calls) {
-    Boolean testPage = settings.testPage;
-    return SiteSettings.of(calls)
-        .reachedAt(settings.publicUrl, settings.bind)
-        .pages(testPage == null ? isPrivate : testPage, settings.checks)
-        .exchanges(settings.keepsExchanges, settings.keptExchanges)
-        .compressionRatio(settings.limits.value(Limit.COMPRESSION_RATIO))
-        .reloaded(settings.isReloaded)
-        .callers(verification == null ? null : new TransportCallers(verification))
-        .trustedProxies(new TrustedProxies(settings.trustedProxies));
-  }
-
-  private EndpointSettings serving(@Nullable CallerVerification verification, RunningCalls calls) {
-    UsernameTokenSettings tokens = settings.callers.usernameTokens();
-    return new EndpointSettings(
-        settings.limits,
-        settings.isLenient,
-        settings.interceptors,
-        settings.headerHandlers,
-        settings.callers,
-        verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),
-        calls);
-  }
-
-  /**
-   * Serves other services on a running host from now on.
-   *
-   * @throws RuntimeException when they cannot be served; the former ones go on then
-   */
-  static void replace(RunningHost running, HostSettings settings, String changes) {
-    HostedServices services = settings.services;
-    services.requireStates();
-    if (!running.serving().callers().isAny()) {
-      services.requireNoCallers();
+  /** Closes what was started, because the rest could not be. */
+  private void close() {
+    if (hosted != null) {
+      hosted.close();
     }
-    ServiceLifecycle former = running.lifecycle();
-    services.lifecycle().start(former);
-    try {
-      running.reload(services.with(running.serving()), services.lifecycle(), changes);
-    } catch (RuntimeException | Error failed) {
-      services.lifecycle().closeAllBut(former);
-      throw failed;
+    if (healthServer != null) {
+      healthServer.close();
     }
   }
 }

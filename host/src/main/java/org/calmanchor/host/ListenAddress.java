@@ -30,26 +30,6 @@ record ListenAddress(InetAddress address, int port) {
     }
   }
 
-  /**
-   * An address in the form in which connections report it.
-   *
-   * @throws IllegalArgumentException when it is written as a name
-   */
-  static String number(String address) {
-    // A host name would need a lookup, whose result may change.
-    if (!address.matches("[0-9.]+|[0-9A-Fa-f:.%]+")) {
-      throw new IllegalArgumentException(
-          "\""
-              + address
-              + "\" is not an address; write numbers, such as 192.0.2.10 or 2001:db8::7");
-    }
-    try {
-      return InetAddress.getByName(address).getHostAddress();
-    } catch (UnknownHostException malformed) {
-      throw new IllegalArgumentException("\"" + address + "\" is not an address.", malformed);
-    }
-  }
-
   boolean isLoopback() {
     return address.isLoopbackAddress();
   }

@@ -7,13 +7,10 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
-import org.calmanchor.core.endpoint.Endpoint;
-import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.web.HostedService;
 import org.calmanchor.web.event.ServedExchange;
-import org.calmanchor.web.health.Health;
+import org.calmanchor.web.hosting.HostedSite;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -33,10 +30,10 @@ public final class RunningHost implements AutoCloseable {
 
   private final JettyServer server;
   private final SiteHandler handler;
+  private final HostedSite hosted;
   private final Place place;
   private final Ending ending;
   private final int port;
-  private final EndpointSettings serving;
   private final Thread atExit;
   private final CountDownLatch isStopping = new CountDownLatch(1);
   private final CompletableFuture<Boolean> stopped = new CompletableFuture<>();
@@ -55,18 +52,12 @@ public final class RunningHost implements AutoCloseable {
    *
    * @param drainTime how long it serves on after the process was told to end
    * @param stopTime how long calls may take to end
-   * @param parts what is closed then
    */
-  record Ending(Health health, Duration drainTime, Duration stopTime, StartedParts parts) {}
+  record Ending(Duration drainTime, Duration stopTime) {}
 
-  RunningHost(
-      JettyServer server,
-      SiteHandler handler,
-      Place place,
-      EndpointSettings serving,
-      Ending ending) {
+  RunningHost(JettyServer server, SiteHandler handler, Place place, Ending ending) {
     this.handler = handler;
-    this.serving = serving;
+    this.hosted = handler.hosted();
     this.server = server;
     this.port = server.port();
     this.place = place;
@@ -94,7 +85,7 @@ public final class RunningHost implements AutoCloseable {
   /** The URL at which the host says how it is: {@code ready}, {@code live} or {@code info}. */
   public URI healthAddress(String what) {
     HealthServer other = place.health();
-    String path = ending.health().path() + "/" + what;
+    String path = hosted.health().path() + "/" + what;
     return other == null
         ? address(path)
         : URI.create("http://" + hostName() + ":" + other.port() + path);
@@ -120,7 +111,7 @@ public final class RunningHost implements AutoCloseable {
 
   /** The calls that are running. */
   public RunningCalls calls() {
-    return serving.calls();
+    return hosted.calls();
   }
 
   /**
@@ -130,7 +121,7 @@ public final class RunningHost implements AutoCloseable {
    * @throws InterruptedException when this thread is interrupted meanwhile
    */
   public List<ServedExchange> exchanges() throws InterruptedException {
-    return handler.site().exchanges();
+    return hosted.exchanges();
   }
 
   /** The number of complete answers that wait for their readers. */
@@ -145,8 +136,8 @@ public final class RunningHost implements AutoCloseable {
    * @param operations names of operations; no name means all at that path
    * @throws IllegalArgumentException when there is no such service or operation
    */
-  public synchronized void switchOff(String path, String... operations) {
-    handler.site(handler.site().switchingOff(path, Switches.off(hosted(path), operations)));
+  public void switchOff(String path, String... operations) {
+    hosted.switchOff(path, operations);
   }
 
   /**
@@ -155,26 +146,13 @@ public final class RunningHost implements AutoCloseable {
    * @param operations names of operations; no name means all at that path
    * @throws IllegalArgumentException when there is no such service or operation
    */
-  public synchronized void switchOn(String path, String... operations) {
-    handler.site(handler.site().switchingOff(path, Switches.on(hosted(path), operations)));
+  public void switchOn(String path, String... operations) {
+    hosted.switchOn(path, operations);
   }
 
-  /** The settings that services on this host have. */
-  EndpointSettings serving() {
-    return serving;
-  }
-
-  /** Starts and closes the objects of its services. */
-  ServiceLifecycle lifecycle() {
-    return ending.parts().services();
-  }
-
-  /** Serves these from now on; the text says what has changed. */
-  synchronized void reload(
-      List<HostedService> services, ServiceLifecycle lifecycle, String changes) {
-    handler.site(handler.site().reloaded(services, changes));
-    ending.health().serving(lifecycle.readiness());
-    ending.parts().replace(lifecycle);
+  /** What answers its requests. */
+  HostedSite hosted() {
+    return hosted;
   }
 
   /**
@@ -182,12 +160,8 @@ public final class RunningHost implements AutoCloseable {
    *
    * @throws IllegalStateException when the host was started without {@link SoapHost#reloads}
    */
-  public synchronized void reloadFailed(String problems) {
-    handler.site(handler.site().reloadFailed(problems));
-  }
-
-  private Endpoint hosted(String path) {
-    return handler.site().hosted(path).endpoint();
+  public void reloadFailed(String problems) {
+    hosted.reloadFailed(problems);
   }
 
   /**
@@ -199,7 +173,7 @@ public final class RunningHost implements AutoCloseable {
    * @return false if calls were broken off because they took longer than the stop time
    */
   public boolean drain() {
-    ending.health().stopping();
+    hosted.health().stopping();
     try {
       if (!isStopping.await(ending.drainTime().toNanos(), TimeUnit.NANOSECONDS)) {
         LOG.debug("the drain time is over");
@@ -230,10 +204,13 @@ public final class RunningHost implements AutoCloseable {
     if (isFirst) {
       boolean areAnswered = false;
       try {
-        ending.health().stopping();
+        hosted.health().stopping();
         areAnswered = server.stop(ending.stopTime(), quiet);
       } finally {
-        ending.parts().close();
+        hosted.close();
+        if (place.health() != null) {
+          place.health().close();
+        }
         stopped.complete(areAnswered);
       }
     }

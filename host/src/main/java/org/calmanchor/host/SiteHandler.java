@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.web.Site;
+import org.calmanchor.web.hosting.HostedSite;
 import org.eclipse.jetty.http.HttpStatus;
 import org.eclipse.jetty.server.Handler;
 import org.eclipse.jetty.server.Request;
@@ -27,15 +27,15 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   private final RunningRequests running = new RunningRequests();
   private final boolean isTls;
   private final UnsentAnswers unsent;
-  private volatile Site site;
+  private final HostedSite hosted;
 
   /**
    * Creates a handler.
    *
    * @param isTls whether requests that are not encrypted are refused
    */
-  SiteHandler(Site site, boolean isTls, UnsentAnswers unsent) {
-    this.site = site;
+  SiteHandler(HostedSite hosted, boolean isTls, UnsentAnswers unsent) {
+    this.hosted = hosted;
     this.isTls = isTls;
     this.unsent = unsent;
   }
@@ -50,13 +50,9 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     return running.areOver();
   }
 
-  Site site() {
-    return site;
-  }
-
-  /** Uses {@code changed} for new requests; running calls end normally. */
-  void site(Site changed) {
-    this.site = changed;
+  /** The site that answers the requests. */
+  HostedSite hosted() {
+    return hosted;
   }
 
   /** Asks clients from now on to close their connections when they have got their answers. */
@@ -68,7 +64,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   @Override
   public CompletableFuture<Void> shutdown() {
     stopping();
-    site.stopEvents();
+    hosted.site().stopEvents();
     return running.shutdown();
   }
 
@@ -117,7 +113,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
 
   private void answer(JettyExchange exchange) {
     try {
-      CompletionStage<Void> handled = site.handle(exchange, exchange);
+      CompletionStage<Void> handled = hosted.site().handle(exchange, exchange);
       CompletableFuture<Void> known = handled.toCompletableFuture();
       if (known.isDone() && !known.isCompletedExceptionally()) {
         finish(exchange, null);

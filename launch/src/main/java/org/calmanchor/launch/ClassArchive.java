@@ -11,6 +11,7 @@ import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ServedName;
 import org.calmanchor.configuration.Settings;
 import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.deployment.BundledConfiguration;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 

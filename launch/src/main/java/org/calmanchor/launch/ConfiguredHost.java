@@ -1,19 +1,11 @@
 package org.calmanchor.launch;
 
-import java.util.Map;
 import java.util.Optional;
-import java.util.function.BiConsumer;
-import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
-import org.calmanchor.callers.CallersFile;
-import org.calmanchor.callers.CallersFileException;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationException;
-import org.calmanchor.configuration.Setting;
 import org.calmanchor.configuration.Settings;
-import org.calmanchor.core.access.Access;
-import org.calmanchor.core.access.CallerSources;
-import org.calmanchor.core.limits.Limit;
+import org.calmanchor.deployment.ConfiguredServices;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.host.Tls;
 import org.calmanchor.tls.SelfSignedKeys;
@@ -29,19 +21,12 @@ import org.jspecify.annotations.Nullable;
  */
 public final class ConfiguredHost {
   private final Configuration configuration;
-  private final @Nullable CallersFile callers;
-  private final CallerSources sources;
+  private final ConfiguredServices services;
   private final @Nullable Tls tls;
 
   private ConfiguredHost(Configuration configuration, UnaryOperator<String> passwords) {
     this.configuration = configuration;
-    try {
-      this.callers = configuration.find(Settings.CALLERS).map(CallersFile::at).orElse(null);
-      boolean knowsCertificates = configuration.find(Settings.CLIENT_CA).isPresent();
-      this.sources = callers == null ? CallerSources.NONE : callers.sources(knowsCertificates);
-    } catch (CallersFileException wrong) {
-      throw configuration.problem(Settings.CALLERS, wrong.getMessage());
-    }
+    this.services = ConfiguredServices.of(configuration);
     this.tls = new TlsSettings(configuration, passwords).tls().orElse(null);
   }
 
@@ -73,17 +58,9 @@ public final class ConfiguredHost {
     return new ConfiguredHost(configuration, passwords);
   }
 
-  /** By what callers are known; nothing if there is no file of callers. */
-  public CallerSources callers() {
-    return sources;
-  }
-
-  /**
-   * Who may call, other than the code says: by "Service" for all operations of a service, or by
-   * "Service.operation".
-   */
-  public Map<String, Access> operations() {
-    return callers == null ? Map.of() : callers.operations();
+  /** What it says about services, whatever server they run on. */
+  public ConfiguredServices services() {
+    return services;
   }
 
   /** The certificate, as PEM, that was made for this start, and that nobody else has issued. */
@@ -100,71 +77,13 @@ public final class ConfiguredHost {
    */
   public SoapHost host() {
     SoapHost host = SoapHost.onPort(Math.toIntExact(configuration.value(Settings.PORT)));
-    set(Settings.BIND, host::bind);
-    set(Settings.PUBLIC_URL, host::publicUrl);
-    set(Settings.TRUSTED_PROXIES, texts -> host.trustedProxies(texts.toArray(String[]::new)));
-    set(Settings.PROXIES, texts -> host.proxies(texts.toArray(String[]::new)));
-    set(Settings.SHARE_LOOPBACK, host::shareLoopback);
-    set(Settings.TEST_PAGE, host::testPage);
-    set(Settings.CHECKS, host::checks);
-    set(Settings.KEEP_EXCHANGES, host::keepExchanges);
-    set(Settings.LENIENT, host::lenient);
-    set(Settings.HEALTH_PATH, host::healthPath);
-    set(Settings.HEALTH_PORT, port -> host.healthPort(Math.toIntExact(port)));
-    set(Settings.DRAIN_TIME, host::drainTime);
-    set(Settings.STOP_TIME, host::stopTime);
-    for (Limit limit : Limit.values()) {
-      if (limit.isTime()) {
-        set(Settings.timeOf(limit), value -> host.limit(limit, value));
-      } else {
-        set(Settings.countOf(limit), value -> host.limit(limit, value));
-      }
-    }
-    if (callers != null) {
-      host.callers(sources);
-    }
+    configuration.use(Settings.BIND, host::bind);
+    configuration.use(Settings.HEALTH_PORT, port -> host.healthPort(Math.toIntExact(port)));
+    configuration.use(Settings.DRAIN_TIME, host::drainTime);
+    services.applyTo(host);
     if (tls != null) {
       host.tls(tls);
     }
-    applyStates(host);
     return host;
-  }
-
-  /** Tells a host which services are not listed, and which operations are switched off. */
-  public void applyStates(SoapHost host) {
-    set(Settings.UNLISTED, paths -> paths.forEach(host::unlisted));
-    set(
-        Settings.SWITCH_OFF,
-        places ->
-            places.forEach(
-                place ->
-                    split(
-                        place,
-                        (path, operation) -> {
-                          if (operation.isEmpty()) {
-                            host.switchOff(path);
-                          } else {
-                            host.switchOff(path, operation);
-                          }
-                        })));
-  }
-
-  private static void split(String place, BiConsumer<String, String> found) {
-    int hash = place.indexOf('#');
-    found.accept(
-        hash < 0 ? place : place.substring(0, hash), hash < 0 ? "" : place.substring(hash + 1));
-  }
-
-  private <T> void set(Setting<T> setting, Consumer<T> consumer) {
-    configuration
-        .find(setting)
-        .ifPresent(
-            value -> {
-              try {
-                consumer.accept(value);
-              } catch (IllegalArgumentException unfit) {
-                throw configuration.problem(setting, unfit.getMessage() + ".");
-              }
-            });
   }
 }

@@ -1,15 +1,16 @@
 package org.calmanchor.launch;
 
 import java.io.PrintStream;
-import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationException;
-import org.calmanchor.configuration.ServedName;
 import org.calmanchor.configuration.Setting;
 import org.calmanchor.configuration.Settings;
 import org.calmanchor.configuration.Source;
 import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.deployment.BundledConfiguration;
+import org.calmanchor.deployment.DeploymentException;
+import org.calmanchor.deployment.ServedClasses;
 import org.calmanchor.host.PortTakenException;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -38,7 +39,8 @@ public final class Main {
       }
       Configuration configuration = BundledConfiguration.read(bundle, given);
       ConfiguredHost configured = ConfiguredHost.of(configuration);
-      ServedClasses services = ServedClasses.read(wanted(configuration, bundle), configured);
+      ServedClasses services =
+          ServedClasses.read(ServedClasses.wanted(configuration, bundle), configured.services());
       SoapHost host = configured.host();
       services.addTo(host);
       RunningHost running = host.start();
@@ -47,7 +49,7 @@ public final class Main {
       running.awaitClose();
     } catch (ConfigurationException | IllegalArgumentException wrong) {
       fail(wrong, 2);
-    } catch (LaunchException
+    } catch (DeploymentException
         | ContractException
         | PortTakenException
         | IllegalStateException impossible) {
@@ -67,25 +69,6 @@ public final class Main {
       Runtime.getRuntime().halt(1);
     }
     System.out.println("Stopped.");
-  }
-
-  private static List<ServedClasses.Wanted> wanted(
-      Configuration configuration, ClassLoader bundle) {
-    List<ServedClasses.Wanted> wanted = new ArrayList<>();
-    for (ServedName name : configuration.find(Settings.SERVICES).orElse(List.of())) {
-      try {
-        wanted.add(
-            new ServedClasses.Wanted(name.path(), Class.forName(name.className(), false, bundle)));
-      } catch (ClassNotFoundException | LinkageError missing) {
-        throw configuration.problem(
-            Settings.SERVICES, "there is no class " + name.className() + " in this bundle.");
-      }
-    }
-    if (wanted.isEmpty()) {
-      throw new ConfigurationException(
-          "services: there is none. Name the classes, such as --services=/berths=harbor.BerthDesk.");
-    }
-    return wanted;
   }
 
   private static void print(RunningHost running, ServedClasses services, PrintStream out) {

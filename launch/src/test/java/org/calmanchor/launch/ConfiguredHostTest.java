@@ -18,6 +18,7 @@ import org.calmanchor.annotations.Role;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationException;
 import org.calmanchor.configuration.ConfigurationReader;
+import org.calmanchor.deployment.ServedClasses;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.junit.jupiter.api.DynamicTest;
@@ -82,11 +83,12 @@ final class ConfiguredHostTest {
             limits: {header-bytes: 2000, call-time: 3s}
             """);
     ConfiguredHost configured = ConfiguredHost.of(configuration);
-    assertThat(configured.callers().isAny()).isTrue();
-    assertThat(configured.operations()).containsOnlyKeys("Gate");
+    assertThat(configured.services().callers().isAny()).isTrue();
+    assertThat(configured.services().operations()).containsOnlyKeys("Gate");
     assertThat(configured.selfSignedCertificate()).isEmpty();
     ServedClasses services =
-        ServedClasses.read(List.of(new ServedClasses.Wanted("/gate", Gate.class)), configured);
+        ServedClasses.read(
+            List.of(new ServedClasses.Wanted("/gate", Gate.class)), configured.services());
     SoapHost host = configured.host();
     services.addTo(host);
     try (RunningHost running = host.start()) {
@@ -139,25 +141,5 @@ final class ConfiguredHostTest {
                                   + ":1: "
                                   + mistake[1].replace("@", folder.toString()));
                     }));
-  }
-
-  @Test
-  void classesAreCheckedBeforeTheyAreServed() throws Exception {
-    ConfiguredHost open = ConfiguredHost.of(Configuration.DEFAULT);
-    assertThatExceptionOfType(LaunchException.class)
-        .isThrownBy(
-            () -> ServedClasses.read(List.of(new ServedClasses.Wanted("/gate", Gate.class)), open))
-        .withMessageStartingWith("Operation close of Gate is for certain callers (clerk).");
-    assertThat(ServedClasses.read(List.of(new ServedClasses.Wanted("", Gate.class))).services())
-        .extracting(ServedClasses.Served::path)
-        .containsExactly("/Gate");
-    ServedClasses.Wanted twice = new ServedClasses.Wanted("", Open.class);
-    assertThatExceptionOfType(ConfigurationException.class)
-        .isThrownBy(() -> ServedClasses.read(List.of(twice, twice)))
-        .withMessageContaining("would have the same path, /Open. Give each one a path,");
-    assertThat(ServiceObjects.reasonNotToMake(Runnable.class)).isEqualTo("it is an interface");
-    assertThatExceptionOfType(LaunchException.class)
-        .isThrownBy(() -> ServiceObjects.make(Integer.class))
-        .withMessageStartingWith("Integer has no constructor without parameters");
   }
 }

@@ -10,7 +10,7 @@ import org.apache.maven.plugins.annotations.LifecyclePhase;
 import org.apache.maven.plugins.annotations.Mojo;
 import org.apache.maven.plugins.annotations.Parameter;
 import org.apache.maven.plugins.annotations.ResolutionScope;
-import org.calmanchor.launch.ServiceObjects;
+import org.calmanchor.deployment.ServiceObjects;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -33,6 +33,8 @@ import org.jspecify.annotations.Nullable;
  * change, so that a host swaps the whole site for another. Safe for any number of threads.
  */
 public final class Site {
+  /** What the paths of the files begin with that pages need. */
+  public static final String ASSETS = Assets.PATH;
 
   private final Map<String, HostedService> services = new LinkedHashMap<>();
   private final Map<String, List<ServiceSite>> sites = new LinkedHashMap<>();
@@ -98,7 +100,9 @@ public final class Site {
     if (settings.keptExchanges() > 0) {
       return ExchangeLog.ofAll(settings.keptExchanges());
     }
-    return settings.showsPages() && settings.keepsExchanges() ? ExchangeLog.forPages() : null;
+    return settings.pages() != PageAudience.NOBODY && settings.keepsExchanges()
+        ? ExchangeLog.forPages()
+        : null;
   }
 
   private CallerSources sources() {
@@ -110,6 +114,11 @@ public final class Site {
     ServiceState state =
         new ServiceState(service.isListed(), service.target().switchedOff(), sources());
     sites.put(service.path(), atPath.stream().map(each -> each.in(state)).toList());
+  }
+
+  /** The paths of its services, in the order in which they were given. */
+  public List<String> paths() {
+    return List.copyOf(services.keySet());
   }
 
   /**
@@ -178,7 +187,7 @@ public final class Site {
       throws IOException {
     Health health = settings.health();
     if (health != null && health.isAt(request.path())) {
-      health.answer(request, response, settings.showsPages());
+      health.answer(request, response, settings.showsPagesTo(request));
       return CompletableFuture.completedFuture(null);
     }
     try {
@@ -212,7 +221,8 @@ public final class Site {
         && request.query() != null
         && "events".equals(QueryParameters.of(request.query()).value("page"))
         && hosts.allows(request)
-        && !hosts.isFromElsewhere(request);
+        && !hosts.isFromElsewhere(request)
+        && settings.showsPagesTo(request);
   }
 
   /**
@@ -273,7 +283,7 @@ public final class Site {
   /** Whether the request is a question of the test page. */
   private boolean isQuestion(HttpRequest request) {
     return request.query() != null
-        && settings.showsPages()
+        && settings.showsPagesTo(request)
         && QueryParameters.of(request.query()).has("page");
   }
 
@@ -345,7 +355,7 @@ public final class Site {
 
   private CompletionStage<Void> served(
       HostedService service, HttpRequest request, HttpResponse response, @Nullable Caller caller) {
-    boolean isPage = settings.showsPages() && hosts.isOwnPage(request);
+    boolean isPage = hosts.isOwnPage(request) && settings.showsPagesTo(request);
     SoapExchange exchange =
         new SoapExchange(
             request, response, caller, challenge(), settings.compressionRatio(), isPage);

@@ -97,7 +97,9 @@ final class SitePages {
       document(service, request, response);
     } else if (request.path().equals("/")) {
       PageResponses.html(
-          response, 200, rendered.index(listed(), hosts.baseOf(request), settings.showsPages()));
+          response,
+          200,
+          rendered.index(listed(), hosts.baseOf(request), settings.showsPagesTo(request)));
     } else if (request.path().startsWith(Assets.PATH + "/")) {
       assets.send(request, response);
     } else {
@@ -178,11 +180,12 @@ final class SitePages {
     } else if (query.has("wsdl", "xsd", "document")) {
       documents(site, base + service.path()).send(query, response);
     } else if (query.has("explained")) {
-      explained(site, base + service.path(), query, response);
+      String page = settings.showsPagesTo(request) ? site.root() + site.page() : "";
+      explained(site, base + service.path(), page, query, response);
     } else {
       String address = base + service.path();
       String page =
-          settings.showsPages()
+          settings.showsPagesTo(request)
               ? rendered.service(site, address, reload)
               : rendered.closed(site, address);
       PageResponses.html(response, 200, page);
@@ -202,13 +205,13 @@ final class SitePages {
   }
 
   private void explained(
-      ServiceSite site, String address, QueryParameters query, HttpResponse response)
+      ServiceSite site, String address, String page, QueryParameters query, HttpResponse response)
       throws IOException {
     if (query.has("download")) {
-      String page = rendered.explainedFile(site, address, assets.text("page.css"));
+      String file = rendered.explainedFile(site, address, assets.text("page.css"));
       response.header(
           "Content-Disposition", "attachment; filename=\"" + site.serviceName() + ".html\"");
-      PageResponses.html(response, 200, page);
+      PageResponses.html(response, 200, file);
       return;
     }
     String operation = query.value("operation");
@@ -219,7 +222,6 @@ final class SitePages {
           "This service has no operation of that name; all are at " + site.explained());
       return;
     }
-    String page = settings.showsPages() ? site.page() : "";
     PageResponses.html(
         response, 200, rendered.explained(site, address, page, operation == null ? "" : operation));
   }
@@ -245,6 +247,7 @@ final class SitePages {
     PageResponses.html(
         response,
         404,
-        rendered.missing(request.path(), listed(), hosts.baseOf(request), settings.showsPages()));
+        rendered.missing(
+            request.path(), listed(), hosts.baseOf(request), settings.showsPagesTo(request)));
   }
 }

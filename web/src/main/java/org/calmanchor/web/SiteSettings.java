@@ -7,6 +7,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.health.Health;
+import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.proxy.TrustedProxies;
 import org.jspecify.annotations.Nullable;
 
@@ -15,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param publicUrl the address under which the outside reaches it, without path, or null
  * @param boundAddress the address that the server was told to listen at, or null for loopback
- * @param showsPages whether services have a test page
+ * @param pages for whom services have a test page
  * @param compressionRatio how many times its size a compressed message may become
  * @param checks the folder for checks that pages keep, or null for none
  * @param keepsExchanges whether pages show the last exchanges of all callers
@@ -29,7 +30,7 @@ import org.jspecify.annotations.Nullable;
 public record SiteSettings(
     @Nullable URI publicUrl,
     @Nullable String boundAddress,
-    boolean showsPages,
+    PageAudience pages,
     long compressionRatio,
     @Nullable Path checks,
     boolean keepsExchanges,
@@ -47,6 +48,11 @@ public record SiteSettings(
     }
   }
 
+  /** Whether the sender of a request sees test pages. */
+  boolean showsPagesTo(HttpRequest request) {
+    return pages.includes(request);
+  }
+
   /** Settings of a site on loopback without pages, whose calls are counted by {@code calls}. */
   public static Builder of(RunningCalls calls) {
     return new Builder(calls);
@@ -57,7 +63,7 @@ public record SiteSettings(
     private final RunningCalls calls;
     private @Nullable URI publicUrl;
     private @Nullable String boundAddress;
-    private boolean showsPages;
+    private PageAudience pages = PageAudience.NOBODY;
     private long compressionRatio = Limits.DEFAULT.value(Limit.COMPRESSION_RATIO);
     private @Nullable Path checks;
     private boolean keepsExchanges;
@@ -78,9 +84,9 @@ public record SiteSettings(
       return this;
     }
 
-    /** Shows test pages or not, with the checks of a folder. */
-    public Builder pages(boolean areShown, @Nullable Path folder) {
-      this.showsPages = areShown;
+    /** Shows test pages, with the checks of a folder. */
+    public Builder pages(PageAudience audience, @Nullable Path folder) {
+      this.pages = audience;
       this.checks = folder;
       return this;
     }
@@ -127,7 +133,7 @@ public record SiteSettings(
       return new SiteSettings(
           publicUrl,
           boundAddress,
-          showsPages,
+          pages,
           compressionRatio,
           checks,
           keepsExchanges,

@@ -18,7 +18,10 @@ final class HealthTest {
     Site site =
         new Site(
             List.of(new HostedService("/door", Endpoint.of(new SiteTest.Door()))),
-            SiteSettings.of(RunningCalls.UNWATCHED).pages(showsPages, null).health(health).build());
+            SiteSettings.of(RunningCalls.UNWATCHED)
+                .pages(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY, null)
+                .health(health)
+                .build());
     return Exchange.get(path).on(site);
   }
 

@@ -39,7 +39,10 @@ class SiteTest {
     Endpoint endpoint = Endpoint.of(new Door()).and(Endpoint.of(new NewDoor()));
     return new Site(
         List.of(new HostedService("/door", endpoint)),
-        SiteSettings.of(RunningCalls.UNWATCHED).pages(showsPages, null).exchanges(true, 0).build());
+        SiteSettings.of(RunningCalls.UNWATCHED)
+            .pages(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY, null)
+            .exchanges(true, 0)
+            .build());
   }
 
   private static Exchange ask(String what, String question) throws Exception {
@@ -133,9 +136,9 @@ class SiteTest {
     assertThat(Exchange.get("/").on(site(true)).answer())
         .contains(
             "2 services answer here.",
-            "href=\"/door\"",
-            "href=\"/door?service=NewDoorService\"",
-            "href=\"/door?wsdl=NewDoorService\"");
+            "href=\"./door\"",
+            "href=\"./door?service=NewDoorService\"",
+            "href=\"./door?wsdl=NewDoorService\"");
     assertThat(Exchange.get("/door?service=NewDoorService").on(site(true)).answer())
         .contains("data-asking=\"/door?service=NewDoorService&amp;page=\"");
     assertThat(Exchange.get("/door").on(site(false)).answer())
@@ -146,7 +149,10 @@ class SiteTest {
   void refusesTwoEntriesOfOnePath() {
     HostedService door = new HostedService("/door", Endpoint.of(new Door()));
     SiteSettings settings =
-        SiteSettings.of(RunningCalls.UNWATCHED).pages(true, null).exchanges(true, 0).build();
+        SiteSettings.of(RunningCalls.UNWATCHED)
+            .pages(PageAudience.EVERYBODY, null)
+            .exchanges(true, 0)
+            .build();
     assertThatIllegalArgumentException()
         .isThrownBy(() -> new Site(List.of(door, door), settings))
         .withMessage("two services have the path /door");

@@ -20,7 +20,7 @@ import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationReader;
 import org.calmanchor.configuration.Settings;
-import org.calmanchor.launch.ServedClasses;
+import org.calmanchor.deployment.ServedClasses;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;

@@ -15,10 +15,10 @@ import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.configuration.ConfigurationException;
 import org.calmanchor.core.diff.Change;
 import org.calmanchor.core.diff.ContractDiff;
+import org.calmanchor.deployment.DeploymentException;
+import org.calmanchor.deployment.ServedClasses;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
-import org.calmanchor.launch.LaunchException;
-import org.calmanchor.launch.ServedClasses;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -97,7 +97,7 @@ final class Reloader {
       long millis = TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - start);
       print("Reloaded in " + millis + " ms. " + changes);
     } catch (CommandException
-        | LaunchException
+        | DeploymentException
         | ConfigurationException
         | IllegalArgumentException
         | IllegalStateException unfit) {

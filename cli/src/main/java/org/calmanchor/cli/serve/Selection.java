@@ -7,11 +7,11 @@ import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ServedName;
 import org.calmanchor.configuration.Settings;
+import org.calmanchor.deployment.ServedClasses;
+import org.calmanchor.deployment.ServedClasses.Wanted;
+import org.calmanchor.deployment.ServiceObjects;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.launch.ConfiguredHost;
-import org.calmanchor.launch.ServedClasses;
-import org.calmanchor.launch.ServedClasses.Wanted;
-import org.calmanchor.launch.ServiceObjects;
 
 /**
  * What is to be served: the classes that the configuration names, or all that the folders have.
@@ -24,10 +24,10 @@ public record Selection(Configuration configuration, ConfiguredHost host) {
    *
    * @param notes gets what is left out, and why
    * @throws CommandException when a class is not there
-   * @throws org.calmanchor.launch.LaunchException with all problems of the classes
+   * @throws org.calmanchor.deployment.DeploymentException with all problems of the classes
    */
   ServedClasses read(UserClasses classes, List<String> notes) {
-    return ServedClasses.read(wanted(configuration, classes, notes), host);
+    return ServedClasses.read(wanted(configuration, classes, notes), host.services());
   }
 
   /**
@@ -52,7 +52,7 @@ public record Selection(Configuration configuration, ConfiguredHost host) {
 
   /** Tells a host of the services what the configuration says about them. */
   void applyStates(SoapHost hosted) {
-    host.applyStates(hosted);
+    host.services().applyStates(hosted);
   }
 
   /** The services in the folders that can be made here. */

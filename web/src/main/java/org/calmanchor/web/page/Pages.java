@@ -103,7 +103,25 @@ public final class Pages {
   public String missing(String path, List<ServiceSite> services, String base, boolean showsPages) {
     return render(
         "missing.jte",
-        Map.of("path", path, "services", services, "base", base, "showsPages", showsPages));
+        Map.of(
+            "path",
+            path,
+            "root",
+            root(path),
+            "services",
+            services,
+            "base",
+            base,
+            "showsPages",
+            showsPages));
+  }
+
+  /**
+   * The root of the site as a relative reference (RFC 3986, section 4.2) from the page at a path.
+   */
+  static String root(String path) {
+    int folders = path.length() - path.replace("/", "").length() - 1;
+    return folders <= 0 ? "." : "../".repeat(folders - 1) + "..";
   }
 
   private String render(String template, Map<String, Object> parameters) {

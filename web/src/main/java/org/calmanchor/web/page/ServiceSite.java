@@ -247,6 +247,14 @@ public final class ServiceSite {
         : contract.services().get(0).name().getLocalPart();
   }
 
+  /**
+   * What comes before a path of this site in links on the pages of this service. Links are
+   * relative, because a proxy or a container may have put something before the paths.
+   */
+  public String root() {
+    return Pages.root(path);
+  }
+
   /** The URL of its page, without host. */
   public String page() {
     return isFirst ? path : path + "?service=" + serviceName();

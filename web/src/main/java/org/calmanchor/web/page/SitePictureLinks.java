@@ -19,7 +19,7 @@ final class SitePictureLinks extends DocumentLinks {
   @Override
   public String operation(String name) {
     if (drawn.isEmpty()) {
-      return service.explained(name);
+      return service.root() + service.explained(name);
     }
     return page.isEmpty() ? super.operation(name) : page + "#" + name;
   }

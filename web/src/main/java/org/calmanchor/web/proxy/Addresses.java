@@ -4,8 +4,28 @@ import java.net.InetAddress;
 import java.net.UnknownHostException;
 
 /** Addresses in the form in which connections report them. */
-final class Addresses {
+public final class Addresses {
   private Addresses() {}
+
+  /**
+   * An address that is written as numbers, in the form in which connections report it.
+   *
+   * @throws IllegalArgumentException when it is written as a name
+   */
+  public static String number(String address) {
+    // A host name would need a lookup, whose result may change.
+    if (!address.matches("[0-9.]+|[0-9A-Fa-f:.%]+")) {
+      throw new IllegalArgumentException(
+          "\""
+              + address
+              + "\" is not an address; write numbers, such as 192.0.2.10 or 2001:db8::7");
+    }
+    try {
+      return InetAddress.getByName(address).getHostAddress();
+    } catch (UnknownHostException malformed) {
+      throw new IllegalArgumentException("\"" + address + "\" is not an address.", malformed);
+    }
+  }
 
   /**
    * An address that is written as numbers.

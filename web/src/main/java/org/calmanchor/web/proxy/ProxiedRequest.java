@@ -43,6 +43,7 @@ final class ProxiedRequest extends DelegatedRequest {
 
   @Override
   public String prefix() {
-    return info.prefix();
+    // The proxy has removed its part before the server has removed the other one.
+    return info.prefix() + super.prefix();
   }
 }

@@ -3,7 +3,9 @@
 import { credentials, secured } from "./credentials.js";
 
 const desk = document.querySelector(".desk");
-export const { path, asking, address, service } = desk.dataset;
+export const { asking, address, service } = desk.dataset;
+/** The path of the service as this browser sees it. */
+export const path = new URL(desk.dataset.path, location.href).pathname;
 
 /** How long a call may take before the page gives up, in milliseconds. */
 const PATIENCE = 120_000;

@@ -1,0 +1,9 @@
+/** The services of a host as a configuration says, whatever server it runs on. */
+module org.calmanchor.deployment {
+  requires transitive org.calmanchor.configuration;
+  requires transitive org.calmanchor.web;
+  requires org.calmanchor.callers;
+  requires static transitive org.jspecify;
+
+  exports org.calmanchor.deployment;
+}

@@ -1,0 +1,142 @@
+package org.calmanchor.deployment;
+
+import java.util.List;
+import java.util.Map;
+import java.util.function.BiConsumer;
+import org.calmanchor.callers.CallersFile;
+import org.calmanchor.callers.CallersFileException;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.ConfigurationException;
+import org.calmanchor.configuration.Setting;
+import org.calmanchor.configuration.Settings;
+import org.calmanchor.configuration.Source;
+import org.calmanchor.core.access.Access;
+import org.calmanchor.core.access.CallerSources;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.web.hosting.HostSettings;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a configuration says about services, whatever server they run on: everything but the objects
+ * of the services, and the port and the keys of a server. Immutable.
+ */
+public final class ConfiguredServices {
+  /** What only a server of its own can be told. */
+  private static final List<Setting<?>> OF_SERVER =
+      List.of(
+          Settings.PORT,
+          Settings.BIND,
+          Settings.HEALTH_PORT,
+          Settings.DRAIN_TIME,
+          Settings.TLS,
+          Settings.TLS_STORE,
+          Settings.TLS_SELF_SIGNED,
+          Settings.TLS_PASSWORD,
+          Settings.HSTS,
+          Settings.CLIENT_CA,
+          Settings.CLIENT_CERTIFICATES,
+          Settings.timeOf(Limit.IDLE_TIME),
+          Settings.countOf(Limit.HEADER_BYTES),
+          Settings.countOf(Limit.CONNECTIONS),
+          Settings.countOf(Limit.CONNECTIONS_PER_ADDRESS),
+          Settings.countOf(Limit.STREAMS));
+
+  private final Configuration configuration;
+  private final @Nullable CallersFile callers;
+  private final CallerSources sources;
+
+  private ConfiguredServices(Configuration configuration) {
+    this.configuration = configuration;
+    try {
+      this.callers = configuration.find(Settings.CALLERS).map(CallersFile::at).orElse(null);
+      boolean knowsCertificates = configuration.find(Settings.CLIENT_CA).isPresent();
+      this.sources = callers == null ? CallerSources.NONE : callers.sources(knowsCertificates);
+    } catch (CallersFileException wrong) {
+      throw configuration.problem(Settings.CALLERS, wrong.getMessage());
+    }
+  }
+
+  /**
+   * Reads the files that a configuration names.
+   *
+   * @throws ConfigurationException when one of them is not as it has to be
+   */
+  public static ConfiguredServices of(Configuration configuration) {
+    return new ConfiguredServices(configuration);
+  }
+
+  /** By what callers are known; nothing if there is no file of callers. */
+  public CallerSources callers() {
+    return sources;
+  }
+
+  /**
+   * Who may call, other than the code says: by "Service" for all operations of a service, or by
+   * "Service.operation".
+   */
+  public Map<String, Access> operations() {
+    return callers == null ? Map.of() : callers.operations();
+  }
+
+  /** The settings that were given, but that only a server of its own can be told. */
+  public List<Setting<?>> ofServer() {
+    return OF_SERVER.stream()
+        .filter(each -> configuration.source(each).kind() != Source.Kind.DEFAULT)
+        .toList();
+  }
+
+  /**
+   * Tells a host everything that any server can do.
+   *
+   * @throws ConfigurationException when a value is not possible here
+   */
+  public void applyTo(HostSettings<?> host) {
+    configuration.use(Settings.PUBLIC_URL, host::publicUrl);
+    configuration.use(
+        Settings.TRUSTED_PROXIES, texts -> host.trustedProxies(texts.toArray(String[]::new)));
+    configuration.use(Settings.PROXIES, texts -> host.proxies(texts.toArray(String[]::new)));
+    configuration.use(Settings.SHARE_LOOPBACK, host::shareLoopback);
+    configuration.use(Settings.TEST_PAGE, host::testPage);
+    configuration.use(Settings.CHECKS, host::checks);
+    configuration.use(Settings.KEEP_EXCHANGES, host::keepExchanges);
+    configuration.use(Settings.LENIENT, host::lenient);
+    configuration.use(Settings.HEALTH_PATH, host::healthPath);
+    configuration.use(Settings.STOP_TIME, host::stopTime);
+    for (Limit limit : Limit.values()) {
+      if (limit.isTime()) {
+        configuration.use(Settings.timeOf(limit), value -> host.limit(limit, value));
+      } else {
+        configuration.use(Settings.countOf(limit), value -> host.limit(limit, value));
+      }
+    }
+    if (callers != null) {
+      host.callers(sources);
+    }
+    applyStates(host);
+  }
+
+  /** Tells a host which services are not listed, and which operations are switched off. */
+  public void applyStates(HostSettings<?> host) {
+    configuration.use(Settings.UNLISTED, paths -> paths.forEach(host::unlisted));
+    configuration.use(
+        Settings.SWITCH_OFF,
+        places ->
+            places.forEach(
+                place ->
+                    split(
+                        place,
+                        (path, operation) -> {
+                          if (operation.isEmpty()) {
+                            host.switchOff(path);
+                          } else {
+                            host.switchOff(path, operation);
+                          }
+                        })));
+  }
+
+  private static void split(String place, BiConsumer<String, String> found) {
+    int hash = place.indexOf('#');
+    found.accept(
+        hash < 0 ? place : place.substring(0, hash), hash < 0 ? "" : place.substring(hash + 1));
+  }
+}

@@ -1,0 +1,298 @@
+package org.calmanchor.servlet;
+
+import jakarta.servlet.AsyncContext;
+import jakarta.servlet.AsyncEvent;
+import jakarta.servlet.AsyncListener;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.MappingMatch;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.security.cert.X509Certificate;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.HttpResponse;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/**
+ * A request and response of a container, as a site sees them. Most calls end on the container's own
+ * thread; the others go on asynchronously (Jakarta Servlet 6.0, section 2.3.3.3).
+ */
+final class ServletExchange implements HttpRequest, HttpResponse {
+  private static final Logger LOG = LoggerFactory.getLogger(ServletExchange.class);
+  private static final String CERTIFICATES = "jakarta.servlet.request.X509Certificate";
+
+  private final HttpServletRequest request;
+  private final HttpServletResponse response;
+  private final ServletOutput output;
+  private final String prefix;
+  private final String path;
+  private final String remoteAddress;
+  private volatile boolean isCancelled;
+  private volatile boolean isAborted;
+
+  /** Guarded by this object. */
+  private @Nullable AsyncContext async;
+
+  /** What was to be run before the request became asynchronous; guarded by this object. */
+  private final List<Runnable> waiting = new ArrayList<>();
+
+  ServletExchange(HttpServletRequest request, HttpServletResponse response) {
+    this.request = request;
+    this.response = response;
+    this.output = new ServletOutput(response);
+    this.prefix = prefixOf(request);
+    String uri = request.getRequestURI();
+    String rest = uri.startsWith(prefix) ? uri.substring(prefix.length()) : uri;
+    this.path = rest.isEmpty() ? "/" : rest;
+    this.remoteAddress = plain(request.getRemoteAddr());
+  }
+
+  /** What the container has put before the paths of the site. */
+  private static String prefixOf(HttpServletRequest request) {
+    boolean isBelow = request.getHttpServletMapping().getMappingMatch() == MappingMatch.PATH;
+    return isBelow ? request.getContextPath() + request.getServletPath() : request.getContextPath();
+  }
+
+  @Override
+  public String method() {
+    return request.getMethod();
+  }
+
+  @Override
+  public String path() {
+    return path;
+  }
+
+  @Override
+  public String prefix() {
+    return prefix;
+  }
+
+  @Override
+  public @Nullable String query() {
+    return request.getQueryString();
+  }
+
+  @Override
+  public @Nullable String header(String name) {
+    return request.getHeader(name);
+  }
+
+  @Override
+  public List<String> headers(String name) {
+    return Collections.list(request.getHeaders(name));
+  }
+
+  @Override
+  public Map<String, String> headers() {
+    Map<String, String> all = new LinkedHashMap<>();
+    for (String name : Collections.list(request.getHeaderNames())) {
+      all.put(name, String.join(", ", headers(name)));
+    }
+    return all;
+  }
+
+  @Override
+  public String scheme() {
+    return request.isSecure() ? "https" : "http";
+  }
+
+  @Override
+  public @Nullable String authority() {
+    // Not the header: the container may know of a proxy what the client has asked for.
+    String name = request.getServerName();
+    int port = request.getServerPort();
+    String host = name.indexOf(':') >= 0 && !name.startsWith("[") ? "[" + name + "]" : name;
+    return port == (request.isSecure() ? 443 : 80) ? host : host + ":" + port;
+  }
+
+  @Override
+  public @Nullable X509Certificate clientCertificate() {
+    return request.getAttribute(CERTIFICATES) instanceof X509Certificate[] chain && chain.length > 0
+        ? chain[0]
+        : null;
+  }
+
+  @Override
+  public String localAddress() {
+    return plain(request.getLocalAddr());
+  }
+
+  @Override
+  public String remoteAddress() {
+    return remoteAddress;
+  }
+
+  /** Without the brackets that some containers write. */
+  private static String plain(@Nullable String address) {
+    if (address == null) {
+      return "";
+    }
+    return address.startsWith("[") ? address.substring(1, address.length() - 1) : address;
+  }
+
+  @Override
+  public InputStream body() {
+    try {
+      return request.getInputStream();
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
+    }
+  }
+
+  @Override
+  public long length() {
+    return request.getContentLengthLong();
+  }
+
+  @Override
+  public synchronized void resume(Runnable rest) {
+    if (async == null) {
+      waiting.add(rest);
+    } else {
+      async.start(rest);
+    }
+  }
+
+  @Override
+  public @Nullable Instant deadline() {
+    return null;
+  }
+
+  @Override
+  public boolean isCancelled() {
+    return isCancelled;
+  }
+
+  @Override
+  public void status(int status) {
+    response.setStatus(status);
+  }
+
+  @Override
+  public void header(String name, String value) {
+    response.setHeader(name, value);
+  }
+
+  @Override
+  public OutputStream output() {
+    return output;
+  }
+
+  /** Breaks off; the connection ends when this exchange is finished. */
+  @Override
+  public void abort() {
+    isAborted = true;
+    output.end();
+  }
+
+  /**
+   * Finishes now, or when {@code handled} completes. Runs on the thread that the container has
+   * given for the request.
+   *
+   * @throws BrokenOffException when the answer was broken off, so that the container closes the
+   *     connection
+   */
+  void finish(CompletableFuture<Void> handled) throws IOException {
+    if (handled.isDone()) {
+      end(failureOf(handled));
+      if (isAborted) {
+        breakOff(response);
+      }
+      return;
+    }
+    AsyncContext started = startAsync();
+    synchronized (this) {
+      async = started;
+      waiting.forEach(started::start);
+      waiting.clear();
+    }
+    handled.whenComplete(
+        (done, failed) -> {
+          end(failed);
+          if (isAborted && !isCancelled) {
+            started.dispatch();
+          } else {
+            started.complete();
+          }
+        });
+  }
+
+  private AsyncContext startAsync() {
+    AsyncContext started = request.startAsync();
+    // Calls have a deadline of their own.
+    started.setTimeout(0);
+    started.addListener(new Watch());
+    return started;
+  }
+
+  private static @Nullable Throwable failureOf(CompletableFuture<Void> handled) {
+    return handled.handle((done, failed) -> failed).join();
+  }
+
+  private void end(@Nullable Throwable failed) {
+    try {
+      if (failed != null) {
+        LOG.error("a request to {} failed", Loggable.text(path), Loggable.failure(failed));
+        abort();
+      } else {
+        output.close();
+      }
+    } catch (IOException callerGone) {
+      LOG.debug("the caller of {} has gone", Loggable.text(path), Loggable.failure(callerGone));
+      abort();
+    }
+  }
+
+  /**
+   * Makes an answer that was broken off look so.
+   *
+   * @throws BrokenOffException when a part of it was sent already: it makes the container close the
+   *     connection
+   */
+  static void breakOff(HttpServletResponse response) throws BrokenOffException {
+    if (response.isCommitted()) {
+      throw new BrokenOffException();
+    }
+    response.reset();
+    response.setStatus(HttpServletResponse.SC_INTERNAL_SERVER_ERROR);
+    response.setHeader("Connection", "close");
+    response.setContentLength(0);
+  }
+
+  /** Learns of callers who have gone. */
+  private final class Watch implements AsyncListener {
+    @Override
+    public void onComplete(AsyncEvent event) {
+      isCancelled = true;
+    }
+
+    @Override
+    public void onTimeout(AsyncEvent event) {
+      isCancelled = true;
+    }
+
+    @Override
+    public void onError(AsyncEvent event) {
+      isCancelled = true;
+    }
+
+    @Override
+    public void onStartAsync(AsyncEvent event) {
+      // A request starts once.
+      event.getAsyncContext().addListener(this);
+    }
+  }
+}

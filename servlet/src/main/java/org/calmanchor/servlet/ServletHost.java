@@ -1,0 +1,54 @@
+package org.calmanchor.servlet;
+
+import jakarta.servlet.ServletContext;
+import org.calmanchor.web.hosting.HostSettings;
+
+/**
+ * Settings of SOAP services that a servlet container hosts. What is set here freezes when the
+ * servlet is created. Not safe for several threads.
+ *
+ * <pre>{@code
+ * ServletHost.inContainer().serve("/berths", new BerthDesk()).addTo(servletContext);
+ * }</pre>
+ *
+ * <p>Services have a test page for browsers on the container's own machine, unless {@link
+ * #testPage} or a public URL says something else.
+ */
+public final class ServletHost extends HostSettings<ServletHost> {
+  private ServletHost() {}
+
+  /** Creates a host without services. */
+  public static ServletHost inContainer() {
+    return new ServletHost();
+  }
+
+  @Override
+  protected ServletHost self() {
+    return this;
+  }
+
+  /**
+   * Creates a servlet that serves them. It has to be mapped to {@code /*}, or to something like
+   * {@code /soap/*}, whose beginning is then not a part of the paths. It must support asynchronous
+   * processing.
+   *
+   * @throws IllegalArgumentException when an operation is for certain callers and the host knows
+   *     none, or something that is switched off or not listed is not there
+   */
+  public SoapServlet servlet() {
+    return new SoapServlet(this);
+  }
+
+  /**
+   * Adds a servlet that serves them to an application that starts. It gets the exact paths of the
+   * services, of health, and of the files of pages, so that all others stay the application's. The
+   * root of the application shows the index, if nothing else is there.
+   *
+   * @throws IllegalArgumentException as {@link #servlet}
+   * @throws IllegalStateException when the application has started already, or one of the paths
+   *     belongs to another servlet
+   */
+  public void addTo(ServletContext application) {
+    Registrations.add(servlet(), application);
+  }
+}

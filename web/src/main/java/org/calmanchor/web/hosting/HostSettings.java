@@ -1,0 +1,350 @@
+package org.calmanchor.web.hosting;
+
+import java.net.URI;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Supplier;
+import org.calmanchor.core.access.CallerSources;
+import org.calmanchor.core.access.Callers;
+import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.HeaderHandler;
+import org.calmanchor.core.endpoint.Interceptor;
+import org.calmanchor.core.lifecycle.Readiness;
+import org.calmanchor.core.lifecycle.Startable;
+import org.calmanchor.core.limits.ExemptAddresses;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.core.reading.Reading;
+import org.calmanchor.web.ForwardedService;
+import org.calmanchor.web.health.Health;
+import org.calmanchor.web.proxy.Addresses;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a host of SOAP services can be told, whatever server it runs on. What is set here freezes
+ * when the host starts. Not safe for several threads.
+ *
+ * @param <H> the settings of one kind of host
+ */
+public abstract class HostSettings<H extends HostSettings<H>> {
+  private static final Duration STOP_TIME = Duration.ofSeconds(15);
+
+  final HostedServices services = new HostedServices();
+  @Nullable URI publicUrl;
+  @Nullable Boolean testPage;
+  Limits limits = Limits.DEFAULT;
+  boolean isLenient;
+  final Set<String> proxies = new HashSet<>();
+  final Set<String> trustedProxies = new HashSet<>();
+  boolean sharesLoopback;
+  @Nullable Path checks;
+  boolean keepsExchanges;
+  int keptExchanges;
+  CallerSources callers = CallerSources.NONE;
+  String healthPath = "/health";
+  Duration stopTime = STOP_TIME;
+  final List<Readiness> readiness = new ArrayList<>();
+  final List<Interceptor> interceptors = new ArrayList<>();
+  final List<HeaderHandler> headerHandlers = new ArrayList<>();
+
+  /** Settings with their defaults. */
+  protected HostSettings() {}
+
+  /** These settings. */
+  protected abstract H self();
+
+  /** The health of the host, which is starting. */
+  public final Health health() {
+    Health health = new Health(healthPath, BuildInfo.of(services.lifecycle().objects()));
+    health.alsoAsks(readiness);
+    return health;
+  }
+
+  /** Whether they say how the outside reaches the host. */
+  public final boolean isPublic() {
+    return publicUrl != null;
+  }
+
+  /** How long calls may take to end when the host stops. */
+  public final Duration stopTime() {
+    return stopTime;
+  }
+
+  /** The addresses that have no limit of their own. */
+  ExemptAddresses exempt() {
+    return new ExemptAddresses(proxies, !sharesLoopback);
+  }
+
+  /**
+   * Serves {@code service}, an object of an annotated class or of a subclass, at {@code path}.
+   * Several services may share a path, such as versions of one service with different namespaces;
+   * the body element decides which of them gets a message.
+   *
+   * <p>The host starts the object if it is {@link Startable}, asks it if it is a {@link Readiness},
+   * and closes it, after it has stopped, if it is {@link AutoCloseable}.
+   *
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
+   * @throws IllegalArgumentException when the path is malformed, or has a service already whose
+   *     messages could not be told apart from this one's
+   */
+  public final H serve(String path, Object service) {
+    return serve(path, ContractReader.read(service.getClass()), service);
+  }
+
+  /**
+   * Serves {@code service} at {@code path} with an existing reading.
+   *
+   * @throws IllegalArgumentException when the path is malformed, or has a service already whose
+   *     messages could not be told apart from this one's, or the service lacks a method
+   */
+  public final H serve(String path, Reading reading, Object service) {
+    services.add(path, Endpoint.of(reading, service), service);
+    return self();
+  }
+
+  /**
+   * Serves {@code type} at {@code path} with a new object for each call. If the object is
+   * AutoCloseable, it is closed after the last byte of the answer.
+   *
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
+   * @throws IllegalArgumentException as for any other service
+   */
+  public final <T> H serveNew(String path, Class<T> type, Supplier<? extends T> factory) {
+    return serve(path, Endpoint.newForEachCall(type, factory));
+  }
+
+  /**
+   * Forwards the messages at {@code path} to a service elsewhere, and shows its test page. Only its
+   * own addresses are called; redirects are not followed.
+   *
+   * @throws IllegalArgumentException when the path is malformed, or has a service already
+   */
+  public final H forward(String path, ForwardedService service) {
+    services.forward(path, service);
+    return self();
+  }
+
+  /**
+   * Serves an endpoint at {@code path}, such as one whose service takes and gives maps and lists.
+   *
+   * @throws IllegalArgumentException when the path is malformed, or has a service already whose
+   *     messages could not be told apart from this one's
+   */
+  public final H serve(String path, Endpoint endpoint) {
+    services.add(path, endpoint);
+    return self();
+  }
+
+  /**
+   * Removes the service at {@code path} from the index. It can still be called. The host refuses to
+   * start with a path without a service.
+   */
+  public final H unlisted(String path) {
+    services.unlist(path);
+    return self();
+  }
+
+  /**
+   * Starts with some operations switched off. The host refuses to start with a path without a
+   * service, and with operations that are not there.
+   *
+   * @param operations names of operations; no name means all at that path
+   */
+  public final H switchOff(String path, String... operations) {
+    services.switchOff(path, operations);
+    return self();
+  }
+
+  /** Sets the URL under which callers reach this host; every WSDL document contains it. */
+  public final H publicUrl(URI url) {
+    publicUrl = url;
+    return self();
+  }
+
+  /**
+   * Sets whether services have a test page. By default they have one only for callers on this
+   * machine, and only without a public URL.
+   */
+  public final H testPage(boolean on) {
+    testPage = on;
+    return self();
+  }
+
+  /**
+   * Sets the folder in which the test page saves checks, each in its own file. It is created when
+   * the first check is saved. Without a folder the page only offers checks for download.
+   */
+  public final H checks(Path folder) {
+    checks = folder;
+    return self();
+  }
+
+  /**
+   * Sets whether the test page shows the last exchanges of all callers with their envelopes; by
+   * default it does not. Without a test page no exchanges are kept.
+   */
+  public final H keepExchanges(boolean on) {
+    keepsExchanges = on;
+    return self();
+  }
+
+  /**
+   * Keeps each of the last {@code most} exchanges of all callers, for the code that started the
+   * host; for tests, since it costs time and memory.
+   *
+   * @param most 1 at least
+   */
+  public final H recordExchanges(int most) {
+    if (most < 1) {
+      throw new IllegalArgumentException("at least 1 exchange is recorded, not " + most);
+    }
+    keptExchanges = most;
+    return self();
+  }
+
+  /**
+   * Sets a limit that is a count or a size. The defaults are in docs/limits.md.
+   *
+   * @param value inclusive; 1 at least
+   * @throws IllegalArgumentException when it is out of range, or the limit is a time
+   */
+  public final H limit(Limit limit, long value) {
+    limits = limits.with(limit, value);
+    return self();
+  }
+
+  /**
+   * Sets a limit that is a time: {@link Limit#READ_TIME}, {@link Limit#CALL_TIME} or {@link
+   * Limit#IDLE_TIME}.
+   *
+   * @param time inclusive; one millisecond to 24 days
+   * @throws IllegalArgumentException when it is out of range, or the limit is not a time
+   */
+  public final H limit(Limit limit, Duration time) {
+    limits = limits.with(limit, time);
+    return self();
+  }
+
+  /**
+   * Sets whether elements may come in any order and unknown ones are ignored; by default messages
+   * must conform to the published schema.
+   */
+  public final H lenient(boolean on) {
+    isLenient = on;
+    return self();
+  }
+
+  /**
+   * Names addresses that forward the requests of many callers, such as a proxy: only the limits for
+   * all callers apply to them, not those per address.
+   *
+   * @param addresses as numbers, such as {@code 192.0.2.10}
+   * @throws IllegalArgumentException when one is no such address
+   */
+  public final H proxies(String... addresses) {
+    for (String address : addresses) {
+      proxies.add(Addresses.number(address));
+    }
+    return self();
+  }
+
+  /**
+   * Names proxies that are trusted to say where requests come from: by {@code Forwarded} (RFC 7239)
+   * or {@code X-Forwarded-For}, {@code -Proto}, {@code -Host}, {@code -Port} and {@code -Prefix},
+   * and by {@code Client-Cert} (RFC 9440). They must remove these headers from what their clients
+   * send. The limits per address apply to the clients, not to these proxies.
+   *
+   * @param addresses as numbers, such as {@code 192.0.2.10}
+   * @throws IllegalArgumentException when one is no such address
+   */
+  public final H trustedProxies(String... addresses) {
+    for (String address : addresses) {
+      trustedProxies.add(Addresses.number(address));
+    }
+    return proxies(addresses);
+  }
+
+  /**
+   * Sets whether the limits per address also apply to loopback addresses; by default they do not,
+   * because a proxy may run on the same machine.
+   */
+  public final H shareLoopback(boolean on) {
+    sharesLoopback = on;
+    return self();
+  }
+
+  /**
+   * Sets who knows the callers. From then on every operation needs a caller, who sends a name and a
+   * password by HTTP Basic, unless it is open to {@link org.calmanchor.annotations.Role#ANYONE};
+   * and of operations that name roles, one of these. WSDL documents and the index stay open.
+   */
+  public final H callers(Callers callers) {
+    return callers(this.callers.withPasswords(callers));
+  }
+
+  /**
+   * Sets everything by which callers are known, such as bearer tokens and client certificates. Any
+   * one way is enough; credentials that are wrong are refused even where none are needed.
+   */
+  public final H callers(CallerSources callers) {
+    this.callers = callers;
+    return self();
+  }
+
+  /**
+   * Sets what the paths begin with at which the host says how it is: {@code /live}, {@code /ready},
+   * {@code /info}. The default is {@code /health}.
+   *
+   * @throws IllegalArgumentException when it is no path
+   */
+  public final H healthPath(String path) {
+    healthPath = Health.requirePath(path);
+    return self();
+  }
+
+  /** Adds something that can say that the host is not ready, such as a database that is away. */
+  public final H ready(Readiness part) {
+    readiness.add(part);
+    return self();
+  }
+
+  /**
+   * Sets how long calls may take to end when the host stops; then they are broken off. The default
+   * is 15 seconds.
+   *
+   * @throws IllegalArgumentException when it is negative
+   */
+  public final H stopTime(Duration time) {
+    stopTime = requireTime(time);
+    return self();
+  }
+
+  /**
+   * Checks a time, and returns it.
+   *
+   * @throws IllegalArgumentException when it is negative
+   */
+  protected static Duration requireTime(Duration time) {
+    if (time.isNegative()) {
+      throw new IllegalArgumentException("a time is not negative: " + time);
+    }
+    return time;
+  }
+
+  /** Adds an interceptor around each call; the first one added is the outermost. */
+  public final H intercept(Interceptor interceptor) {
+    interceptors.add(interceptor);
+    return self();
+  }
+
+  /** Adds a handler of header blocks that are not parameters of an operation. */
+  public final H headerHandler(HeaderHandler handler) {
+    headerHandlers.add(handler);
+    return self();
+  }
+}

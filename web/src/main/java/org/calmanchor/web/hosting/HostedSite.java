@@ -1,0 +1,243 @@
+package org.calmanchor.web.hosting;
+
+import java.util.List;
+import org.calmanchor.core.access.CallerSources;
+import org.calmanchor.core.access.CallerVerification;
+import org.calmanchor.core.access.UsernameTokenSettings;
+import org.calmanchor.core.endpoint.Endpoint;
+import org.calmanchor.core.endpoint.EndpointSettings;
+import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.limits.ExemptAddresses;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.usernametoken.UsernameTokens;
+import org.calmanchor.web.PageAudience;
+import org.calmanchor.web.Site;
+import org.calmanchor.web.SiteSettings;
+import org.calmanchor.web.caller.TransportCallers;
+import org.calmanchor.web.event.ServedExchange;
+import org.calmanchor.web.health.Health;
+import org.calmanchor.web.proxy.TrustedProxies;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The services of a host with everything that they need to run, but the server: it passes each
+ * request to {@link #site}. Safe for any number of threads.
+ */
+public final class HostedSite implements AutoCloseable {
+  private final Health health;
+  private final EndpointSettings serving;
+  private final ExemptAddresses exempt;
+  private final boolean isReloaded;
+  private final ServiceLifecycle lifecycle;
+  private final StartedParts parts = new StartedParts();
+  private volatile Site site;
+
+  /**
+   * What a server knows about the place of a site.
+   *
+   * @param boundAddress what the server was told to listen at; null for loopback, or if it is not
+   *     known
+   * @param pages who sees test pages, unless the settings say it
+   * @param isReloaded whether services will be replaced, which pages then follow
+   * @param hasHealth whether the site says how it is; if not, that is asked elsewhere
+   */
+  public record Place(
+      @Nullable String boundAddress, PageAudience pages, boolean isReloaded, boolean hasHealth) {}
+
+  /**
+   * Prepares a site. Its services are not started yet.
+   *
+   * @throws IllegalArgumentException when an operation is for certain callers and the host knows
+   *     none, or something that is switched off or not listed is not there
+   */
+  public static HostedSite of(HostSettings<?> settings, Health health, Place place) {
+    settings.services.requireStates();
+    if (!settings.callers.isAny()) {
+      settings.services.requireNoCallers();
+    }
+    return new HostedSite(settings, health, place);
+  }
+
+  private HostedSite(HostSettings<?> settings, Health health, Place place) {
+    this.health = health;
+    this.exempt = settings.exempt();
+    this.isReloaded = place.isReloaded();
+    this.lifecycle = settings.services.lifecycle();
+    try {
+      RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
+      CallerSources callers = settings.callers;
+      CallerVerification verification =
+          callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
+      this.serving = serving(settings, verification, calls);
+      SiteSettings.Builder site = site(settings, place, verification, calls);
+      this.site =
+          new Site(
+              settings.services.with(serving),
+              site.health(place.hasHealth() ? health : null).build());
+    } catch (RuntimeException | Error failed) {
+      parts.close();
+      throw failed;
+    }
+  }
+
+  private static SiteSettings.Builder site(
+      HostSettings<?> settings,
+      Place place,
+      @Nullable CallerVerification verification,
+      RunningCalls calls) {
+    return SiteSettings.of(calls)
+        .reachedAt(settings.publicUrl, place.boundAddress())
+        .pages(audience(settings, place), settings.checks)
+        .exchanges(settings.keepsExchanges, settings.keptExchanges)
+        .compressionRatio(settings.limits.value(Limit.COMPRESSION_RATIO))
+        .reloaded(place.isReloaded())
+        .callers(verification == null ? null : new TransportCallers(verification))
+        .trustedProxies(new TrustedProxies(settings.trustedProxies));
+  }
+
+  private static PageAudience audience(HostSettings<?> settings, Place place) {
+    Boolean said = settings.testPage;
+    if (said != null) {
+      return said ? PageAudience.EVERYBODY : PageAudience.NOBODY;
+    }
+    return settings.publicUrl == null ? place.pages() : PageAudience.NOBODY;
+  }
+
+  private static EndpointSettings serving(
+      HostSettings<?> settings, @Nullable CallerVerification verification, RunningCalls calls) {
+    UsernameTokenSettings tokens = settings.callers.usernameTokens();
+    return new EndpointSettings(
+        settings.limits,
+        settings.isLenient,
+        settings.interceptors,
+        settings.headerHandlers,
+        settings.callers,
+        verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),
+        calls);
+  }
+
+  /**
+   * Starts the objects of the services; {@link #close} closes them.
+   *
+   * @throws IllegalStateException when one fails; those before it are closed
+   */
+  public void start() {
+    lifecycle.start(new ServiceLifecycle());
+    parts.services(lifecycle, calls());
+  }
+
+  /** From now on requests are answered, so that the host is ready if its services are. */
+  public void serving() {
+    health.serving(lifecycle.readiness());
+  }
+
+  /** The site that answers requests now; reloads and switches replace it. */
+  public Site site() {
+    return site;
+  }
+
+  /** Says how the host is. */
+  public Health health() {
+    return health;
+  }
+
+  /** The calls that are running. */
+  public RunningCalls calls() {
+    return serving.calls();
+  }
+
+  /** The limits of calls. */
+  public Limits limits() {
+    return serving.limits();
+  }
+
+  /** The addresses that have no limit of their own. */
+  public ExemptAddresses exempt() {
+    return exempt;
+  }
+
+  /**
+   * The exchanges that have ended, the oldest first; none unless they are recorded. Waits a second
+   * at most for calls whose answers are being sent.
+   *
+   * @throws InterruptedException when this thread is interrupted meanwhile
+   */
+  public List<ServedExchange> exchanges() throws InterruptedException {
+    return site.exchanges();
+  }
+
+  /**
+   * Switches operations off: their callers get a fault that says so, and the index and the
+   * service's page show it. Running calls end normally; the WSDL does not change.
+   *
+   * @param operations names of operations; no name means all at that path
+   * @throws IllegalArgumentException when there is no such service or operation
+   */
+  public synchronized void switchOff(String path, String... operations) {
+    site = site.switchingOff(path, Switches.off(hosted(path), operations));
+  }
+
+  /**
+   * Switches operations on again.
+   *
+   * @param operations names of operations; no name means all at that path
+   * @throws IllegalArgumentException when there is no such service or operation
+   */
+  public synchronized void switchOn(String path, String... operations) {
+    site = site.switchingOff(path, Switches.on(hosted(path), operations));
+  }
+
+  private Endpoint hosted(String path) {
+    return site.hosted(path).endpoint();
+  }
+
+  /**
+   * Serves other services from now on. Running calls end normally on the former ones, whose objects
+   * are closed then.
+   *
+   * @param changes what has changed, for the test pages
+   * @throws RuntimeException when they cannot be served; the former ones go on then
+   */
+  public void replaceServices(HostSettings<?> settings, String changes) {
+    if (!isReloaded) {
+      throw new IllegalStateException("this host was not told that its services are replaced");
+    }
+    HostedServices services = settings.services;
+    services.requireStates();
+    if (!serving.callers().isAny()) {
+      services.requireNoCallers();
+    }
+    ServiceLifecycle former = parts.services();
+    services.lifecycle().start(former);
+    try {
+      reload(services, changes);
+    } catch (RuntimeException | Error failed) {
+      services.lifecycle().closeAllBut(former);
+      throw failed;
+    }
+  }
+
+  private synchronized void reload(HostedServices services, String changes) {
+    site = site.reloaded(services.with(serving), changes);
+    health.serving(services.lifecycle().readiness());
+    parts.replace(services.lifecycle());
+  }
+
+  /**
+   * Shows on open test pages why services could not be replaced. The former ones go on.
+   *
+   * @throws IllegalStateException when nobody said that services are replaced
+   */
+  public synchronized void reloadFailed(String problems) {
+    site = site.reloadFailed(problems);
+  }
+
+  /** Closes the objects of the services, and all else that was started. */
+  @Override
+  public void close() {
+    health.stopping();
+    site.stopEvents();
+    parts.close();
+  }
+}
