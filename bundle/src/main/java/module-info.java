@@ -1,4 +1,4 @@
-/** Runnable jars and folders from a project's classes. */
+/** Runnable jars, folders and WARs from a project's classes. */
 module org.calmanchor.bundle {
   requires static transitive org.jspecify;
 

@@ -1,6 +1,7 @@
 package org.calmanchor.bundle;
 
 import java.io.BufferedOutputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
@@ -52,6 +53,31 @@ final class BundleFiles {
   /** Writes a jar beside its place first, so that nobody finds a half of it. */
   static void writeJar(
       Path file, Application application, MergedEntries entries, boolean isRunnable) {
+    try {
+      Path next = file.resolveSibling("." + file.getFileName() + ".new");
+      try {
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(next), BUFFER)) {
+          write(out, manifest(application, entries, isRunnable), entries.all());
+        }
+        Files.move(next, file, StandardCopyOption.REPLACE_EXISTING);
+      } finally {
+        Files.deleteIfExists(next);
+      }
+    } catch (IOException unwritable) {
+      throw new BundleException(
+          file + " cannot be written: " + unwritable.getMessage(), unwritable);
+    }
+  }
+
+  /** The bytes of a jar that goes into another one. */
+  static byte[] jarBytes(Application application, MergedEntries entries) throws IOException {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    write(bytes, manifest(application, entries, false), entries.all());
+    return bytes.toByteArray();
+  }
+
+  private static Manifest manifest(
+      Application application, MergedEntries entries, boolean isRunnable) {
     Manifest manifest = new Manifest();
     Attributes main = manifest.getMainAttributes();
     main.put(Attributes.Name.MANIFEST_VERSION, "1.0");
@@ -65,24 +91,12 @@ final class BundleFiles {
     if (entries.hasVersions()) {
       main.put(Attributes.Name.MULTI_RELEASE, "true");
     }
-    try {
-      Path next = file.resolveSibling("." + file.getFileName() + ".new");
-      try {
-        write(next, manifest, entries.all());
-        Files.move(next, file, StandardCopyOption.REPLACE_EXISTING);
-      } finally {
-        Files.deleteIfExists(next);
-      }
-    } catch (IOException unwritable) {
-      throw new BundleException(
-          file + " cannot be written: " + unwritable.getMessage(), unwritable);
-    }
+    return manifest;
   }
 
-  private static void write(Path file, Manifest manifest, Map<String, byte[]> entries)
+  private static void write(OutputStream out, Manifest manifest, Map<String, byte[]> entries)
       throws IOException {
-    try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file), BUFFER);
-        JarOutputStream jar = new JarOutputStream(out)) {
+    try (JarOutputStream jar = new JarOutputStream(out)) {
       jar.putNextEntry(entry("META-INF/MANIFEST.MF"));
       manifest.write(jar);
       jar.closeEntry();

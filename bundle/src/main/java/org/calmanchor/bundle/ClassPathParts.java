@@ -20,10 +20,13 @@ import java.util.Map;
  */
 record ClassPathParts(
     List<Path> application, List<Path> runtime, boolean hasOwnLog, List<String> notes) {
+  /** The container has it, and does not want another one. */
+  private static final String OF_CONTAINER = "jakarta.servlet";
+
   private static final String LOG_PROVIDER = "META-INF/services/org.slf4j.spi.SLF4JServiceProvider";
 
-  static ClassPathParts of(Application application, ClassLoader loader) {
-    Map<String, Path> runtime = new LinkedHashMap<>(RuntimeParts.find(loader));
+  static ClassPathParts of(Application application, ClassLoader loader, RuntimeParts.Place place) {
+    Map<String, Path> runtime = new LinkedHashMap<>(RuntimeParts.find(loader, place));
     List<Path> own = new ArrayList<>();
     List<String> notes = new ArrayList<>();
     for (Path entry : application.classPath()) {
@@ -32,6 +35,9 @@ record ClassPathParts(
       }
       String module = Files.isDirectory(entry) ? null : RuntimeParts.moduleOf(entry);
       Path part = module == null ? null : runtime.get(module);
+      if (part == null && OF_CONTAINER.equals(module) && place == RuntimeParts.Place.CONTAINER) {
+        continue;
+      }
       if (part == null) {
         own.add(entry);
       } else if (Files.isRegularFile(part)
@@ -66,5 +72,27 @@ record ClassPathParts(
     List<Path> all = new ArrayList<>(application);
     all.addAll(runtime);
     return all;
+  }
+
+  /** The jars that are copied as they are, by the names that they get. */
+  Map<String, Path> jars() {
+    Map<String, Path> jars = new LinkedHashMap<>();
+    for (Path root : all()) {
+      if (Files.isRegularFile(root)) {
+        String name = root.getFileName().toString();
+        for (int i = 2; jars.containsKey(name); i++) {
+          name = root.getFileName().toString().replaceFirst("(\\.jar)?$", "-" + i + ".jar");
+        }
+        jars.put(name, root);
+      }
+    }
+    return jars;
+  }
+
+  /** The contents of the folders, merged. */
+  MergedEntries folders() {
+    MergedEntries entries = new MergedEntries();
+    all().stream().filter(Files::isDirectory).forEach(root -> BundleFiles.addAll(entries, root));
+    return entries;
   }
 }

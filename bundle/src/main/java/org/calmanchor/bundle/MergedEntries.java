@@ -26,7 +26,7 @@ import java.util.stream.Stream;
 final class MergedEntries {
   private static final Pattern LEFT_OUT =
       Pattern.compile(
-          "META-INF/(MANIFEST\\.MF|INDEX\\.LIST|[^/]+\\.(SF|RSA|DSA|EC))"
+          "META-INF/(MANIFEST\\.MF|INDEX\\.LIST|[^/]+\\.(SF|RSA|DSA|EC)|calm-anchor/\\w+-parts\\.txt)"
               + "|(META-INF/versions/\\d+/)?module-info\\.class");
   private static final Pattern LICENSE =
       Pattern.compile("(?i)(META-INF/)?(LICEN[SC]E|NOTICE|DEPENDENCIES)[^/]*");
@@ -70,6 +70,11 @@ final class MergedEntries {
         }
       }
     }
+  }
+
+  /** Adds a file as it is. */
+  void put(String name, byte[] content) {
+    entries.put(name, content);
   }
 
   /** Adds a file of the bundle itself, which replaces every other one. */

@@ -8,7 +8,6 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -35,7 +34,7 @@ public final class RunnableFolder {
   private RunnableFolder(Application application, Path folder, ClassLoader loader) {
     this.application = application;
     this.folder = folder;
-    this.parts = ClassPathParts.of(application, loader);
+    this.parts = ClassPathParts.of(application, loader, RuntimeParts.Place.OWN_SERVER);
   }
 
   /**
@@ -54,7 +53,7 @@ public final class RunnableFolder {
       Path libraries = folder.resolve("lib");
       Files.createDirectories(libraries);
       List<String> jars = new ArrayList<>();
-      for (Map.Entry<String, Path> jar : jars().entrySet()) {
+      for (Map.Entry<String, Path> jar : parts.jars().entrySet()) {
         Files.copy(
             jar.getValue(), libraries.resolve(jar.getKey()), StandardCopyOption.REPLACE_EXISTING);
         jars.add(jar.getKey());
@@ -74,27 +73,9 @@ public final class RunnableFolder {
     return new Bundled(written, notes);
   }
 
-  /** The jars that are copied as they are, by the names that they get. */
-  private Map<String, Path> jars() {
-    Map<String, Path> jars = new LinkedHashMap<>();
-    for (Path root : parts.all()) {
-      if (Files.isRegularFile(root)) {
-        String name = root.getFileName().toString();
-        for (int i = 2; jars.containsKey(name); i++) {
-          name = root.getFileName().toString().replaceFirst("(\\.jar)?$", "-" + i + ".jar");
-        }
-        jars.put(name, root);
-      }
-    }
-    return jars;
-  }
-
   /** Everything that is not in a jar yet. */
   private String writeApplicationJar(Path libraries) {
-    MergedEntries entries = new MergedEntries();
-    parts.all().stream()
-        .filter(Files::isDirectory)
-        .forEach(root -> BundleFiles.addAll(entries, root));
+    MergedEntries entries = parts.folders();
     Application withoutFile =
         new Application(
             application.name(),

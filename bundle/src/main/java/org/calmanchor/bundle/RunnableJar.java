@@ -15,7 +15,7 @@ public final class RunnableJar {
    * @throws BundleException when something cannot be read or written
    */
   public static Bundled write(Application application, Path file, ClassLoader loader) {
-    ClassPathParts parts = ClassPathParts.of(application, loader);
+    ClassPathParts parts = ClassPathParts.of(application, loader, RuntimeParts.Place.OWN_SERVER);
     MergedEntries entries = new MergedEntries();
     parts.all().forEach(root -> BundleFiles.addAll(entries, root));
     BundleFiles.describe(application, parts.hasOwnLog(), entries);

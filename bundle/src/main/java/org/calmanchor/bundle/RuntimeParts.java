@@ -33,12 +33,36 @@ final class RuntimeParts {
 
   private RuntimeParts() {}
 
+  /** What the services of a bundle run on. */
+  enum Place {
+    /** A server of their own. */
+    OWN_SERVER("launch"),
+    /** A servlet container. */
+    CONTAINER("servlet");
+
+    private final String name;
+
+    Place(String name) {
+      this.name = name;
+    }
+
+    /** The module that the others are for. */
+    String module() {
+      return "org.calmanchor." + name;
+    }
+
+    /** The list of the other modules, which its build has written. */
+    String list() {
+      return "META-INF/calm-anchor/" + name + "-parts.txt";
+    }
+  }
+
   /**
    * The parts by the names of their modules.
    *
    * @throws BundleException when one is missing
    */
-  static Map<String, Path> find(ClassLoader loader) {
+  static Map<String, Path> find(ClassLoader loader, Place place) {
     Map<String, Path> there = new LinkedHashMap<>();
     for (Path root : roots(loader)) {
       String name = moduleOf(root);
@@ -47,7 +71,7 @@ final class RuntimeParts {
       }
     }
     Map<String, Path> parts = new LinkedHashMap<>();
-    for (String name : names()) {
+    for (String name : names(loader, place)) {
       Path part = there.get(name);
       if (part == null) {
         throw new BundleException(
@@ -72,12 +96,14 @@ final class RuntimeParts {
     }
   }
 
-  private static List<String> names() {
-    try (InputStream list = RuntimeParts.class.getResourceAsStream("runtime.txt")) {
+  private static List<String> names(ClassLoader loader, Place place) {
+    List<String> names = new ArrayList<>(List.of(place.module(), LOG));
+    try (InputStream list = loader.getResourceAsStream(place.list())) {
       String text =
           new String(
-              Objects.requireNonNull(list, "runtime.txt").readAllBytes(), StandardCharsets.UTF_8);
-      return MODULE.matcher(text).results().map(found -> found.group(1)).toList();
+              Objects.requireNonNull(list, place.list()).readAllBytes(), StandardCharsets.UTF_8);
+      MODULE.matcher(text).results().map(found -> found.group(1)).forEach(names::add);
+      return names;
     } catch (IOException unreadable) {
       throw new UncheckedIOException(unreadable);
     }

@@ -79,7 +79,7 @@ public final class ConfiguredServices {
   }
 
   /** The settings that were given, but that only a server of its own can be told. */
-  public List<Setting<?>> ofServer() {
+  public static List<Setting<?>> ofServer(Configuration configuration) {
     return OF_SERVER.stream()
         .filter(each -> configuration.source(each).kind() != Source.Kind.DEFAULT)
         .toList();

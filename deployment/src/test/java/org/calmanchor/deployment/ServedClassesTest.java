@@ -83,7 +83,7 @@ final class ServedClassesTest {
     Configuration configuration =
         BundledConfiguration.inContainer(
             getClass().getClassLoader(), Map.of("port", "8443", "lenient", "true"));
-    assertThat(ConfiguredServices.of(configuration).ofServer())
+    assertThat(ConfiguredServices.ofServer(configuration))
         .extracting(Setting::name)
         .containsExactly("port");
     assertThatExceptionOfType(ConfigurationException.class)

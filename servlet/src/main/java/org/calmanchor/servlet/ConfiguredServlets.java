@@ -37,7 +37,7 @@ final class ConfiguredServlets {
    */
   static ServletHost settings(Configuration configuration, List<ServedClasses.Wanted> wanted) {
     ConfiguredServices configured = ConfiguredServices.of(configuration);
-    for (Setting<?> setting : configured.ofServer()) {
+    for (Setting<?> setting : ConfiguredServices.ofServer(configuration)) {
       LOG.warn(
           "{} ({}) has no effect here: the container decides about it",
           setting,

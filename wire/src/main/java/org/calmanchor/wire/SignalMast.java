@@ -81,6 +81,13 @@ public class SignalMast {
     return CompletableFuture.supplyAsync(() -> lose(after), inMillis(50));
   }
 
+  /** Gives that many signals, and then none for a while, whatever others want. */
+  @Operation
+  public Stream<Signal> stall(int after, int millis) {
+    return IntStream.rangeClosed(0, after)
+        .mapToObj(number -> number < after ? signal(number) : new Signal(number, jam(millis)));
+  }
+
   private static Signal signal(int number) {
     return new Signal(number, FLAGS.repeat(LINES));
   }

@@ -13,6 +13,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -40,7 +41,7 @@ abstract class WireSuite {
   private static final String CONFIGURATION =
       """
       services: [/signals=org.calmanchor.wire.SignalMast, /pilots=org.calmanchor.wire.PilotStation]
-      callers: callers.yaml
+      callers: "%s"
       test-page: true
       keep-exchanges: true
       limits: {call-time: 1s, read-time: 1s, body-bytes: 100000, calls: 20}
@@ -89,7 +90,9 @@ abstract class WireSuite {
   void startServer(@TempDir Path folder) throws Exception {
     CallersFile.add(
         folder.resolve("callers.yaml"), new Caller("saltmere-bridge", Set.of("pilot")), PASSWORD);
-    Files.writeString(folder.resolve("calm-anchor.yaml"), CONFIGURATION);
+    Files.writeString(
+        folder.resolve("calm-anchor.yaml"),
+        CONFIGURATION.formatted(folder.resolve("callers.yaml")));
     server = start(folder);
   }
 
@@ -232,8 +235,7 @@ abstract class WireSuite {
               .bytes(packed.toByteArray())
               .reply();
       assertThat(reply.header("Content-Encoding")).isEqualTo("gzip");
-      try (GZIPInputStream in =
-          new GZIPInputStream(new ByteArrayInputStream(reply.bytes()))) {
+      try (GZIPInputStream in = new GZIPInputStream(new ByteArrayInputStream(reply.bytes()))) {
         assertThat(new String(in.readAllBytes(), StandardCharsets.UTF_8))
             .contains("<tns:number>99</tns:number>");
       }
@@ -308,6 +310,26 @@ abstract class WireSuite {
       Reply reply = call(call);
       assertThat(reply.status()).as(call).isEqualTo(500);
       assertThat(reply.body()).contains("Fault").doesNotContain("fallen");
+    }
+  }
+
+  @Test
+  void aMethodThatTakesTooLongAfterItsAnswerHasBegunIsCutOff() throws Exception {
+    String message = message("stall after 1000</after><millis>2500</millis><after>");
+    Reply reply = ask("POST", SIGNALS, message.replace("<after></after>", ""), XML);
+    assertThat(reply.status()).isEqualTo(200);
+    assertThat(reply.isWhole()).isFalse();
+    assertThat(reply.body()).contains(">800<").doesNotContain("Envelope>");
+  }
+
+  @Test
+  void anAnswerThatNobodyReadsIsCutOff() throws Exception {
+    String message = message("watch count 50000");
+    try (Connection connection = new Connection(server.base())) {
+      connection.head("POST", SIGNALS, XML, "Content-Length: " + message.length());
+      connection.text(message);
+      TimeUnit.MILLISECONDS.sleep(4_000);
+      assertThat(connection.reply().isWhole()).isFalse();
     }
   }
 

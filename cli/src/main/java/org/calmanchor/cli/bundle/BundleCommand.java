@@ -7,11 +7,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
 import org.calmanchor.bundle.Application;
 import org.calmanchor.bundle.BundleException;
 import org.calmanchor.bundle.Bundled;
 import org.calmanchor.bundle.RunnableFolder;
 import org.calmanchor.bundle.RunnableJar;
+import org.calmanchor.bundle.WebArchive;
 import org.calmanchor.cli.Subcommand;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.classes.UserClasses;
@@ -39,12 +42,11 @@ import picocli.CommandLine.Parameters;
     footer = {
       "",
       "Example:  calm-anchor bundle --jar target/harbor.jar",
+      "          calm-anchor bundle --war target/harbor.war",
       "          calm-anchor bundle /berths=harbor.BerthDesk --folder target/harbor --config"
           + " production.yaml"
     })
 public final class BundleCommand implements Subcommand {
-  private static final int KILO = 1_000;
-
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
   @Parameters(
@@ -71,6 +73,12 @@ public final class BundleCommand implements Subcommand {
   private @Nullable Path folder;
 
   @Option(
+      names = "--war",
+      paramLabel = "FILE",
+      description = "Write a WAR with everything, for a container of Jakarta Servlet 6 or newer.")
+  private @Nullable Path war;
+
+  @Option(
       names = "--config",
       paramLabel = "FILE",
       description =
@@ -81,7 +89,7 @@ public final class BundleCommand implements Subcommand {
   @Option(
       names = "--name",
       paramLabel = "NAME",
-      description = "The name of the application. Default: that of the jar or folder.")
+      description = "The name of the application. Default: that of the file or folder.")
   private @Nullable String name;
 
   @Option(
@@ -98,10 +106,11 @@ public final class BundleCommand implements Subcommand {
 
   @Override
   public Integer call() {
-    if ((jar == null) == (folder == null)) {
-      throw CommandException.usage("Say what to make: --jar FILE or --folder FOLDER.");
+    List<Path> targets = Stream.of(jar, folder, war).filter(Objects::nonNull).toList();
+    if (targets.size() != 1) {
+      throw CommandException.usage("Say what to make: --jar FILE, --folder FOLDER or --war FILE.");
     }
-    Path target = jar == null ? folder : jar;
+    Path target = targets.get(0);
     requireFree(target);
     PrintWriter out = spec.commandLine().getOut();
     UserClasses classes = classPath.classes();
@@ -116,11 +125,14 @@ public final class BundleCommand implements Subcommand {
           new Application(nameOf(target), version, classes.entries(), served, text);
       ClassLoader loader = BundleCommand.class.getClassLoader();
       Bundled bundled =
-          jar == null
-              ? RunnableFolder.write(application, target, loader)
-              : RunnableJar.write(application, target, loader);
+          war != null
+              ? WebArchive.write(application, target, loader)
+              : jar != null
+                  ? RunnableJar.write(application, target, loader)
+                  : RunnableFolder.write(application, target, loader);
       notes.addAll(bundled.notes());
-      print(bundled, application, notes, configuration, out);
+      BundleReport report = new BundleReport(bundled, application, configuration, notes);
+      report.print(war != null, out);
     } catch (BundleException impossible) {
       throw CommandException.problem(String.valueOf(impossible.getMessage()));
     }
@@ -150,7 +162,12 @@ public final class BundleCommand implements Subcommand {
     if (name != null) {
       return name;
     }
-    return target.toAbsolutePath().normalize().getFileName().toString().replaceFirst("\\.jar$", "");
+    return target
+        .toAbsolutePath()
+        .normalize()
+        .getFileName()
+        .toString()
+        .replaceFirst("\\.[jw]ar$", "");
   }
 
   /** The configuration that goes into the bundle; null if there is none. */
@@ -187,53 +204,5 @@ public final class BundleCommand implements Subcommand {
       lines.add(each.path() + "=" + each.type().getName());
     }
     return lines;
-  }
-
-  private static void print(
-      Bundled bundled,
-      Application application,
-      List<String> notes,
-      Configuration configuration,
-      PrintWriter out) {
-    for (Path each : bundled.files()) {
-      out.println("  " + each + size(each));
-    }
-    notes.forEach(note -> out.println("Note: " + note));
-    application.services().forEach(each -> out.println("  hosts " + each.replace("=", "  ")));
-    Path first = bundled.files().get(0);
-    boolean isJar = first.toString().endsWith(".jar");
-    out.println();
-    out.println(
-        "Start it:          "
-            + (isJar
-                ? "java -jar " + first
-                : first.resolveSibling("bin").resolve(application.name())));
-    out.println("See that it is up: curl -f " + readyAddress(configuration));
-    out.flush();
-  }
-
-  /** Where the bundle says that it is ready, unless it is told another port later. */
-  private static String readyAddress(Configuration configuration) {
-    boolean isTls =
-        configuration.find(Settings.TLS).isPresent()
-            || configuration.find(Settings.TLS_STORE).isPresent();
-    boolean hasPort = configuration.find(Settings.HEALTH_PORT).isPresent();
-    long port =
-        configuration
-            .find(Settings.HEALTH_PORT)
-            .orElseGet(() -> configuration.value(Settings.PORT));
-    return (isTls && !hasPort ? "https" : "http")
-        + "://localhost:"
-        + port
-        + configuration.value(Settings.HEALTH_PATH)
-        + "/ready";
-  }
-
-  private static String size(Path path) {
-    try {
-      return Files.isRegularFile(path) ? "  " + (Files.size(path) + KILO - 1) / KILO + " kB" : "";
-    } catch (IOException gone) {
-      throw CommandException.problem(path + " cannot be read: " + gone.getMessage());
-    }
   }
 }

@@ -1,0 +1,37 @@
+package org.calmanchor.wire;
+
+import java.io.BufferedReader;
+import java.io.InputStreamReader;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** A runnable jar that is started as users start it. */
+final class BundledJarWireTest extends WireSuite {
+  private static final Pattern INDEX = Pattern.compile("Index\\s+(http://\\S+)/");
+
+  @Override
+  Server start(Path folder) throws Exception {
+    Path java = Path.of(System.getProperty("java.home"), "bin", "java");
+    Process process =
+        new ProcessBuilder(java.toString(), "-jar", Bundles.jar(folder).toString(), "--port=0")
+            .redirectError(folder.resolve("signals.err").toFile())
+            .start();
+    BufferedReader out =
+        new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+    for (String line = out.readLine(); line != null; line = out.readLine()) {
+      Matcher index = INDEX.matcher(line);
+      if (index.find()) {
+        return new Server(
+            URI.create(index.group(1)),
+            () -> {
+              process.destroy();
+              process.waitFor();
+            });
+      }
+    }
+    throw new IllegalStateException("the jar did not start");
+  }
+}
