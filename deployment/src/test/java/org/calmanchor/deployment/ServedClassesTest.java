@@ -91,6 +91,6 @@ final class ServedClassesTest {
             () ->
                 BundledConfiguration.inContainer(
                     getClass().getClassLoader(), Map.of("lenent", "true")))
-        .withMessageContaining("lenent: there is no such setting. Did you mean lenient?");
+        .withMessageContaining("lenent: there is no such setting. Did you mean \"lenient\"?");
   }
 }

@@ -65,6 +65,16 @@ final class ServletExchange implements HttpRequest, HttpResponse {
     return isBelow ? request.getContextPath() + request.getServletPath() : request.getContextPath();
   }
 
+  /** Whether the request names the place of the site without the slash of its index. */
+  boolean isAtPrefix() {
+    return !prefix.isEmpty() && request.getRequestURI().equals(prefix);
+  }
+
+  /** What stands behind the last slash of the prefix. */
+  String lastOfPrefix() {
+    return prefix.substring(prefix.lastIndexOf('/') + 1);
+  }
+
   @Override
   public String method() {
     return request.getMethod();

@@ -86,6 +86,12 @@ public final class SoapServlet extends HttpServlet {
       return;
     }
     ServletExchange exchange = new ServletExchange(request, response);
+    if (exchange.isAtPrefix()) {
+      // Relative references of the index need the slash; this one is right behind proxies, too.
+      response.setStatus(HttpServletResponse.SC_FOUND);
+      response.setHeader("Location", exchange.lastOfPrefix() + "/");
+      return;
+    }
     CompletableFuture<Void> handled;
     try {
       handled = hosted().site().handle(exchange, exchange).toCompletableFuture();

@@ -46,7 +46,7 @@ final class Connection implements AutoCloseable {
   /** Sends the head of a request; {@code target} comes after the base; headers are lines. */
   Connection head(String method, String target, String... headers) throws IOException {
     StringBuilder head = new StringBuilder(method);
-    head.append(' ').append(base.getRawPath()).append(target).append(" HTTP/1.1\r\n");
+    head.append(" ").append(base.getRawPath()).append(target).append(" HTTP/1.1\r\n");
     boolean namesHost = false;
     for (String header : headers) {
       namesHost |= header.startsWith("Host:");

@@ -44,7 +44,7 @@ abstract class WireSuite {
       callers: "%s"
       test-page: true
       keep-exchanges: true
-      limits: {call-time: 1s, read-time: 1s, body-bytes: 100000, calls: 20}
+      limits: {call-time: 0.8s, read-time: 0.8s, body-bytes: 100000, calls: 20}
       """;
 
   /**
@@ -74,9 +74,9 @@ abstract class WireSuite {
       POST|/signals|Content-Type: text/xml|dip vessel Patient Otter| 500 vessel>Patient Otter</
       POST|/signals|Content-Type: text/xml|later millis 100| 200 hoisted later
       POST|/signals|Content-Type: text/xml|drag millis 10| 200 dragged
-      POST|/signals|Content-Type: text/xml|drag millis 9000| 500 did not answer within 1000 ms
-      POST|/signals|Content-Type: text/xml|jam millis 3000| 500 did not answer within 1000 ms
-      POST|/signals|Content-Type: text/xml|later millis 9000| 500 did not answer within 1000 ms
+      POST|/signals|Content-Type: text/xml|drag millis 9000| 500 did not answer within 800 ms
+      POST|/signals|Content-Type: text/xml|jam millis 1500| 500 did not answer within 800 ms
+      POST|/signals|Content-Type: text/xml|later millis 9000| 500 did not answer within 800 ms
       POST|/signals|Content-Type: text/xml|note flags kilo| 202
       POST|/pilots|Content-Type: text/xml|next| 401
       """;
@@ -217,6 +217,18 @@ abstract class WireSuite {
   }
 
   @Test
+  void thePlaceOfTheSiteLeadsToItsIndex() throws Exception {
+    Reply reply = ask("GET", "", "");
+    if (reply.status() == 302) {
+      URI base = server.base();
+      assertThat(base.resolve(reply.header("Location"))).isEqualTo(URI.create(base + "/"));
+    } else {
+      // There is nothing before the slash.
+      assertThat(server.base().getPath()).isEmpty();
+    }
+  }
+
+  @Test
   void compressedMessagesAreUnderstood() throws Exception {
     ByteArrayOutputStream packed = new ByteArrayOutputStream();
     try (GZIPOutputStream gzip = new GZIPOutputStream(packed)) {
@@ -315,7 +327,7 @@ abstract class WireSuite {
 
   @Test
   void aMethodThatTakesTooLongAfterItsAnswerHasBegunIsCutOff() throws Exception {
-    String message = message("stall after 1000</after><millis>2500</millis><after>");
+    String message = message("stall after 1000</after><millis>1500</millis><after>");
     Reply reply = ask("POST", SIGNALS, message.replace("<after></after>", ""), XML);
     assertThat(reply.status()).isEqualTo(200);
     assertThat(reply.isWhole()).isFalse();
@@ -328,7 +340,7 @@ abstract class WireSuite {
     try (Connection connection = new Connection(server.base())) {
       connection.head("POST", SIGNALS, XML, "Content-Length: " + message.length());
       connection.text(message);
-      TimeUnit.MILLISECONDS.sleep(4_000);
+      TimeUnit.MILLISECONDS.sleep(2_000);
       assertThat(connection.reply().isWhole()).isFalse();
     }
   }
@@ -373,7 +385,7 @@ abstract class WireSuite {
           CompletableFuture.supplyAsync(
               () -> {
                 try {
-                  return call("drag millis 700");
+                  return call("drag millis 500");
                 } catch (Exception failed) {
                   throw new AssertionError(failed);
                 }

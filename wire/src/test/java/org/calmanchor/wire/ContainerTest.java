@@ -1,0 +1,175 @@
+package org.calmanchor.wire;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
+
+import jakarta.servlet.ServletContainerInitializer;
+import jakarta.servlet.ServletContext;
+import jakarta.servlet.ServletException;
+import java.io.IOException;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import org.apache.catalina.Context;
+import org.apache.catalina.Wrapper;
+import org.apache.catalina.startup.Tomcat;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
+import org.calmanchor.servlet.FoundServices;
+import org.calmanchor.servlet.ServletHost;
+import org.calmanchor.servlet.SoapServlet;
+import org.calmanchor.wire.Connection.Reply;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** How a container finds services, starts them and stops them. */
+final class ContainerTest {
+  @TempDir private Path folder;
+  private final Tomcat tomcat = new Tomcat();
+
+  @BeforeEach
+  void prepare() {
+    tomcat.setBaseDir(folder.resolve("container").toString());
+    tomcat.setPort(0);
+    tomcat.getConnector().setProperty("address", "127.0.0.1");
+  }
+
+  @AfterEach
+  void stop() throws Exception {
+    tomcat.stop();
+    tomcat.destroy();
+  }
+
+  private Context application() {
+    return tomcat.addContext("/quay", folder.toString());
+  }
+
+  private Reply get(String target, String... headers) throws IOException {
+    URI base = URI.create("http://localhost:" + tomcat.getConnector().getLocalPort() + "/quay");
+    try (Connection connection = new Connection(base)) {
+      return connection.head("GET", target, headers).reply();
+    }
+  }
+
+  private Reply post(String target, String message) throws IOException {
+    URI base = URI.create("http://localhost:" + tomcat.getConnector().getLocalPort() + "/quay");
+    byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
+    try (Connection connection = new Connection(base)) {
+      connection.head("POST", target, "Content-Type: text/xml", "Content-Length: " + bytes.length);
+      return connection.bytes(bytes).reply();
+    }
+  }
+
+  @Test
+  void annotatedClassesAreHostedWithoutADescriptor() throws Exception {
+    application()
+        .addServletContainerInitializer(new FoundServices(), Set.of(SignalMast.class, Chart.class));
+    tomcat.start();
+    assertThat(get("/SignalMast?wsdl").body()).contains("location=\"http://localhost:");
+    assertThat(get("/SignalMast").body()).contains("data-service=\"SignalMast\"");
+    assertThat(get("/").body()).contains("SignalMast").doesNotContain("Chart");
+    assertThat(get("/health/ready").body()).isEqualTo("ready\n");
+    assertThat(get("/others").body()).as("the container's own answer").doesNotContain("SignalMast");
+    assertThat(get("/SignalMast", "X-Forwarded-For: 192.0.2.7").body())
+        .contains("SignalMast is up")
+        .doesNotContain("data-service");
+  }
+
+  /** A service that a container cannot make. */
+  @PortType(namespace = "urn:lanternquay:charts")
+  public static final class Chart implements AutoCloseable {
+    private final CountDownLatch begun = new CountDownLatch(1);
+    private final List<String> events = new ArrayList<>();
+
+    /** Creates a chart of a coast. */
+    public Chart(String coast) {
+      events.add(coast);
+    }
+
+    /** Takes its time. */
+    @Operation
+    public String plot() throws InterruptedException {
+      begun.countDown();
+      Thread.sleep(500);
+      events.add("plotted");
+      return "plotted";
+    }
+
+    @Override
+    public void close() {
+      events.add("closed");
+    }
+  }
+
+  @Test
+  void anApplicationAddsItsOwnObjects() throws Exception {
+    Chart chart = new Chart("Saltmere");
+    application()
+        .addServletContainerInitializer(
+            (types, context) -> ServletHost.inContainer().serve("/charts", chart).addTo(context),
+            Set.of());
+    tomcat.start();
+    String message =
+        """
+        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>\
+        <plot xmlns="urn:lanternquay:charts"/></e:Body></e:Envelope>""";
+    CompletableFuture<Reply> call =
+        CompletableFuture.supplyAsync(
+            () -> {
+              try {
+                return post("/charts", message);
+              } catch (IOException failed) {
+                throw new AssertionError(failed);
+              }
+            });
+    chart.begun.await();
+    tomcat.getHost().findChildren()[0].stop();
+    assertThat(call.join().body()).contains("plotted");
+    assertThat(chart.events).containsExactly("Saltmere", "plotted", "closed");
+    assertThat(Thread.getAllStackTraces().keySet())
+        .extracting(Thread::getName)
+        .doesNotContain("calm-anchor-watch");
+  }
+
+  @Test
+  void theDescriptorHasSettingsByTheirNames() throws Exception {
+    start(Map.of("services", "/signals=" + SignalMast.class.getName(), "test-page", "false"));
+    assertThat(get("/soap/signals").body()).contains("SignalMast is up");
+    assertThat(get("/soap").header("Location")).isEqualTo("soap/");
+  }
+
+  private Wrapper start(Map<String, String> parameters) throws Exception {
+    Context application = application();
+    Wrapper servlet = Tomcat.addServlet(application, "services", SoapServlet.class.getName());
+    parameters.forEach(servlet::addInitParameter);
+    servlet.setAsyncSupported(true);
+    application.addServletMappingDecoded("/soap/*", "services");
+    // The descriptor decides: nothing else is looked for.
+    application.addServletContainerInitializer(new FoundServices(), Set.of(SignalMast.class));
+    tomcat.start();
+    assertThat(get("/SignalMast?wsdl").status()).isEqualTo(404);
+    return servlet;
+  }
+
+  @Test
+  void mistakesAreToldAtTheStart() throws Exception {
+    Wrapper none = start(Map.of("lenent", "true"));
+    assertThatExceptionOfType(ServletException.class)
+        .isThrownBy(none::load)
+        .withMessageContaining("lenent: there is no such setting. Did you mean \"lenient\"?");
+    ServletContext context = ((Context) none.getParent()).getServletContext();
+    ServletContainerInitializer found = new FoundServices();
+    assertThatExceptionOfType(ServletException.class)
+        .isThrownBy(
+            () -> found.onStartup(Set.of(PilotStation.class), new Undescribed(context).get()))
+        .withMessageStartingWith("Operation next of PilotStation is for certain callers (pilot).");
+  }
+}
