@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.security.Principal;
 import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -17,7 +18,11 @@ import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
+import java.util.stream.Collectors;
+import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
@@ -136,6 +141,21 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public @Nullable Caller caller(Set<String> roles) {
+    Principal user = request.getUserPrincipal();
+    if (user == null) {
+      return null;
+    }
+    if (user.getName() == null || !Caller.isName(user.getName())) {
+      LOG.warn("the container knows a caller whose name cannot be one here; it counts as nobody");
+      return null;
+    }
+    return new Caller(
+        user.getName(),
+        roles.stream().filter(request::isUserInRole).collect(Collectors.toUnmodifiableSet()));
+  }
+
+  @Override
   public String localAddress() {
     return plain(request.getLocalAddr());
   }
@@ -229,15 +249,21 @@ final class ServletExchange implements HttpRequest, HttpResponse {
       waiting.forEach(started::start);
       waiting.clear();
     }
-    handled.whenComplete(
-        (done, failed) -> {
-          end(failed);
-          if (isAborted && !isCancelled) {
-            started.dispatch();
-          } else {
-            started.complete();
-          }
-        });
+    CompletionStage<Void> end = handled;
+    end.whenComplete((done, failed) -> complete(started, failed));
+  }
+
+  private void complete(AsyncContext started, @Nullable Throwable failed) {
+    end(failed);
+    try {
+      if (isAborted && !isCancelled) {
+        started.dispatch();
+      } else {
+        started.complete();
+      }
+    } catch (IllegalStateException over) {
+      LOG.debug("the container has ended a request itself", Loggable.failure(over));
+    }
   }
 
   private AsyncContext startAsync() {

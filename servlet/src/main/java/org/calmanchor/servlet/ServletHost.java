@@ -28,6 +28,16 @@ public final class ServletHost extends HostSettings<ServletHost> {
   }
 
   /**
+   * Takes callers over from the container, or from a filter before the servlet: the name of its
+   * user principal, with those of the roles that operations name which {@code isUserInRole}
+   * confirms. Then every operation needs a caller, unless it is open to {@link
+   * org.calmanchor.annotations.Role#ANYONE}. Call it after {@link #callers}.
+   */
+  public ServletHost containerCallers() {
+    return callers(callers().withServer());
+  }
+
+  /**
    * Creates a servlet that serves them. It has to be mapped to {@code /*}, or to something like
    * {@code /soap/*}, whose beginning is then not a part of the paths. It must support asynchronous
    * processing.

@@ -1,5 +1,7 @@
 package org.calmanchor.web;
 
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.calmanchor.core.endpoint.Endpoint;
 
 /** A service at a path. Immutable. */
@@ -7,6 +9,7 @@ public final class HostedService {
   private final String path;
   private final ServiceTarget target;
   private final boolean isListed;
+  private final Set<String> roles;
 
   private HostedService(String path, ServiceTarget target, boolean isListed) {
     boolean isPath = path.matches("(/[A-Za-z0-9._~-]+)+") && !path.matches(".*/[.]{1,2}(/.*)?");
@@ -21,6 +24,7 @@ public final class HostedService {
     this.path = path;
     this.target = target;
     this.isListed = isListed;
+    this.roles = rolesOf(target);
   }
 
   /**
@@ -39,6 +43,19 @@ public final class HostedService {
    */
   public HostedService(String path, ForwardedService forwarded) {
     this(path, new ForwardingTarget(forwarded), true);
+  }
+
+  private static Set<String> rolesOf(ServiceTarget target) {
+    return target instanceof EndpointTarget here
+        ? here.endpoint().access().stream()
+            .flatMap(each -> each.access().roles().stream())
+            .collect(Collectors.toUnmodifiableSet())
+        : Set.of();
+  }
+
+  /** The roles that its operations are for. */
+  Set<String> roles() {
+    return roles;
   }
 
   /** Where it answers. */

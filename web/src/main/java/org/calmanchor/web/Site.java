@@ -309,7 +309,7 @@ public final class Site {
     if (callers == null || service.isForwarded()) {
       return served(service, request, response, null);
     }
-    Caller known = callers.known(request);
+    Caller known = callers.known(request, service.roles());
     if (known != null) {
       return served(service, request, response, known);
     }

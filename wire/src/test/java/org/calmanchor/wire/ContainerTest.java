@@ -3,13 +3,19 @@ package org.calmanchor.wire;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
+import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletContainerInitializer;
 import jakarta.servlet.ServletContext;
 import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpFilter;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +31,7 @@ import org.calmanchor.servlet.FoundServices;
 import org.calmanchor.servlet.ServletHost;
 import org.calmanchor.servlet.SoapServlet;
 import org.calmanchor.wire.Connection.Reply;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -140,6 +147,51 @@ final class ContainerTest {
   }
 
   @Test
+  void callersComeFromTheContainer() throws Exception {
+    Context application = application();
+    application.addServletContainerInitializer(
+        (types, context) -> {
+          ServletHost host = ServletHost.inContainer();
+          host.serve("/pilots", new PilotStation()).containerCallers().addTo(context);
+          context.addFilter("login", new Login()).addMappingForUrlPatterns(null, false, "/*");
+        },
+        Set.of());
+    tomcat.start();
+    String message =
+        """
+        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>\
+        <next xmlns="urn:lanternquay:pilots"/></e:Body></e:Envelope>""";
+    assertThat(post("/pilots", message).status()).isEqualTo(403);
+    assertThat(post("/pilots?as=clerk", message).status()).isEqualTo(403);
+    assertThat(post("/pilots?as=pilot", message).body()).contains("Quiet Comma");
+  }
+
+  /** Somebody has logged in, whose role the query names. */
+  private static final class Login extends HttpFilter {
+    private static final long serialVersionUID = 1L;
+
+    @Override
+    protected void doFilter(
+        HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+        throws IOException, ServletException {
+      String role = request.getQueryString() == null ? "" : request.getQueryString().substring(3);
+      chain.doFilter(
+          new HttpServletRequestWrapper(request) {
+            @Override
+            public @Nullable Principal getUserPrincipal() {
+              return role.isEmpty() ? null : () -> "Ines Tallow";
+            }
+
+            @Override
+            public boolean isUserInRole(String asked) {
+              return asked.equals(role);
+            }
+          },
+          response);
+    }
+  }
+
+  @Test
   void theDescriptorHasSettingsByTheirNames() throws Exception {
     start(Map.of("services", "/signals=" + SignalMast.class.getName(), "test-page", "false"));
     assertThat(get("/soap/signals").body()).contains("SignalMast is up");
@@ -151,7 +203,7 @@ final class ContainerTest {
     Wrapper servlet = Tomcat.addServlet(application, "services", SoapServlet.class.getName());
     parameters.forEach(servlet::addInitParameter);
     servlet.setAsyncSupported(true);
-    application.addServletMappingDecoded("/soap/*", "services");
+    application.addServletMapping("/soap/*", "services");
     // The descriptor decides: nothing else is looked for.
     application.addServletContainerInitializer(new FoundServices(), Set.of(SignalMast.class));
     tomcat.start();

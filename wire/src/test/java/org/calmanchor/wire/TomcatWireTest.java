@@ -18,7 +18,7 @@ final class TomcatWireTest extends WireSuite {
     Wrapper wrapper = Tomcat.addServlet(context, "signals", Servlets.host(folder).servlet());
     wrapper.setAsyncSupported(true);
     wrapper.setLoadOnStartup(1);
-    context.addServletMappingDecoded("/*", "signals");
+    context.addServletMapping("/*", "signals");
     tomcat.start();
     URI base = URI.create("http://localhost:" + tomcat.getConnector().getLocalPort() + "/quay");
     return new Server(

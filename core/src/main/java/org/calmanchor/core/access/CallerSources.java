@@ -14,40 +14,51 @@ import org.jspecify.annotations.Nullable;
  * @param tokens verifies bearer tokens; null for none
  * @param certificates knows client certificates; null for none
  * @param usernameTokens which WS-Security username tokens count; null for none
+ * @param isServer whether the server, such as a servlet container, says who calls
  */
 public record CallerSources(
     @Nullable Callers passwords,
     @Nullable TokenVerifier tokens,
     @Nullable CertificateCallers certificates,
-    @Nullable UsernameTokenSettings usernameTokens) {
+    @Nullable UsernameTokenSettings usernameTokens,
+    boolean isServer) {
   /** No callers are known. */
-  public static final CallerSources NONE = new CallerSources(null, null, null, null);
+  public static final CallerSources NONE = new CallerSources(null, null, null, null, false);
 
   private static final int PRIME = 31;
 
   /** These sources with names and passwords. */
   public CallerSources withPasswords(Callers callers) {
-    return new CallerSources(callers, tokens, certificates, usernameTokens);
+    return new CallerSources(callers, tokens, certificates, usernameTokens, isServer);
   }
 
   /** These sources with bearer tokens. */
   public CallerSources withTokens(TokenVerifier verifier) {
-    return new CallerSources(passwords, verifier, certificates, usernameTokens);
+    return new CallerSources(passwords, verifier, certificates, usernameTokens, isServer);
   }
 
   /** These sources with client certificates. */
   public CallerSources withCertificates(CertificateCallers callers) {
-    return new CallerSources(passwords, tokens, callers, usernameTokens);
+    return new CallerSources(passwords, tokens, callers, usernameTokens, isServer);
   }
 
   /** These sources with WS-Security username tokens in messages. */
   public CallerSources withUsernameTokens(UsernameTokenSettings settings) {
-    return new CallerSources(passwords, tokens, certificates, settings);
+    return new CallerSources(passwords, tokens, certificates, settings, isServer);
+  }
+
+  /** These sources with a server, such as a servlet container, that says who calls. */
+  public CallerSources withServer() {
+    return new CallerSources(passwords, tokens, certificates, usernameTokens, true);
   }
 
   /** Whether anybody can say who calls. */
   public boolean isAny() {
-    return passwords != null || tokens != null || certificates != null || usernameTokens != null;
+    return isServer
+        || passwords != null
+        || tokens != null
+        || certificates != null
+        || usernameTokens != null;
   }
 
   /**
@@ -88,6 +99,9 @@ public record CallerSources(
     }
     if (usernameTokens != null) {
       words.add("a WS-Security username token");
+    }
+    if (isServer) {
+      words.add("what the server in front asks for");
     }
     return words.toString();
   }

@@ -1,6 +1,7 @@
 package org.calmanchor.web.caller;
 
 import java.security.cert.X509Certificate;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.AuditLog;
@@ -75,8 +76,19 @@ public final class TransportCallers {
     return challenge;
   }
 
-  /** The caller whose header was verified a short time ago; null if it has to be looked at. */
-  public @Nullable Caller known(HttpRequest request) {
+  /**
+   * The caller whom the server knows, or whose header was verified a short time ago; null if it has
+   * to be looked at.
+   *
+   * @param roles those that operations are for
+   */
+  public @Nullable Caller known(HttpRequest request, Set<String> roles) {
+    if (verification.sources().isServer()) {
+      Caller caller = request.caller(roles);
+      if (caller != null) {
+        return caller;
+      }
+    }
     String header = request.header(AUTHORIZATION);
     return header == null || request.isRepeated(AUTHORIZATION) ? null : verification.known(header);
   }

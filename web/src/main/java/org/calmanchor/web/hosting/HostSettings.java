@@ -65,6 +65,11 @@ public abstract class HostSettings<H extends HostSettings<H>> {
     return health;
   }
 
+  /** By what callers are known. */
+  public final CallerSources callers() {
+    return callers;
+  }
+
   /** Whether they say how the outside reaches the host. */
   public final boolean isPublic() {
     return publicUrl != null;

@@ -5,6 +5,8 @@ import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import org.calmanchor.core.access.Caller;
 import org.jspecify.annotations.Nullable;
 
 /** A request that is another one, but for what is overridden. */
@@ -74,6 +76,11 @@ public abstract class DelegatedRequest implements HttpRequest {
   @Override
   public @Nullable X509Certificate clientCertificate() {
     return request.clientCertificate();
+  }
+
+  @Override
+  public @Nullable Caller caller(Set<String> roles) {
+    return request.caller(roles);
   }
 
   @Override

@@ -5,6 +5,8 @@ import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import org.calmanchor.core.access.Caller;
 import org.jspecify.annotations.Nullable;
 
 /** A request as any HTTP server can give it. */
@@ -53,6 +55,15 @@ public interface HttpRequest {
    * sent none.
    */
   @Nullable X509Certificate clientCertificate();
+
+  /**
+   * Who sends it, as the server has found out itself; null if it does not know.
+   *
+   * @param roles those of which the server is asked whether the caller has them
+   */
+  default @Nullable Caller caller(Set<String> roles) {
+    return null;
+  }
 
   /** The local address of the connection, without port. */
   String localAddress();
