@@ -1,5 +1,6 @@
 package org.calmanchor.benchmarks.http;
 
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,6 +17,8 @@ import java.util.Objects;
 public final class Compare {
   /** The kinds of servers in the order of a round; the others are compared with the first. */
   static final List<String> KINDS = List.of("json", "raw", "stax", "ours");
+
+  private static final List<String> KINDS_IN_CONTAINER = List.of("json", "ours");
 
   static final List<String> JVM = List.of("-Xms512m", "-Xmx512m", "-XX:+UseParallelGC");
 
@@ -37,17 +40,27 @@ public final class Compare {
   private final Map<String, Server> servers = new LinkedHashMap<>();
   private final Map<Exchanges, Measured> measured = new EnumMap<>(Exchanges.class);
 
-  private Compare(int starts, int rounds, double seconds) {
+  private final boolean isContainer;
+  private final List<String> kinds;
+
+  private Compare(boolean isContainer, int starts, int rounds, double seconds) {
+    this.isContainer = isContainer;
+    this.kinds = isContainer ? KINDS_IN_CONTAINER : KINDS;
     this.starts = starts;
     this.rounds = rounds;
     this.seconds = seconds;
     for (Exchanges exchange : Exchanges.values()) {
-      measured.put(exchange, new Measured(KINDS));
+      measured.put(exchange, new Measured(kinds));
     }
   }
 
-  /** Arguments: starts of each server, rounds a start, seconds a round, all optional. */
-  public static void main(String[] arguments) throws Exception {
+  /**
+   * Arguments: starts of each server, rounds a start, seconds a round, all optional; the word
+   * container before them puts the services into an embedded servlet container.
+   */
+  public static void main(String[] given) throws Exception {
+    boolean isContainer = given.length > 0 && given[0].equals("container");
+    String[] arguments = isContainer ? Arrays.copyOfRange(given, 1, given.length) : given;
     int starts = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 3;
     int rounds = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 25;
     double seconds = arguments.length > 2 ? Double.parseDouble(arguments[2]) : 0.5;
@@ -60,17 +73,21 @@ public final class Compare {
         CONNECTIONS,
         System.getProperty("java.version"),
         String.join(" ", JVM));
-    ColdStart.print();
-    new Compare(starts, rounds, seconds).run();
-    Connections.print();
+    if (!isContainer) {
+      ColdStart.print();
+    }
+    new Compare(isContainer, starts, rounds, seconds).run();
+    if (!isContainer) {
+      Connections.print();
+    }
   }
 
   private void run() throws Exception {
     // The JIT compiler's result differs from start to start, by a tenth and more.
     for (int start = 1; start <= starts; start++) {
       try {
-        for (String kind : KINDS) {
-          servers.put(kind, Server.start(kind, JVM));
+        for (String kind : kinds) {
+          servers.put(kind, Server.start(isContainer ? kind + " container" : kind, JVM));
         }
         for (Exchanges exchange : Exchanges.values()) {
           measure(exchange);
@@ -90,7 +107,7 @@ public final class Compare {
       Measured all = Objects.requireNonNull(measured.get(exchange));
       double half = all.mostPerSecond("json") / 2;
       Map<String, Load.Figures> paced = new LinkedHashMap<>();
-      for (String kind : KINDS) {
+      for (String kind : kinds) {
         paced.put(kind, load(kind, exchange).run(CONNECTIONS * 4, 3, half));
       }
       all.print(exchange, half, paced);
@@ -123,17 +140,17 @@ public final class Compare {
 
   private void measure(Exchanges exchange) throws Exception {
     Measured all = Objects.requireNonNull(measured.get(exchange));
-    for (String kind : KINDS) {
+    for (String kind : kinds) {
       all.warmed(kind, warm(kind, exchange));
     }
     all.nextStart();
     for (int round = 0; round < rounds; round++) {
-      for (String kind : KINDS) {
+      for (String kind : kinds) {
         turn(kind, exchange, all);
       }
     }
     // The last of the others needs a JSON round after it as well.
-    turn(KINDS.get(0), exchange, all);
+    turn(kinds.get(0), exchange, all);
   }
 
   private void turn(String kind, Exchanges exchange, Measured all) throws Exception {

@@ -18,6 +18,7 @@ import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.servlet.ServletHost;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.server.Handler;
@@ -53,7 +54,11 @@ public final class Servers {
       case "callers" ->
           // A benchmark is one caller, and as fast as it can.
           serve(SoapHost.onPort(0).callers(Servers::known).limit(Limit.RATE_PER_CALLER, 1_000_000));
-      default -> throw new IllegalArgumentException("raw, json, stax, ours or callers");
+      case "json container" -> Containers.serve(new CodecServlet(new Codecs.Json()));
+      case "ours container" ->
+          Containers.serve(ServletHost.inContainer().serve("/harbor", new Harbor()).servlet());
+      default ->
+          throw new IllegalArgumentException("raw, json, stax, ours, callers, or X container");
     }
   }
 

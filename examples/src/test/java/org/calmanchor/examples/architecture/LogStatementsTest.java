@@ -33,6 +33,8 @@ class LogStatementsTest {
           "id",
           "millis",
           "most.toSeconds()",
+          "stopTime.toSeconds()",
+          "setting",
           "service.getClass().getSimpleName()",
           "slots.length()",
           "stuckCount()");
@@ -68,6 +70,8 @@ class LogStatementsTest {
             "checks",
             "callers",
             "configuration",
+            "deployment",
+            "servlet",
             "launch",
             "bundle",
             "tls",

@@ -107,21 +107,13 @@ public final class Pages {
             "path",
             path,
             "root",
-            root(path),
+            RelativeRoot.from(path),
             "services",
             services,
             "base",
             base,
             "showsPages",
             showsPages));
-  }
-
-  /**
-   * The root of the site as a relative reference (RFC 3986, section 4.2) from the page at a path.
-   */
-  static String root(String path) {
-    int folders = path.length() - path.replace("/", "").length() - 1;
-    return folders <= 0 ? "." : "../".repeat(folders - 1) + "..";
   }
 
   private String render(String template, Map<String, Object> parameters) {

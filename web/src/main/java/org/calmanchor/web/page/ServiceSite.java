@@ -252,7 +252,7 @@ public final class ServiceSite {
    * relative, because a proxy or a container may have put something before the paths.
    */
   public String root() {
-    return Pages.root(path);
+    return RelativeRoot.from(path);
   }
 
   /** The URL of its page, without host. */
