@@ -1,6 +1,7 @@
 package org.calmanchor.bundle;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -14,5 +15,12 @@ public record Bundled(List<Path> files, List<String> notes) {
   public Bundled {
     files = List.copyOf(files);
     notes = List.copyOf(notes);
+  }
+
+  /** The files of both; the notes are those of this one. */
+  public Bundled and(Bundled other) {
+    List<Path> all = new ArrayList<>(files);
+    all.addAll(other.files);
+    return new Bundled(all, notes);
   }
 }

@@ -17,7 +17,7 @@ import java.util.stream.Stream;
  * A folder with a start script, the jars, a configuration and a unit for systemd. Its first start
  * makes an archive of classes in the background, by which later ones are faster.
  */
-public final class RunnableFolder {
+final class RunnableFolder {
   private static final String EMPTY_CONFIGURATION =
       """
       # The settings of %s. All of them: bin/%s --help
@@ -43,7 +43,7 @@ public final class RunnableFolder {
    * @param loader has Calm Anchor and its libraries
    * @throws BundleException when something cannot be read or written
    */
-  public static Bundled write(Application application, Path folder, ClassLoader loader) {
+  static Bundled write(Application application, Path folder, ClassLoader loader) {
     return new RunnableFolder(application, folder, loader).written();
   }
 

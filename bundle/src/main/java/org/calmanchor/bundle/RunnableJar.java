@@ -5,7 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** One jar with everything: {@code java -jar harbor.jar} starts it. */
-public final class RunnableJar {
+final class RunnableJar {
   private RunnableJar() {}
 
   /**
@@ -14,7 +14,7 @@ public final class RunnableJar {
    * @param loader has Calm Anchor and its libraries
    * @throws BundleException when something cannot be read or written
    */
-  public static Bundled write(Application application, Path file, ClassLoader loader) {
+  static Bundled write(Application application, Path file, ClassLoader loader) {
     ClassPathParts parts = ClassPathParts.of(application, loader, RuntimeParts.Place.OWN_SERVER);
     MergedEntries entries = new MergedEntries();
     parts.all().forEach(root -> BundleFiles.addAll(entries, root));

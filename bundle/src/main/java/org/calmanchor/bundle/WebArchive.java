@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Objects;
 
 /** A WAR with everything, for any container of Jakarta Servlet 6. */
-public final class WebArchive {
+final class WebArchive {
   private static final String LIBRARIES = "WEB-INF/lib/";
   private static final String DESCRIPTOR = "WEB-INF/web.xml";
 
@@ -23,7 +23,7 @@ public final class WebArchive {
    * @param loader has Calm Anchor and its libraries
    * @throws BundleException when something cannot be read or written
    */
-  public static Bundled write(Application application, Path file, ClassLoader loader) {
+  static Bundled write(Application application, Path file, ClassLoader loader) {
     ClassPathParts parts = ClassPathParts.of(application, loader, RuntimeParts.Place.CONTAINER);
     MergedEntries classes = parts.folders();
     BundleFiles.describe(application, parts.hasOwnLog(), classes);

@@ -92,7 +92,7 @@ final class BundlesTest {
   @Test
   void aJarHasEverythingThatRunsOnce() throws IOException {
     Path file = folder.resolve("harbor.jar");
-    Bundled bundled = RunnableJar.write(application(), file, BundlesTest.class.getClassLoader());
+    Bundled bundled = BundleKind.JAR.write(application(), file, BundlesTest.class.getClassLoader());
     assertThat(bundled.files()).containsExactly(file);
     assertThat(bundled.notes())
         .contains(
@@ -116,7 +116,7 @@ final class BundlesTest {
           .noneMatch(name -> name.startsWith("org/calmanchor/cli") || name.startsWith("picocli"));
     }
     byte[] first = Files.readAllBytes(file);
-    RunnableJar.write(application(), file, BundlesTest.class.getClassLoader());
+    BundleKind.JAR.write(application(), file, BundlesTest.class.getClassLoader());
     assertThat(Files.readAllBytes(file)).isEqualTo(first);
   }
 
@@ -127,7 +127,7 @@ final class BundlesTest {
             "binding.jar",
             Map.of("META-INF/services/org.slf4j.spi.SLF4JServiceProvider", "harbor.Log"));
     Path file = folder.resolve("harbor.jar");
-    RunnableJar.write(application(binding), file, BundlesTest.class.getClassLoader());
+    BundleKind.JAR.write(application(binding), file, BundlesTest.class.getClassLoader());
     try (JarFile jar = new JarFile(file.toFile())) {
       assertThat(text(jar, "META-INF/services/org.slf4j.spi.SLF4JServiceProvider"))
           .isEqualTo("harbor.Log");
@@ -140,7 +140,7 @@ final class BundlesTest {
   @Test
   void aFolderKeepsItsConfigurationWhenItIsMadeAgain() throws IOException {
     Path target = folder.resolve("harbor");
-    RunnableFolder.write(application(), target, BundlesTest.class.getClassLoader());
+    BundleKind.FOLDER.write(application(), target, BundlesTest.class.getClassLoader());
     Path script = target.resolve("bin/harbor");
     assertThat(script).isExecutable();
     assertThat(Files.readString(script))
@@ -154,7 +154,8 @@ final class BundlesTest {
 
     Files.writeString(configuration, "port: 443\n");
     Files.writeString(target.resolve("lib/old-3.jar"), "of the last bundle");
-    Bundled again = RunnableFolder.write(application(), target, BundlesTest.class.getClassLoader());
+    Bundled again =
+        BundleKind.FOLDER.write(application(), target, BundlesTest.class.getClassLoader());
     assertThat(configuration).hasContent("port: 443");
     assertThat(again.notes()).contains(configuration + " is as it was.");
     assertThat(target.resolve("lib/old-3.jar")).doesNotExist();
@@ -171,7 +172,7 @@ final class BundlesTest {
     assertThatExceptionOfType(BundleException.class)
         .isThrownBy(
             () ->
-                RunnableJar.write(
+                BundleKind.JAR.write(
                     application(broken),
                     folder.resolve("a.jar"),
                     BundlesTest.class.getClassLoader()))

@@ -52,7 +52,8 @@ abstract class AbstractGoal extends AbstractMojo {
     return shown(file.toString());
   }
 
-  private String shown(String text) {
+  /** A text in which paths are named from the project's folder. */
+  final String shown(String text) {
     return text.replace(basedir.getPath() + File.separator, "");
   }
 

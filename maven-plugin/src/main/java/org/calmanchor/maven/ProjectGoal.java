@@ -85,6 +85,11 @@ abstract class ProjectGoal extends AbstractGoal {
     return found;
   }
 
+  /** The classes that were named; none for all. */
+  final List<String> services() {
+    return List.copyOf(services);
+  }
+
   final MavenProject project() {
     MavenProject built = project;
     if (built == null) {

@@ -2,6 +2,7 @@ package org.calmanchor.maven;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import org.calmanchor.maven.Build.Outcome;
 import org.junit.jupiter.api.Test;
@@ -37,6 +38,16 @@ class OneServiceIT {
     assertThat(accepted.log())
         .contains("ok      three nights")
         .contains("Wrote target/calm-anchor/handbook/BerthDesk.html.")
-        .contains("Wrote src/main/contract/BerthDesk.wsdl. Commit it.");
+        .contains("Wrote src/main/contract/BerthDesk.wsdl. Commit it.")
+        .contains("  target/calm-anchor/berths.jar  ")
+        .contains("  hosts /BerthDesk  harbor.BerthDesk")
+        .contains("Start it:          java -jar target/calm-anchor/berths.jar");
+    assertThat(said("java", "-jar", "target/calm-anchor/berths.jar", "config"))
+        .isEqualTo("services: /BerthDesk=harbor.BerthDesk  (in the bundle)\n");
+  }
+
+  private String said(String... command) throws Exception {
+    Process process = new ProcessBuilder(command).directory(folder.toFile()).start();
+    return new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
   }
 }

@@ -5,8 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import org.calmanchor.bundle.Application;
-import org.calmanchor.bundle.RunnableJar;
-import org.calmanchor.bundle.WebArchive;
+import org.calmanchor.bundle.BundleKind;
 
 /** The services under test in bundles. */
 final class Bundles {
@@ -17,14 +16,14 @@ final class Bundles {
   /** Writes a runnable jar with the configuration in a folder. */
   static Path jar(Path folder) throws IOException {
     Path file = folder.resolve("signals.jar");
-    RunnableJar.write(application(folder), file, LOADER);
+    BundleKind.JAR.write(application(folder), file, LOADER);
     return file;
   }
 
   /** Writes a WAR with the configuration in a folder. */
   static Path war(Path folder) throws IOException {
     Path file = folder.resolve("signals.war");
-    WebArchive.write(application(folder), file, LOADER);
+    BundleKind.WAR.write(application(folder), file, LOADER);
     return file;
   }
 

@@ -1,29 +1,24 @@
 package org.calmanchor.cli.bundle;
 
 import java.io.IOException;
-import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
-import java.util.Objects;
-import java.util.stream.Stream;
+import java.util.Map;
 import org.calmanchor.bundle.Application;
 import org.calmanchor.bundle.BundleException;
+import org.calmanchor.bundle.BundleKind;
 import org.calmanchor.bundle.Bundled;
-import org.calmanchor.bundle.RunnableFolder;
-import org.calmanchor.bundle.RunnableJar;
-import org.calmanchor.bundle.WebArchive;
 import org.calmanchor.cli.Subcommand;
 import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.classes.UserClasses;
-import org.calmanchor.cli.serve.Selection;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationReader;
 import org.calmanchor.configuration.Settings;
-import org.calmanchor.deployment.ServedClasses;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -98,6 +93,12 @@ public final class BundleCommand implements Subcommand {
       description = "The version of the application, which /health/info tells.")
   private String version = "";
 
+  @Option(
+      names = "--publish",
+      paramLabel = "FOLDER",
+      description = "Put it into this folder, too, which may be on another machine.")
+  private @Nullable Path publication;
+
   @Option(names = "--force", description = "Replace what is there.")
   private boolean isForced;
 
@@ -106,37 +107,48 @@ public final class BundleCommand implements Subcommand {
 
   @Override
   public Integer call() {
-    List<Path> targets = Stream.of(jar, folder, war).filter(Objects::nonNull).toList();
+    Map<BundleKind, Path> targets = new EnumMap<>(BundleKind.class);
+    put(targets, BundleKind.JAR, jar);
+    put(targets, BundleKind.FOLDER, folder);
+    put(targets, BundleKind.WAR, war);
     if (targets.size() != 1) {
       throw CommandException.usage("Say what to make: --jar FILE, --folder FOLDER or --war FILE.");
     }
-    Path target = targets.get(0);
+    BundleKind kind = targets.keySet().iterator().next();
+    Path target = targets.values().iterator().next().toAbsolutePath().normalize();
+    Path published = publication == null ? null : publication.resolve(target.getFileName());
     requireFree(target);
-    PrintWriter out = spec.commandLine().getOut();
+    if (published != null) {
+      requireFree(published);
+    }
     UserClasses classes = classPath.classes();
     classes.folders().forEach(BundleCommand::requireOnlyClasses);
     List<String> notes = new ArrayList<>();
     Path chosen = configurationFile();
     Configuration configuration = configuration(chosen);
-    List<String> served = served(configuration, classes, notes);
+    List<String> served = BundledServices.of(configuration, classes, notes);
     String text = chosen == null ? "" : textOf(chosen);
     try {
       Application application =
-          new Application(nameOf(target), version, classes.entries(), served, text);
+          new Application(nameOf(kind, target), version, classes.entries(), served, text);
       ClassLoader loader = BundleCommand.class.getClassLoader();
-      Bundled bundled =
-          war != null
-              ? WebArchive.write(application, target, loader)
-              : jar != null
-                  ? RunnableJar.write(application, target, loader)
-                  : RunnableFolder.write(application, target, loader);
-      notes.addAll(bundled.notes());
-      BundleReport report = new BundleReport(bundled, application, configuration, notes);
-      report.print(war != null, out);
+      Bundled bundled = kind.write(application, targets.get(kind), loader);
+      if (published != null) {
+        bundled = bundled.and(kind.write(application, published, loader));
+      }
+      new BundleReport(kind, bundled, application, configuration, notes)
+          .lines()
+          .forEach(spec.commandLine().getOut()::println);
     } catch (BundleException impossible) {
       throw CommandException.problem(String.valueOf(impossible.getMessage()));
     }
     return 0;
+  }
+
+  private static void put(Map<BundleKind, Path> targets, BundleKind kind, @Nullable Path target) {
+    if (target != null) {
+      targets.put(kind, target);
+    }
   }
 
   private void requireFree(Path target) {
@@ -158,16 +170,13 @@ public final class BundleCommand implements Subcommand {
     }
   }
 
-  private String nameOf(Path target) {
-    if (name != null) {
-      return name;
-    }
-    return target
-        .toAbsolutePath()
-        .normalize()
-        .getFileName()
-        .toString()
-        .replaceFirst("\\.[jw]ar$", "");
+  private String nameOf(BundleKind kind, Path target) {
+    String last = target.getFileName().toString();
+    return name != null
+        ? name
+        : last.endsWith(kind.extension())
+            ? last.substring(0, last.length() - kind.extension().length())
+            : last;
   }
 
   /** The configuration that goes into the bundle; null if there is none. */
@@ -193,16 +202,5 @@ public final class BundleCommand implements Subcommand {
     } catch (IOException unreadable) {
       throw CommandException.usage(file + " cannot be read: " + unreadable.getMessage());
     }
-  }
-
-  /** The services of the bundle with their paths, whose contracts have no problem. */
-  private static List<String> served(
-      Configuration configuration, UserClasses classes, List<String> notes) {
-    List<String> lines = new ArrayList<>();
-    for (ServedClasses.Served each :
-        ServedClasses.read(Selection.wanted(configuration, classes, notes)).services()) {
-      lines.add(each.path() + "=" + each.type().getName());
-    }
-    return lines;
   }
 }
