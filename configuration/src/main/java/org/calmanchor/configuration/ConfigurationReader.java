@@ -175,14 +175,18 @@ public final class ConfigurationReader {
     return this;
   }
 
-  /** Adds a setting that code gives by its name, such as a parameter of a servlet. */
-  public ConfigurationReader parameter(String name, String value) {
+  /**
+   * Adds a setting that code gives by its name, such as a parameter of a servlet.
+   *
+   * @param place what it is called in problems
+   */
+  public ConfigurationReader parameter(String place, String name, String value) {
     Setting<?> setting = Settings.named(name);
     if (setting == null) {
-      layers.problem(unknown(name, Settings.names(), "setting"));
+      layers.problem(place + ": " + noSuch(name, Settings.names(), "setting"));
     } else {
-      Source source = new Source(Source.Kind.CODE, "parameter " + name);
-      layers.add(setting, split(setting, value), source, name);
+      Source source = new Source(Source.Kind.CODE, place);
+      layers.add(setting, split(setting, value), source, place);
     }
     return this;
   }
@@ -194,10 +198,13 @@ public final class ConfigurationReader {
   }
 
   private static String unknown(String name, Iterable<String> known, String what) {
+    return name + ": " + noSuch(name, known, what);
+  }
+
+  private static String noSuch(String name, Iterable<String> known, String what) {
     List<String> names = new ArrayList<>();
     known.forEach(names::add);
-    return name
-        + ": there is no such "
+    return "there is no such "
         + what
         + ". "
         + NearMiss.of(name, names, "calm-anchor config lists all settings.");

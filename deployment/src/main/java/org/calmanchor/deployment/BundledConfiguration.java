@@ -56,7 +56,7 @@ public final class BundledConfiguration {
    */
   public static Configuration inContainer(ClassLoader application, Map<String, String> parameters) {
     ConfigurationReader reader = bundled(application);
-    parameters.forEach(reader::parameter);
+    parameters.forEach((name, value) -> reader.parameter("parameter " + name, name, value));
     reader.environment(System.getenv());
     Path named = reader.file();
     return (named == null ? reader : reader.file(named)).read();

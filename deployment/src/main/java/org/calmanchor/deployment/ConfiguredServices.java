@@ -78,6 +78,11 @@ public final class ConfiguredServices {
     return callers == null ? Map.of() : callers.operations();
   }
 
+  /** Whether only a server of its own can be told a setting. */
+  public static boolean isOfServer(Setting<?> setting) {
+    return OF_SERVER.contains(setting);
+  }
+
   /** The settings that were given, but that only a server of its own can be told. */
   public static List<Setting<?>> ofServer(Configuration configuration) {
     return OF_SERVER.stream()

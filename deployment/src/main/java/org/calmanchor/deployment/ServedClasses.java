@@ -87,7 +87,19 @@ public record ServedClasses(List<Served> services) {
    * @throws ConfigurationException when two services have the same path by their names
    */
   public static ServedClasses read(List<Wanted> wanted) {
-    return read(wanted, Map.of(), true);
+    return read(wanted, Map.of());
+  }
+
+  /**
+   * The same for a host about whose callers somebody else decides, too.
+   *
+   * @param operations who may call, other than the code says
+   * @throws DeploymentException with all problems of the classes
+   * @throws ConfigurationException when two services have the same path by their names, or there is
+   *     no such operation
+   */
+  public static ServedClasses read(List<Wanted> wanted, Map<String, Access> operations) {
+    return read(wanted, operations, true);
   }
 
   private static ServedClasses read(

@@ -91,6 +91,7 @@ final class ServedClassesTest {
             () ->
                 BundledConfiguration.inContainer(
                     getClass().getClassLoader(), Map.of("lenent", "true")))
-        .withMessageContaining("lenent: there is no such setting. Did you mean \"lenient\"?");
+        .withMessageContaining(
+            "parameter lenent: there is no such setting. Did you mean \"lenient\"?");
   }
 }

@@ -56,6 +56,11 @@ public final class SoapServlet extends HttpServlet {
     return Objects.requireNonNull(hosted, "the servlet was not initialized");
   }
 
+  /** Why its services are not ready; null if they are. */
+  public @Nullable String reasonNotReady() {
+    return hosted().health().reasonNotReady();
+  }
+
   @Override
   public void init() throws ServletException {
     try {

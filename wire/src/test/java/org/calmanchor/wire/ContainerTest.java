@@ -216,7 +216,8 @@ final class ContainerTest {
     Wrapper none = start(Map.of("lenent", "true"));
     assertThatExceptionOfType(ServletException.class)
         .isThrownBy(none::load)
-        .withMessageContaining("lenent: there is no such setting. Did you mean \"lenient\"?");
+        .withMessageContaining(
+            "parameter lenent: there is no such setting. Did you mean \"lenient\"?");
     ServletContext context = ((Context) none.getParent()).getServletContext();
     ServletContainerInitializer found = new FoundServices();
     assertThatExceptionOfType(ServletException.class)

@@ -90,9 +90,9 @@ abstract class WireSuite {
   void startServer(@TempDir Path folder) throws Exception {
     CallersFile.add(
         folder.resolve("callers.yaml"), new Caller("saltmere-bridge", Set.of("pilot")), PASSWORD);
-    Files.writeString(
-        folder.resolve("calm-anchor.yaml"),
-        CONFIGURATION.formatted(folder.resolve("callers.yaml")));
+    String settings = CONFIGURATION.formatted(folder.resolve("callers.yaml"));
+    Files.writeString(folder.resolve("calm-anchor.yaml"), settings);
+    Files.writeString(folder.resolve("application.yaml"), "calm-anchor:\n" + settings.indent(2));
     server = start(folder);
   }
 

@@ -318,6 +318,14 @@ public abstract class HostSettings<H extends HostSettings<H>> {
     return self();
   }
 
+  /** Starts something else, too, with the services, in the order in which they are given. */
+  public final H starts(Startable part) {
+    // It is not this host that closes it.
+    Startable onlyStarted = part::start;
+    services.lifecycle().add(onlyStarted);
+    return self();
+  }
+
   /**
    * Sets how long calls may take to end when the host stops; then they are broken off. The default
    * is 15 seconds.
