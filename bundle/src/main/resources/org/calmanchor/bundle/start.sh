@@ -1,6 +1,7 @@
 #!/bin/sh
 # Starts @TITLE@. Needs Java 17 or newer.
-# Arguments are settings, such as --port=8443; --help lists them; the word config prints what is set.
+# Arguments are settings, such as --port=8443; --help lists them; the word config prints what is set, the word archive makes
+# an archive of classes in this folder, for images of containers.
 # JAVA_OPTS has options for Java, such as -Xmx512m.
 set -eu
 
@@ -27,18 +28,33 @@ for jar in @JARS@; do
   class_path=$class_path${class_path:+:}$home/lib/$jar
 done
 
-# A JVM starts faster with an archive of the classes that it will load. It is made in the background at the
-# first start, for this version of Java; another JVM ignores it.
-cache=${CACHE_DIRECTORY:-${XDG_CACHE_HOME:-${HOME:-/tmp}/.cache}/@NAME@}
+# A JVM starts faster with an archive of the classes that it will load. Unless this folder has one, it is made in the
+# background at the first start, for this version of Java; another JVM ignores it.
 release=$(dirname -- "$(readlink -f -- "$java")")/../release
-archive=$cache/$( (cat "$release" 2>/dev/null; ls -l "$home/lib") | cksum | cut -d ' ' -f 1).jsa
-if [ ! -f "$archive" ] && mkdir -p "$cache" 2>/dev/null && [ -w "$cache" ] && mkdir "$archive.lock" 2>/dev/null; then
-  (
-    "$java" -XX:ArchiveClassesAtExit="$archive.new" -Xlog:disable -Xlog:all=off \
-      -cp "$class_path" @ARCHIVE@ </dev/null >/dev/null 2>&1 &&
-      mv -f "$archive.new" "$archive"
-    rmdir "$archive.lock"
-  ) >/dev/null 2>&1 &
+key=$( (cat "$release" 2>/dev/null; cd "$home/lib" && cksum -- *.jar) | cksum | cut -d ' ' -f 1)
+
+make_archive() {
+  "$java" -XX:ArchiveClassesAtExit="$1.new" -Xlog:disable -Xlog:all=off \
+    -cp "$class_path" @ARCHIVE@ </dev/null >/dev/null 2>&1 &&
+    mv -f "$1.new" "$1"
+}
+
+archive=$home/archive/$key.jsa
+if [ "${1:-}" = archive ]; then
+  mkdir -p "$home/archive"
+  make_archive "$archive"
+  echo "Wrote $archive."
+  exit 0
+fi
+if [ ! -f "$archive" ]; then
+  cache=${CACHE_DIRECTORY:-${XDG_CACHE_HOME:-${HOME:-/tmp}/.cache}/@NAME@}
+  archive=$cache/$key.jsa
+  if [ ! -f "$archive" ] && mkdir -p "$cache" 2>/dev/null && [ -w "$cache" ] && mkdir "$archive.lock" 2>/dev/null; then
+    (
+      make_archive "$archive"
+      rmdir "$archive.lock"
+    ) >/dev/null 2>&1 &
+  fi
 fi
 
 # shellcheck disable=SC2086

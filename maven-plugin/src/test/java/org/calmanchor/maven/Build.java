@@ -16,6 +16,9 @@ import java.util.stream.Stream;
  * person who builds, without network.
  */
 record Build(Path folder) {
+  /** Maven runs for so short a time that better code would come too late. */
+  static final String MAVEN_OPTS = "-XX:TieredStopAtLevel=1 -XX:+UseSerialGC";
+
   private static final Path PROJECTS = Path.of("src", "test", "projects");
 
   /** What a run of Maven said, without the dates and the banner of a failure. */
@@ -25,9 +28,13 @@ record Build(Path folder) {
     }
   }
 
-  /** Copies a project into a folder. */
+  /** Copies one of the projects into a folder. */
   static Build of(String project, Path folder) throws IOException {
-    Path source = PROJECTS.resolve(project);
+    return copy(PROJECTS.resolve(project), folder);
+  }
+
+  /** Copies a project into a folder. */
+  static Build copy(Path source, Path folder) throws IOException {
     try (Stream<Path> files = Files.walk(source)) {
       for (Path file : files.toList()) {
         Path copy = folder.resolve(source.relativize(file).toString());
@@ -45,22 +52,33 @@ record Build(Path folder) {
   Outcome run(String... arguments) throws IOException, InterruptedException {
     Path log = Files.createTempFile("build", ".log");
     Path settings = Files.createTempFile("settings", ".xml");
-    Files.writeString(settings, settings(System.getProperty("calm.anchor.known")));
-    List<String> command =
-        new ArrayList<>(List.of(System.getProperty("calm.anchor.mvn"), "-B", "-ntp"));
-    command.addAll(List.of("-s", settings.toString()));
-    command.add("-Dmaven.repo.local=" + System.getProperty("calm.anchor.repository"));
-    command.add("-Dcalm.anchor.version=" + System.getProperty("calm.anchor.version"));
+    List<String> command = new ArrayList<>(command(settings, false));
     command.addAll(List.of(arguments));
     ProcessBuilder builder = new ProcessBuilder(command).directory(folder.toFile());
-    builder.environment().remove("MAVEN_OPTS");
-    builder.environment().put("MAVEN_OPTS", "-XX:TieredStopAtLevel=1 -XX:+UseSerialGC");
+    builder.environment().put("MAVEN_OPTS", MAVEN_OPTS);
     Process maven = builder.redirectErrorStream(true).redirectOutput(log.toFile()).start();
     int exitCode = maven.waitFor();
     String said = Files.readString(log, UTF_8);
     Files.delete(log);
     Files.delete(settings);
     return new Outcome(exitCode, said);
+  }
+
+  /**
+   * The words that run Maven with the repositories of these tests; writes the settings.
+   *
+   * @param fetches whether artifacts that this build does not use may come from the network
+   */
+  static List<String> command(Path settings, boolean fetches) throws IOException {
+    Files.writeString(settings, settings(System.getProperty("calm.anchor.known"), fetches));
+    return List.of(
+        System.getProperty("calm.anchor.mvn"),
+        "-B",
+        "-ntp",
+        "-s",
+        settings.toString(),
+        "-Dmaven.repo.local=" + System.getProperty("calm.anchor.repository"),
+        "-Dcalm.anchor.version=" + System.getProperty("calm.anchor.version"));
   }
 
   String text(String file) throws IOException {
@@ -80,11 +98,13 @@ record Build(Path folder) {
     Files.writeString(folder.resolve(file), text.replace(old, next), UTF_8);
   }
 
-  private static String settings(String known) {
+  private static String settings(String known, boolean fetches) {
     String repository =
         "<id>"
             // Another Maven may need what this one never fetched; then the public one is there too.
-            + ("mvn".equals(System.getProperty("calm.anchor.mvn")) ? "central" : "known")
+            + (!fetches && "mvn".equals(System.getProperty("calm.anchor.mvn"))
+                ? "central"
+                : "known")
             + "</id><url>"
             + Path.of(known).toUri()
             + "</url><releases><checksumPolicy>ignore</checksumPolicy></releases>";
