@@ -11,18 +11,24 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.concurrent.TimeUnit;
 import java.util.jar.JarFile;
-import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.ConfigurationReader;
+import org.calmanchor.configuration.Settings;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.snakeyaml.engine.v2.api.Load;
+import org.snakeyaml.engine.v2.api.LoadSettings;
 
 /** Each example of deployment does what it says, by its one command. */
 class DeploymentIT {
@@ -141,6 +147,56 @@ class DeploymentIT {
     }
   }
 
+  @Test
+  void theManifestsFitTheHost() throws Exception {
+    Map<String, Map<String, Object>> manifests = new LinkedHashMap<>();
+    for (Object each :
+        new Load(LoadSettings.builder().build())
+            .loadAllFromString(Files.readString(examples.resolve("container/kubernetes.yaml")))) {
+      manifests.put(text(each, "kind"), map(each));
+    }
+    Configuration configuration =
+        new ConfigurationReader()
+            .text(
+                Path.of("calm-anchor.yaml"),
+                text(manifests.get("ConfigMap"), "data", "calm-anchor.yaml"))
+            .read();
+    Object pod = at(manifests.get("Deployment"), "spec", "template", "spec");
+    assertThat(Duration.ofSeconds(Long.parseLong(text(pod, "terminationGracePeriodSeconds"))))
+        .isGreaterThan(
+            configuration
+                .value(Settings.STOP_TIME)
+                .plus(configuration.find(Settings.DRAIN_TIME).orElseThrow()));
+    Object container = ((List<?>) at(pod, "containers")).get(0);
+    String health = configuration.value(Settings.HEALTH_PATH);
+    assertThat(text(container, "startupProbe", "httpGet", "path")).isEqualTo(health + "/live");
+    assertThat(text(container, "livenessProbe", "httpGet", "path")).isEqualTo(health + "/live");
+    assertThat(text(container, "readinessProbe", "httpGet", "path")).isEqualTo(health + "/ready");
+    String dockerfile = Files.readString(examples.resolve("container/Dockerfile"));
+    for (Object port : (List<?>) at(container, "ports")) {
+      assertThat(lines(dockerfile, "EXPOSE").get(0)).contains(text(port, "containerPort"));
+    }
+    assertThat(lines(dockerfile, "USER"))
+        .containsExactly(text(pod, "securityContext", "runAsUser"));
+  }
+
+  private static Object at(Object node, String... names) {
+    Object at = node;
+    for (String name : names) {
+      at = Objects.requireNonNull(map(at).get(name), name);
+    }
+    return at;
+  }
+
+  private static String text(Object node, String... names) {
+    return String.valueOf(at(node, names));
+  }
+
+  @SuppressWarnings("unchecked") // YAML's maps of a manifest have texts as keys
+  private static Map<String, Object> map(Object node) {
+    return (Map<String, Object>) node;
+  }
+
   /** The lines of a Dockerfile that begin with a word, without it. */
   private static List<String> lines(String file, String word) {
     return Pattern.compile("(?m)^" + word + " (.*)$")
@@ -178,14 +234,10 @@ class DeploymentIT {
     Process process = start(environment, home.resolve("bin/harbor").toString());
     try {
       assertThat(answer(process, get(health, "/health/ready"))).as(log()).contains("ready");
-      MatchResult check =
-          Pattern.compile("HEALTHCHECK .* CMD \\[\"bash\", \"-c\", \"(.*)\"]")
-              .matcher(file)
-              .results()
-              .findFirst()
-              .orElseThrow();
-      String command = check.group(1).replace("8081", String.valueOf(health)).replace("\\\\", "\\");
-      assertThat(new ProcessBuilder("bash", "-c", command).start().waitFor()).isZero();
+      Matcher check = Pattern.compile("(?m)^HEALTHCHECK .* CMD (curl .*)$").matcher(file);
+      assertThat(check.find()).isTrue();
+      String command = check.group(1).replace("8081", String.valueOf(health));
+      assertThat(start(Map.of(), command.split(" ", -1)).waitFor()).isZero();
       assertThat(folder.resolve("cache-of-image"))
           .as("the archive of the image is used")
           .doesNotExist();

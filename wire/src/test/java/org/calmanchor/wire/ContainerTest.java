@@ -36,8 +36,10 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Isolated;
 
-/** How a container finds services, starts them and stops them. */
+/** How a container finds services, starts them and stops them; it counts threads. */
+@Isolated
 final class ContainerTest {
   @TempDir private Path folder;
   private final Tomcat tomcat = new Tomcat();

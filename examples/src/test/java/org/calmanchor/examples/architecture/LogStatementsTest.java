@@ -72,6 +72,7 @@ class LogStatementsTest {
             "configuration",
             "deployment",
             "servlet",
+            "spring",
             "launch",
             "bundle",
             "tls",
