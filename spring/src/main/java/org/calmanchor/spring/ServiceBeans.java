@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ServedName;
@@ -39,7 +40,7 @@ record ServiceBeans(ListableBeanFactory beans, Configuration configuration) {
     }
     for (ServedClasses.Served each :
         ServedClasses.read(wanted, configured.operations()).services()) {
-      Object bean = found.get(each.type());
+      Object bean = Objects.requireNonNull(found.get(each.type()));
       host.serve(each.path(), Endpoint.of(each.reading(), bean));
       if (bean instanceof Readiness readiness) {
         host.ready(readiness);

@@ -114,8 +114,9 @@ public final class BundleCommand implements Subcommand {
     if (targets.size() != 1) {
       throw CommandException.usage("Say what to make: --jar FILE, --folder FOLDER or --war FILE.");
     }
-    BundleKind kind = targets.keySet().iterator().next();
-    Path target = targets.values().iterator().next().toAbsolutePath().normalize();
+    Map.Entry<BundleKind, Path> wanted = targets.entrySet().iterator().next();
+    BundleKind kind = wanted.getKey();
+    Path target = wanted.getValue().toAbsolutePath().normalize();
     Path published = publication == null ? null : publication.resolve(target.getFileName());
     requireFree(target);
     if (published != null) {
@@ -132,7 +133,7 @@ public final class BundleCommand implements Subcommand {
       Application application =
           new Application(nameOf(kind, target), version, classes.entries(), served, text);
       ClassLoader loader = BundleCommand.class.getClassLoader();
-      Bundled bundled = kind.write(application, targets.get(kind), loader);
+      Bundled bundled = kind.write(application, wanted.getValue(), loader);
       if (published != null) {
         bundled = bundled.and(kind.write(application, published, loader));
       }
