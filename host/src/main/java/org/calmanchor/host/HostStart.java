@@ -3,19 +3,22 @@ package org.calmanchor.host;
 import java.io.IOException;
 import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.health.Health;
+import org.calmanchor.web.hosting.HostSettings;
 import org.calmanchor.web.hosting.HostedSite;
 import org.jspecify.annotations.Nullable;
 
 /** Starts a host: everything that its settings ask for, in order. */
 final class HostStart {
-  private final SoapHost settings;
+  private final HostSettings<?> settings;
+  private final ServerSettings server;
   private final ListenAddress address;
   private @Nullable HealthServer healthServer;
   private @Nullable HostedSite hosted;
 
-  private HostStart(SoapHost settings) {
+  private HostStart(HostSettings<?> settings, ServerSettings server) {
     this.settings = settings;
-    this.address = ListenAddress.of(settings.bind, settings.port);
+    this.server = server;
+    this.address = ListenAddress.of(server.bind, server.port);
   }
 
   /**
@@ -23,9 +26,9 @@ final class HostStart {
    *
    * @throws RuntimeException for all that {@link SoapHost#start} documents; nothing is running then
    */
-  static RunningHost of(SoapHost settings) {
+  static RunningHost of(HostSettings<?> settings, ServerSettings server) {
     NoLogWarning.printOnce();
-    HostStart start = new HostStart(settings);
+    HostStart start = new HostStart(settings, server);
     try {
       return start.run();
     } catch (RuntimeException | Error failed) {
@@ -44,36 +47,34 @@ final class HostStart {
             settings,
             health,
             new HostedSite.Place(
-                settings.bind,
+                server.bind,
                 isPrivate ? PageAudience.EVERYBODY : PageAudience.NOBODY,
-                settings.isReloaded,
+                server.isReloaded,
                 otherPort == null));
     hosted = site;
     SiteHandler handler =
-        new SiteHandler(
-            site, settings.tls != null, new UnsentAnswers(site.limits(), site.exempt()));
-    JettyServer server =
-        new JettyServer(address, settings.tls, handler, site.limits(), site.exempt());
+        new SiteHandler(site, server.tls != null, new UnsentAnswers(site.limits(), site.exempt()));
+    JettyServer jetty = new JettyServer(address, server.tls, handler, site.limits(), site.exempt());
     site.start();
     try {
-      server.start();
+      jetty.start();
     } catch (IOException failed) {
       throw address.refused(failed);
     }
     site.serving();
     return new RunningHost(
-        server,
+        jetty,
         handler,
-        new RunningHost.Place(address.address(), settings.tls != null, isPrivate, otherPort),
-        new RunningHost.Ending(settings.drainTime(isPrivate), settings.stopTime()));
+        new RunningHost.Place(address.address(), server.tls != null, isPrivate, otherPort),
+        new RunningHost.Ending(server.drainTime(isPrivate), settings.stopTime()));
   }
 
   private @Nullable HealthServer healthServer(Health health) {
-    Integer port = settings.healthPort;
+    Integer port = server.healthPort;
     if (port == null) {
       return null;
     }
-    if (port != 0 && port == settings.port) {
+    if (port != 0 && port == server.port) {
       throw new IllegalArgumentException(
           "health-port: "
               + port

@@ -3,7 +3,6 @@ package org.calmanchor.host;
 import java.time.Duration;
 import org.calmanchor.core.keys.KeysException;
 import org.calmanchor.web.hosting.HostSettings;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Settings of a host of SOAP services with a server of its own. What is set here freezes at {@link
@@ -17,17 +16,10 @@ import org.jspecify.annotations.Nullable;
  */
 public final class SoapHost extends HostSettings<SoapHost> {
   private static final int MOST_PORT = 65_535;
-  private static final Duration DRAIN_TIME = Duration.ofSeconds(10);
-
-  final int port;
-  @Nullable String bind;
-  boolean isReloaded;
-  @Nullable Tls tls;
-  @Nullable Integer healthPort;
-  private @Nullable Duration drainTime;
+  private final ServerSettings server;
 
   private SoapHost(int port) {
-    this.port = requirePort(port);
+    this.server = new ServerSettings(requirePort(port));
   }
 
   private static int requirePort(int port) {
@@ -43,11 +35,6 @@ public final class SoapHost extends HostSettings<SoapHost> {
     return this;
   }
 
-  /** How long the host serves on after the process was told to end. */
-  Duration drainTime(boolean isPrivate) {
-    return drainTime != null ? drainTime : isPrivate ? Duration.ZERO : DRAIN_TIME;
-  }
-
   /** Creates a host on {@code port} of the loopback address; 0 means any free port. */
   public static SoapHost onPort(int port) {
     return new SoapHost(port);
@@ -55,7 +42,7 @@ public final class SoapHost extends HostSettings<SoapHost> {
 
   /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} means every address. */
   public SoapHost bind(String address) {
-    this.bind = address;
+    server.bind = address;
     return this;
   }
 
@@ -64,13 +51,13 @@ public final class SoapHost extends HostSettings<SoapHost> {
    * test pages then follow.
    */
   public SoapHost reloads(boolean on) {
-    this.isReloaded = on;
+    server.isReloaded = on;
     return this;
   }
 
   /** Speaks TLS, and nothing else: addresses begin with {@code https}. */
   public SoapHost tls(Tls tls) {
-    this.tls = tls;
+    server.tls = tls;
     return this;
   }
 
@@ -81,7 +68,7 @@ public final class SoapHost extends HostSettings<SoapHost> {
    * @param other 0 for any free one
    */
   public SoapHost healthPort(int other) {
-    this.healthPort = requirePort(other);
+    server.healthPort = requirePort(other);
     return this;
   }
 
@@ -93,7 +80,7 @@ public final class SoapHost extends HostSettings<SoapHost> {
    * @throws IllegalArgumentException when it is negative
    */
   public SoapHost drainTime(Duration time) {
-    this.drainTime = requireTime(time);
+    server.drainTime = requireTime(time);
     return this;
   }
 
@@ -107,7 +94,7 @@ public final class SoapHost extends HostSettings<SoapHost> {
    *     listed is not there
    */
   public RunningHost start() {
-    return HostStart.of(this);
+    return HostStart.of(this, server);
   }
 
   /**

@@ -12,6 +12,7 @@ import java.util.Set;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.Settings;
+import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.deployment.BundledConfiguration;
 import org.calmanchor.deployment.ServedClasses;
 import org.calmanchor.deployment.ServiceObjects;
@@ -65,7 +66,8 @@ public final class FoundServices implements ServletContainerInitializer {
               if (reason == null) {
                 wanted.add(new ServedClasses.Wanted("", type));
               } else if (!type.isInterface()) {
-                LOG.warn("{} is not served: {}", type.getName(), reason);
+                LOG.warn(
+                    "{} is not served: {}", Loggable.text(type.getName()), Loggable.text(reason));
               }
             });
     return wanted;

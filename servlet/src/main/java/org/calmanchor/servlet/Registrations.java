@@ -18,7 +18,7 @@ final class Registrations {
   private Registrations() {}
 
   /** Adds a servlet at the exact paths that its site answers. */
-  static void add(SoapServlet servlet, ServletContext application) {
+  static void add(HostedServlet servlet, ServletContext application) {
     String name = NAME;
     for (int i = 2; application.getServletRegistration(name) != null; i++) {
       name = NAME + "-" + i;

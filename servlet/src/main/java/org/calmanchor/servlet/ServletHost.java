@@ -1,7 +1,9 @@
 package org.calmanchor.servlet;
 
 import jakarta.servlet.ServletContext;
+import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.hosting.HostSettings;
+import org.calmanchor.web.hosting.HostedSite;
 
 /**
  * Settings of SOAP services that a servlet container hosts. What is set here freezes when the
@@ -45,8 +47,13 @@ public final class ServletHost extends HostSettings<ServletHost> {
    * @throws IllegalArgumentException when an operation is for certain callers and the host knows
    *     none, or something that is switched off or not listed is not there
    */
-  public SoapServlet servlet() {
-    return new SoapServlet(this);
+  public HostedServlet servlet() {
+    return new HostedServlet(site(), stopTime());
+  }
+
+  HostedSite site() {
+    return HostedSite.of(
+        this, health(), new HostedSite.Place(null, PageAudience.THIS_MACHINE, false, true));
   }
 
   /**

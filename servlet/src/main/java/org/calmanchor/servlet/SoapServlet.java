@@ -1,141 +1,33 @@
 package org.calmanchor.servlet;
 
-import jakarta.servlet.DispatcherType;
-import jakarta.servlet.ServletConfig;
 import jakarta.servlet.ServletException;
-import jakarta.servlet.http.HttpServlet;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.time.Duration;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.Objects;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.TimeUnit;
-import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.web.PageAudience;
-import org.calmanchor.web.hosting.HostedSite;
-import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
- * Serves SOAP services with their documents and pages. In {@code web.xml} its parameters are
- * settings by their names, such as {@code services} and {@code public-url}; it has to be mapped to
- * {@code /*} or to something like {@code /soap/*}, and needs {@code async-supported}.
+ * The servlet for descriptors: in {@code web.xml} its parameters are settings by their names, such
+ * as {@code services} and {@code public-url}. It has to be mapped to {@code /*} or to something
+ * like {@code /soap/*}, and needs {@code async-supported}.
  */
-public final class SoapServlet extends HttpServlet {
+public final class SoapServlet extends HostedServlet {
   private static final long serialVersionUID = 1L;
-  private static final Logger LOG = LoggerFactory.getLogger(SoapServlet.class);
-  private static final long LOOK_MILLIS = 20;
-
-  private transient @Nullable HostedSite hosted;
-  private transient Duration stopTime = Duration.ZERO;
 
   /** For containers: its parameters, the environment and the application say what it serves. */
   public SoapServlet() {}
 
-  SoapServlet(ServletHost settings) {
-    prepare(settings);
-  }
-
-  private void prepare(ServletHost settings) {
-    this.stopTime = settings.stopTime();
-    this.hosted =
-        HostedSite.of(
-            settings,
-            settings.health(),
-            new HostedSite.Place(null, PageAudience.THIS_MACHINE, false, true));
-  }
-
-  /** What it serves, from the start on. */
-  HostedSite hosted() {
-    return Objects.requireNonNull(hosted, "the servlet was not initialized");
-  }
-
-  /** Why its services are not ready; null if they are. */
-  public @Nullable String reasonNotReady() {
-    return hosted().health().reasonNotReady();
-  }
-
   @Override
   public void init() throws ServletException {
+    Map<String, String> parameters = new LinkedHashMap<>();
+    for (String name : Collections.list(getInitParameterNames())) {
+      parameters.put(name, getInitParameter(name));
+    }
     try {
-      if (hosted == null) {
-        prepare(ConfiguredServlets.settings(getServletContext(), parameters(getServletConfig())));
-      }
-      hosted().start();
+      ServletHost settings = ConfiguredServlets.settings(getServletContext(), parameters);
+      serve(settings.site(), settings.stopTime());
     } catch (RuntimeException unfit) {
       throw new ServletException(unfit.getMessage(), unfit);
     }
-    hosted().serving();
-  }
-
-  private static Map<String, String> parameters(ServletConfig config) {
-    Map<String, String> parameters = new LinkedHashMap<>();
-    for (String name : Collections.list(config.getInitParameterNames())) {
-      parameters.put(name, config.getInitParameter(name));
-    }
-    return parameters;
-  }
-
-  @Override
-  public void service(HttpServletRequest request, HttpServletResponse response)
-      throws ServletException, IOException {
-    if (request.getDispatcherType() == DispatcherType.ASYNC) {
-      // A call that another thread has broken off comes back, because only here it can be done.
-      ServletExchange.breakOff(response);
-      return;
-    }
-    ServletExchange exchange = new ServletExchange(request, response);
-    if (exchange.isAtPrefix()) {
-      // Relative references of the index need the slash; this one is right behind proxies, too.
-      response.setStatus(HttpServletResponse.SC_FOUND);
-      response.setHeader("Location", exchange.lastOfPrefix() + "/");
-      return;
-    }
-    CompletableFuture<Void> handled;
-    try {
-      handled = hosted().site().handle(exchange, exchange).toCompletableFuture();
-    } catch (IOException | UncheckedIOException callerGone) {
-      LOG.debug(
-          "the caller of {} has gone",
-          Loggable.text(exchange.path()),
-          Loggable.failure(callerGone));
-      exchange.abort();
-      handled = CompletableFuture.completedFuture(null);
-    } catch (RuntimeException | Error failed) {
-      handled = CompletableFuture.failedFuture(failed);
-    }
-    exchange.finish(handled);
-  }
-
-  /** Lets running calls end, for a while, and closes the objects of the services. */
-  @Override
-  public void destroy() {
-    HostedSite site = hosted;
-    if (site == null) {
-      return;
-    }
-    site.health().stopping();
-    site.site().stopEvents();
-    long end = System.nanoTime() + stopTime.toNanos();
-    try {
-      while (!site.calls().running().isEmpty() && System.nanoTime() < end) {
-        TimeUnit.MILLISECONDS.sleep(LOOK_MILLIS);
-      }
-      if (!site.calls().running().isEmpty()) {
-        LOG.warn(
-            "calls that still ran after {} s were broken off when the application stopped",
-            stopTime.toSeconds());
-      }
-    } catch (InterruptedException hurried) {
-      Thread.currentThread().interrupt();
-    } finally {
-      site.close();
-    }
+    super.init();
   }
 }

@@ -2,8 +2,8 @@ package org.calmanchor.spring;
 
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.deployment.ConfiguredServices;
+import org.calmanchor.servlet.HostedServlet;
 import org.calmanchor.servlet.ServletHost;
-import org.calmanchor.servlet.SoapServlet;
 import org.springframework.beans.factory.ListableBeanFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.autoconfigure.AutoConfiguration;
@@ -50,9 +50,9 @@ public final class CalmAnchorAutoConfiguration {
   }
 
   @Bean
-  ServletRegistrationBean<SoapServlet> calmAnchorServlet(
+  ServletRegistrationBean<HostedServlet> calmAnchorServlet(
       ServletHost host, SpringSettings settings) {
-    ServletRegistrationBean<SoapServlet> servlet =
+    ServletRegistrationBean<HostedServlet> servlet =
         new ServletRegistrationBean<>(host.servlet(), settings.basePath() + "/*");
     servlet.setName("calm-anchor");
     servlet.setLoadOnStartup(1);
@@ -61,7 +61,7 @@ public final class CalmAnchorAutoConfiguration {
 
   @Bean
   ServiceAddresses calmAnchorAddresses(
-      ServletRegistrationBean<SoapServlet> calmAnchorServlet,
+      ServletRegistrationBean<HostedServlet> calmAnchorServlet,
       SpringSettings settings,
       ConfigurableEnvironment environment) {
     return new ServiceAddresses(settings, environment);
@@ -80,7 +80,7 @@ public final class CalmAnchorAutoConfiguration {
   static class OfHealth {
     @Bean
     ServicesHealth calmAnchorHealthIndicator(
-        ServletRegistrationBean<SoapServlet> calmAnchorServlet) {
+        ServletRegistrationBean<HostedServlet> calmAnchorServlet) {
       return new ServicesHealth(calmAnchorServlet.getServlet());
     }
   }

@@ -1,14 +1,14 @@
 package org.calmanchor.spring;
 
-import org.calmanchor.servlet.SoapServlet;
+import org.calmanchor.servlet.HostedServlet;
 import org.springframework.boot.actuate.health.Health;
 import org.springframework.boot.actuate.health.HealthIndicator;
 
 /** Tells the health endpoint of an application whether its services are ready. */
 final class ServicesHealth implements HealthIndicator {
-  private final SoapServlet servlet;
+  private final HostedServlet servlet;
 
-  ServicesHealth(SoapServlet servlet) {
+  ServicesHealth(HostedServlet servlet) {
     this.servlet = servlet;
   }
 
