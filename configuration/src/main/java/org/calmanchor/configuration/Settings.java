@@ -181,6 +181,15 @@ public final class Settings {
           "false",
           "Keep the last exchanges of all callers for the test page.");
 
+  /** Which calls are logged. */
+  public static final Setting<LoggedCalls> LOG_CALLS =
+      add(
+          "log-calls",
+          ValueForm.choice(LoggedCalls.class),
+          "none",
+          "Write a line about each call, or about those that end with a fault, to the log"
+              + " org.calmanchor.calls.");
+
   /** Where the host says how it is. */
   public static final Setting<String> HEALTH_PATH =
       add(
@@ -229,6 +238,16 @@ public final class Settings {
   }
 
   private Settings() {}
+
+  /** Which calls are logged. */
+  public enum LoggedCalls {
+    /** No call, but what goes wrong in the service itself. */
+    NONE,
+    /** Calls that do not end with a result. */
+    FAULTS,
+    /** All calls. */
+    ALL
+  }
 
   /** Whether clients have to have a certificate. */
   public enum ClientCertificates {

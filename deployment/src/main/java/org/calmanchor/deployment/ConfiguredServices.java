@@ -104,6 +104,13 @@ public final class ConfiguredServices {
     configuration.use(Settings.TEST_PAGE, host::testPage);
     configuration.use(Settings.CHECKS, host::checks);
     configuration.use(Settings.KEEP_EXCHANGES, host::keepExchanges);
+    configuration.use(
+        Settings.LOG_CALLS,
+        which -> {
+          if (which != Settings.LoggedCalls.NONE) {
+            host.logCalls(which == Settings.LoggedCalls.ALL);
+          }
+        });
     configuration.use(Settings.LENIENT, host::lenient);
     configuration.use(Settings.HEALTH_PATH, host::healthPath);
     configuration.use(Settings.STOP_TIME, host::stopTime);

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.web.event.ServedExchange;
@@ -35,6 +36,7 @@ public final class RunningHost implements AutoCloseable {
   private final Ending ending;
   private final int port;
   private final Thread atExit;
+  private final AtomicBoolean isTold = new AtomicBoolean();
   private final CountDownLatch isStopping = new CountDownLatch(1);
   private final CompletableFuture<Boolean> stopped = new CompletableFuture<>();
 
@@ -174,6 +176,11 @@ public final class RunningHost implements AutoCloseable {
    */
   public boolean drain() {
     hosted.health().stopping();
+    boolean isFirst = isTold.compareAndSet(false, true);
+    long drainSeconds = ending.drainTime().toSeconds();
+    if (isFirst && drainSeconds > 0) {
+      LOG.info("told to end: not ready any more, serving on for {} s", drainSeconds);
+    }
     try {
       if (!isStopping.await(ending.drainTime().toNanos(), TimeUnit.NANOSECONDS)) {
         LOG.debug("the drain time is over");
@@ -181,7 +188,16 @@ public final class RunningHost implements AutoCloseable {
     } catch (InterruptedException hurried) {
       Thread.currentThread().interrupt();
     }
-    return stop(ending.drainTime().isZero() ? QUIET : QUIET_IN_DRAIN);
+    int runningCount = hosted.calls().running().size();
+    if (isFirst && runningCount > 0) {
+      long stopSeconds = ending.stopTime().toSeconds();
+      LOG.info("stopping: {} calls run, and may end for {} s", runningCount, stopSeconds);
+    }
+    boolean areAnswered = stop(ending.drainTime().isZero() ? QUIET : QUIET_IN_DRAIN);
+    if (isFirst && drainSeconds > 0) {
+      LOG.info(areAnswered ? "stopped: every call was answered" : "stopped: calls were broken off");
+    }
+    return areAnswered;
   }
 
   /** Stops at once: lets running calls end, and frees the port. */

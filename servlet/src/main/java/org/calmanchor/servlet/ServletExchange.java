@@ -13,22 +13,25 @@ import java.io.UncheckedIOException;
 import java.security.Principal;
 import java.security.cert.X509Certificate;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.LinkedBlockingQueue;
 import java.util.stream.Collectors;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.event.Level;
 
 /**
  * A request and response of a container, as a site sees them. Most calls end on the container's own
@@ -36,6 +39,7 @@ import org.slf4j.LoggerFactory;
  */
 final class ServletExchange implements HttpRequest, HttpResponse {
   private static final Logger LOG = LoggerFactory.getLogger(ServletExchange.class);
+  private static final RateLimitedLog SYNCHRONOUS = new RateLimitedLog(LOG, Level.WARN);
   private static final String CERTIFICATES = "jakarta.servlet.request.X509Certificate";
 
   private final HttpServletRequest request;
@@ -50,8 +54,8 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   /** Guarded by this object. */
   private @Nullable AsyncContext async;
 
-  /** What was to be run before the request became asynchronous; guarded by this object. */
-  private final List<Runnable> waiting = new ArrayList<>();
+  /** What is to be run before the request becomes asynchronous, or if it cannot become so. */
+  private final BlockingQueue<Runnable> waiting = new LinkedBlockingQueue<>();
 
   ServletExchange(HttpServletRequest request, HttpServletResponse response) {
     this.request = request;
@@ -236,6 +240,9 @@ final class ServletExchange implements HttpRequest, HttpResponse {
    *     connection
    */
   void finish(CompletableFuture<Void> handled) throws IOException {
+    if (!handled.isDone() && !request.isAsyncSupported()) {
+      await(handled);
+    }
     if (handled.isDone()) {
       end(failureOf(handled));
       if (isAborted) {
@@ -246,11 +253,30 @@ final class ServletExchange implements HttpRequest, HttpResponse {
     AsyncContext started = startAsync();
     synchronized (this) {
       async = started;
-      waiting.forEach(started::start);
-      waiting.clear();
+      for (Runnable rest = waiting.poll(); rest != null; rest = waiting.poll()) {
+        started.start(rest);
+      }
     }
     CompletionStage<Void> end = handled;
     end.whenComplete((done, failed) -> complete(started, failed));
+  }
+
+  /** Waits on the container's thread, because somebody does not let it go. */
+  private void await(CompletableFuture<Void> handled) {
+    SYNCHRONOUS.log(
+        "a filter before the SOAP servlet, or its descriptor, lacks async-supported: each call that"
+            + " takes a while holds a thread");
+    CompletionStage<Void> end = handled;
+    end.whenComplete((done, failed) -> waiting.add(() -> {}));
+    try {
+      while (!handled.isDone()) {
+        waiting.take().run();
+      }
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      abort();
+      handled.completeExceptionally(stopped);
+    }
   }
 
   private void complete(AsyncContext started, @Nullable Throwable failed) {

@@ -1,23 +1,47 @@
 package org.calmanchor.wire;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.BufferedReader;
 import java.io.InputStreamReader;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
 
 /** A runnable jar that is started as users start it. */
 final class BundledJarWireTest extends WireSuite {
   private static final Pattern INDEX = Pattern.compile("Index\\s+(http://\\S+)/");
 
+  private Path log;
+
+  @Test
+  void theLogHasTheCallsThatFailed() throws Exception {
+    call("hoist flags kilo");
+    call("dip vessel Quiet Comma");
+    String line = "SignalMastService.dip from 127.0.0.1: fault after ";
+    for (int i = 0; i < 100 && !Files.readString(log).contains(line); i++) {
+      TimeUnit.MILLISECONDS.sleep(50);
+    }
+    assertThat(Files.readString(log)).contains(line).doesNotContain("SignalMastService.hoist");
+  }
+
   @Override
   Server start(Path folder) throws Exception {
+    log = folder.resolve("signals.err");
     Path java = Path.of(System.getProperty("java.home"), "bin", "java");
     Process process =
-        new ProcessBuilder(java.toString(), "-jar", Bundles.jar(folder).toString(), "--port=0")
-            .redirectError(folder.resolve("signals.err").toFile())
+        new ProcessBuilder(
+                java.toString(),
+                "-jar",
+                Bundles.jar(folder).toString(),
+                "--port=0",
+                "--log-calls=faults")
+            .redirectError(log.toFile())
             .start();
     BufferedReader out =
         new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));

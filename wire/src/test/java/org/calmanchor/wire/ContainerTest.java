@@ -168,6 +168,23 @@ final class ContainerTest {
     assertThat(post("/pilots?as=pilot", message).body()).contains("Quiet Comma");
   }
 
+  @Test
+  void aFilterThatIsNotAsynchronousOnlyHoldsAThread() throws Exception {
+    Context application = application();
+    application.addServletContainerInitializer(
+        (types, context) -> {
+          ServletHost.inContainer().serve("/signals", new SignalMast()).addTo(context);
+          context.addFilter("login", new Login()).addMappingForUrlPatterns(null, false, "/*");
+        },
+        Set.of());
+    tomcat.start();
+    assertThat(post("/signals", WireSuite.message("later millis 200")).body())
+        .contains("hoisted later");
+    assertThat(post("/signals", WireSuite.message("loseLater after 1000")).isWhole()).isFalse();
+    assertThat(post("/signals", WireSuite.message("hoist flags kilo")).body())
+        .contains("hoisted kilo");
+  }
+
   /** Somebody has logged in, whose role the query names. */
   private static final class Login extends HttpFilter {
     private static final long serialVersionUID = 1L;

@@ -106,7 +106,7 @@ abstract class WireSuite {
   }
 
   /** A SOAP 1.1 message: an operation, and perhaps the name of an argument with its value. */
-  private static String message(String call) {
+  static String message(String call) {
     String[] parts = call.split(" ", 3);
     String argument =
         parts.length < 3 ? "" : "<" + parts[1] + ">" + parts[2] + "</" + parts[1] + ">";
@@ -129,7 +129,8 @@ abstract class WireSuite {
     }
   }
 
-  private Reply call(String call) throws Exception {
+  /** Calls an operation of the mast. */
+  final Reply call(String call) throws Exception {
     return ask("POST", SIGNALS, message(call), XML);
   }
 

@@ -190,6 +190,16 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   }
 
   /**
+   * Writes a line about each call to the log {@code org.calmanchor.calls}: the operation, from
+   * where and by whom it was called, how it ended, and how long it took.
+   *
+   * @param areResultsLogged false for only those calls that do not end with a result
+   */
+  public final H logCalls(boolean areResultsLogged) {
+    return intercept(new CallLog(areResultsLogged));
+  }
+
+  /**
    * Sets whether the test page shows the last exchanges of all callers with their envelopes; by
    * default it does not. Without a test page no exchanges are kept.
    */
@@ -320,9 +330,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
 
   /** Starts something else, too, with the services, in the order in which they are given. */
   public final H starts(Startable part) {
-    // It is not this host that closes it.
-    Startable onlyStarted = part::start;
-    services.lifecycle().add(onlyStarted);
+    services.lifecycle().add(new OnlyStarted(part));
     return self();
   }
 
