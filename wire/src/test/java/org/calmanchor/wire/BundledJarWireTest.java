@@ -27,7 +27,7 @@ final class BundledJarWireTest extends WireSuite {
     for (int i = 0; i < 100 && !Files.readString(log).contains(line); i++) {
       TimeUnit.MILLISECONDS.sleep(50);
     }
-    assertThat(Files.readString(log)).contains(line).doesNotContain("SignalMastService.hoist");
+    assertThat(Files.readString(log)).contains(line).doesNotContain(": result after ");
   }
 
   @Override
