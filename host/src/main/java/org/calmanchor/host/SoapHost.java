@@ -40,6 +40,14 @@ public final class SoapHost extends HostSettings<SoapHost> {
     return new SoapHost(port);
   }
 
+  /**
+   * Loads the classes of the server on another thread. A program that calls this before it reads
+   * contracts starts faster if it has more than one core.
+   */
+  public static void prepare() {
+    ServerWarmUp.start();
+  }
+
   /** Listens at {@code address} instead of loopback; {@code 0.0.0.0} means every address. */
   public SoapHost bind(String address) {
     server.bind = address;

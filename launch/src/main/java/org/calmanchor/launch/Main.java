@@ -37,6 +37,7 @@ public final class Main {
         show(BundledConfiguration.read(bundle, given.subList(1, given.size())), System.out);
         return;
       }
+      SoapHost.prepare();
       Configuration configuration = BundledConfiguration.read(bundle, given);
       ConfiguredHost configured = ConfiguredHost.of(configuration);
       ServedClasses services =

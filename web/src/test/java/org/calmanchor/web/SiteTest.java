@@ -140,7 +140,7 @@ class SiteTest {
             "href=\"./door?service=NewDoorService\"",
             "href=\"./door?wsdl=NewDoorService\"");
     assertThat(Exchange.get("/door?service=NewDoorService").on(site(true)).answer())
-        .contains("data-asking=\"/door?service=NewDoorService&amp;page=\"");
+        .contains("data-asking=\"./door?service=NewDoorService&amp;page=\"");
     assertThat(Exchange.get("/door").on(site(false)).answer())
         .contains("Door is up", "Its test page is switched off here.");
   }
