@@ -3,6 +3,7 @@ package org.calmanchor.examples;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -36,6 +37,13 @@ final class BundleCommandTest {
         .startsWith("The server is up.\n  Index  http://localhost:")
         .endsWith("Stopped.\n");
 
+    Files.createDirectories(folder.resolve("srv"));
+    Tool published = Tool.run(folder, "bundle", "--war", "gate.war", "--publish", "srv");
+    assertThat(published.out())
+        .containsPattern("  gate.war  \\d+ kB\n  srv.gate.war  \\d+ kB\n")
+        .contains("/gate/health/ready\n");
+    assertThat(folder.resolve("srv/gate.war")).hasSameBinaryContentAs(folder.resolve("gate.war"));
+
     Tool again = Tool.run(folder, "bundle", "--jar", "gate.jar");
     assertThat(again)
         .isEqualTo(new Tool(2, "", "gate.jar is there already. Replace it with --force.\n"));
@@ -59,7 +67,7 @@ final class BundleCommandTest {
     for (Map.Entry<List<String>, String> each :
         Map.of(
                 List.of("--jar", "gate.jar"), "Gate has a contract problem:\nCALM-201 ",
-                List.<String>of(), "Say what to make: --jar FILE or --folder FOLDER.",
+                List.<String>of(), "Say what to make: --jar FILE, --folder FOLDER or --war FILE.",
                 List.of("--jar", "no/gate.jar"), "There is no folder ",
                 List.of("--jar", "a.jar", "--config", "no.yaml"), "no.yaml: there is no such file.",
                 List.of("--jar", "a.jar", "--classpath", "."),

@@ -26,13 +26,18 @@ import org.calmanchor.configuration.ConfigurationReader;
 import org.calmanchor.configuration.Settings;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.api.io.TempDir;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 
-/** Each example of deployment does what it says, by its one command. */
+/**
+ * Each example of deployment does what it says, by its one command. {@code
+ * examples/deployment/check} runs them all.
+ */
 class DeploymentIT {
   private static final Path EXAMPLES = Path.of("..", "examples", "deployment");
+  private static final String ALL = "calm.anchor.deployments";
   private static final int LOOKS = 600;
 
   /** All tests share what is built. */
@@ -112,6 +117,7 @@ class DeploymentIT {
   }
 
   @Test
+  @EnabledIfSystemProperty(named = ALL, matches = "true")
   void aProgramWithAMainOfItsOwn() throws Exception {
     assertQuotes("63.00", "/berths", "own-main/run", "--port=PORT");
   }
@@ -122,6 +128,7 @@ class DeploymentIT {
   }
 
   @Test
+  @EnabledIfSystemProperty(named = ALL, matches = "true")
   void aFolderThatIsPublished() throws Exception {
     Path target = folder.resolve("srv");
     assertQuotes("127.50", "/berths", "folder/run", target.toString(), "--port=PORT");
@@ -129,6 +136,7 @@ class DeploymentIT {
   }
 
   @Test
+  @EnabledIfSystemProperty(named = ALL, matches = "true")
   void aSpringBootApplication() throws Exception {
     assertQuotes("105.00", "/soap/berths", "spring-boot/run", "--server.port=PORT");
   }

@@ -116,8 +116,9 @@ public final class BundleCommand implements Subcommand {
     }
     Map.Entry<BundleKind, Path> wanted = targets.entrySet().iterator().next();
     BundleKind kind = wanted.getKey();
-    Path target = wanted.getValue().toAbsolutePath().normalize();
-    Path published = publication == null ? null : publication.resolve(target.getFileName());
+    Path target = wanted.getValue();
+    String last = target.toAbsolutePath().normalize().getFileName().toString();
+    Path published = publication == null ? null : publication.resolve(last);
     requireFree(target);
     if (published != null) {
       requireFree(published);
@@ -131,9 +132,9 @@ public final class BundleCommand implements Subcommand {
     String text = chosen == null ? "" : textOf(chosen);
     try {
       Application application =
-          new Application(nameOf(kind, target), version, classes.entries(), served, text);
+          new Application(nameOf(kind, last), version, classes.entries(), served, text);
       ClassLoader loader = BundleCommand.class.getClassLoader();
-      Bundled bundled = kind.write(application, wanted.getValue(), loader);
+      Bundled bundled = kind.write(application, target, loader);
       if (published != null) {
         bundled = bundled.and(kind.write(application, published, loader));
       }
@@ -171,8 +172,7 @@ public final class BundleCommand implements Subcommand {
     }
   }
 
-  private String nameOf(BundleKind kind, Path target) {
-    String last = target.getFileName().toString();
+  private String nameOf(BundleKind kind, String last) {
     return name != null
         ? name
         : last.endsWith(kind.extension())

@@ -26,7 +26,7 @@ class ExplainedPageTest extends HarborPage {
     assertThat(page.barriers("['.source .block ~ .block']")).isEmpty();
     String drawn = browser.visible("figure a[href*='operation=reserve']").getDomAttribute("href");
     browser.open(host.address("/").resolve(drawn));
-    assertThat(browser.visible("figure a[href='/berths#reserve']").getText()).isEqualTo("reserve");
+    assertThat(browser.visible("figure a[href='./berths#reserve']").getText()).isEqualTo("reserve");
     HttpResponse<String> one =
         HttpClient.newHttpClient()
             .send(

@@ -160,7 +160,7 @@ class TestPageTest extends HarborPage {
     browser.open(host.address("/"));
     assertThat(browser.visible("h1").getText())
         .isEqualTo("The server is up at http://localhost:" + host.port());
-    browser.click("a[href='/berths#cancel']");
+    browser.click("a[href='./berths#cancel']");
     assertThat(browser.textOf("section:not([hidden]) h2", "cancel")).isEqualTo("cancel");
     assertThat(browser.run("return scrollY")).isEqualTo(0L);
   }

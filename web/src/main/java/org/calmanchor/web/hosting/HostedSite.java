@@ -29,7 +29,6 @@ public final class HostedSite implements AutoCloseable {
   private final EndpointSettings serving;
   private final ExemptAddresses exempt;
   private final boolean isReloaded;
-  private final ServiceLifecycle lifecycle;
   private final StartedParts parts = new StartedParts();
   private volatile Site site;
 
@@ -63,7 +62,6 @@ public final class HostedSite implements AutoCloseable {
     this.health = health;
     this.exempt = settings.exempt();
     this.isReloaded = place.isReloaded();
-    this.lifecycle = settings.services.lifecycle();
     try {
       RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
       CallerSources callers = settings.callers;
@@ -75,6 +73,8 @@ public final class HostedSite implements AutoCloseable {
           new Site(
               settings.services.with(serving),
               site.health(place.hasHealth() ? health : null).build());
+      // Not kept in a field: a reload lets the former objects go.
+      parts.services(settings.services.lifecycle(), calls);
     } catch (RuntimeException | Error failed) {
       parts.close();
       throw failed;
@@ -123,13 +123,12 @@ public final class HostedSite implements AutoCloseable {
    * @throws IllegalStateException when one fails; those before it are closed
    */
   public void start() {
-    lifecycle.start(new ServiceLifecycle());
-    parts.services(lifecycle, calls());
+    parts.services().start(new ServiceLifecycle());
   }
 
   /** From now on requests are answered, so that the host is ready if its services are. */
   public void serving() {
-    health.serving(lifecycle.readiness());
+    health.serving(parts.services().readiness());
   }
 
   /** The site that answers requests now; reloads and switches replace it. */

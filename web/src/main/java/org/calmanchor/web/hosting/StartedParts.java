@@ -37,7 +37,7 @@ final class StartedParts implements AutoCloseable {
     return part;
   }
 
-  /** Sets the objects of the services, which were started. */
+  /** Sets the objects of the services. */
   synchronized void services(ServiceLifecycle started, RunningCalls running) {
     this.services = started;
     this.calls = running;
