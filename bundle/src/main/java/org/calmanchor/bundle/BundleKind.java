@@ -5,25 +5,19 @@ import java.nio.file.Path;
 /** What can be made of an application. */
 public enum BundleKind {
   /** One jar with everything, for {@code java -jar}. */
-  JAR(".jar", RunnableJar::write),
+  JAR(".jar"),
   /** A WAR with everything, for a servlet container. */
-  WAR(".war", WebArchive::write),
+  WAR(".war"),
   /**
    * A folder with a start script, the jars, a configuration and a unit for systemd. The
    * configuration of an earlier bundle is kept.
    */
-  FOLDER("", RunnableFolder::write);
+  FOLDER("");
 
   private final String extension;
-  private final Writer writer;
 
-  BundleKind(String extension, Writer writer) {
+  BundleKind(String extension) {
     this.extension = extension;
-    this.writer = writer;
-  }
-
-  private interface Writer {
-    Bundled write(Application application, Path target, ClassLoader loader);
   }
 
   /** What names of such files end with; empty for folders. */
@@ -39,6 +33,10 @@ public enum BundleKind {
    * @throws BundleException when something cannot be read or written
    */
   public Bundled write(Application application, Path target, ClassLoader loader) {
-    return writer.write(application, target, loader);
+    return switch (this) {
+      case JAR -> RunnableJar.write(application, target, loader);
+      case WAR -> WebArchive.write(application, target, loader);
+      case FOLDER -> RunnableFolder.write(application, target, loader);
+    };
   }
 }
