@@ -12,7 +12,6 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
@@ -44,7 +43,7 @@ abstract class WireSuite {
       callers: "%s"
       test-page: true
       keep-exchanges: true
-      limits: {call-time: 0.8s, read-time: 0.8s, body-bytes: 100000, calls: 20}
+      limits: {call-time: 1.5s, read-time: 2s, body-bytes: 100000, calls: 20}
       """;
 
   /**
@@ -74,9 +73,9 @@ abstract class WireSuite {
       POST|/signals|Content-Type: text/xml|dip vessel Patient Otter| 500 vessel>Patient Otter</
       POST|/signals|Content-Type: text/xml|later millis 100| 200 hoisted later
       POST|/signals|Content-Type: text/xml|drag millis 10| 200 dragged
-      POST|/signals|Content-Type: text/xml|drag millis 9000| 500 did not answer within 800 ms
-      POST|/signals|Content-Type: text/xml|jam millis 1500| 500 did not answer within 800 ms
-      POST|/signals|Content-Type: text/xml|later millis 9000| 500 did not answer within 800 ms
+      POST|/signals|Content-Type: text/xml|drag millis 9000| 500 did not answer within 1500 ms
+      POST|/signals|Content-Type: text/xml|jam millis 2500| 500 did not answer within 1500 ms
+      POST|/signals|Content-Type: text/xml|later millis 9000| 500 did not answer within 1500 ms
       POST|/signals|Content-Type: text/xml|note flags kilo| 202
       POST|/pilots|Content-Type: text/xml|next| 401
       """;
@@ -328,7 +327,7 @@ abstract class WireSuite {
 
   @Test
   void aMethodThatTakesTooLongAfterItsAnswerHasBegunIsCutOff() throws Exception {
-    String message = message("stall after 1000</after><millis>1500</millis><after>");
+    String message = message("stall after 1000</after><millis>2500</millis><after>");
     Reply reply = ask("POST", SIGNALS, message.replace("<after></after>", ""), XML);
     assertThat(reply.status()).isEqualTo(200);
     assertThat(reply.isWhole()).isFalse();
@@ -341,7 +340,7 @@ abstract class WireSuite {
     try (Connection connection = new Connection(server.base())) {
       connection.head("POST", SIGNALS, XML, "Content-Length: " + message.length());
       connection.text(message);
-      TimeUnit.MILLISECONDS.sleep(2_000);
+      TimeUnit.MILLISECONDS.sleep(3_000);
       assertThat(connection.reply().isWhole()).isFalse();
     }
   }
@@ -380,22 +379,30 @@ abstract class WireSuite {
 
   @Test
   void moreCallsThanTheLimitAreRefusedUntilSomeHaveEnded() throws Exception {
-    List<CompletableFuture<Reply>> calls = new ArrayList<>();
-    for (int i = 0; i < 40; i++) {
-      calls.add(
-          CompletableFuture.supplyAsync(
-              () -> {
-                try {
-                  return call("drag millis 500");
-                } catch (Exception failed) {
-                  throw new AssertionError(failed);
-                }
-              },
-              task -> new Thread(task).start()));
+    int status = 200;
+    // Messages that do not come to their end hold all places, but only for the read time.
+    for (int round = 0; round < 5 && status != 503; round++) {
+      List<Connection> unfinished = new ArrayList<>();
+      try {
+        for (int i = 0; i < 20; i++) {
+          Connection connection = new Connection(server.base());
+          unfinished.add(connection);
+          connection.head("POST", SIGNALS, XML, "Content-Length: 500").text("<e:Envelope");
+        }
+        for (int i = 0; i < 5 && status != 503; i++) {
+          status = call("hoist flags kilo").status();
+        }
+      } finally {
+        for (Connection each : unfinished) {
+          each.close();
+        }
+      }
     }
-    List<Integer> statuses = calls.stream().map(each -> each.join().status()).toList();
-    assertThat(statuses).containsOnly(200, 503).contains(200);
-    assertThat(statuses.stream().filter(each -> each == 200).count()).isLessThanOrEqualTo(20);
-    assertThat(call("hoist flags kilo").status()).isEqualTo(200);
+    assertThat(status).isEqualTo(503);
+    for (int i = 0; i < 100 && status == 503; i++) {
+      TimeUnit.MILLISECONDS.sleep(50);
+      status = call("hoist flags kilo").status();
+    }
+    assertThat(status).isEqualTo(200);
   }
 }
