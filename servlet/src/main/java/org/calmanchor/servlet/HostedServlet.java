@@ -59,6 +59,8 @@ public class HostedServlet extends HttpServlet {
     try {
       hosted().start();
     } catch (RuntimeException unfit) {
+      // A container does not destroy a servlet that could not be initialized.
+      hosted().close();
       throw new ServletException(unfit.getMessage(), unfit);
     }
     hosted().serving();

@@ -66,6 +66,12 @@ public final class ServletHost extends HostSettings<ServletHost> {
    *     belongs to another servlet
    */
   public void addTo(ServletContext application) {
-    Registrations.add(servlet(), application);
+    HostedServlet servlet = servlet();
+    try {
+      Registrations.add(servlet, application);
+    } catch (RuntimeException refused) {
+      servlet.hosted().close();
+      throw refused;
+    }
   }
 }

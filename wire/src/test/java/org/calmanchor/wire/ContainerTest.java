@@ -231,6 +231,35 @@ final class ContainerTest {
   }
 
   @Test
+  void nothingRunsOfAnApplicationThatCouldNotStart() throws Exception {
+    List<String> refusals = new ArrayList<>();
+    application()
+        .addServletContainerInitializer(
+            (types, context) -> {
+              Chart failing = new Chart("Saltmere");
+              ServletHost.inContainer()
+                  .serve("/charts", failing)
+                  .starts(
+                      () -> {
+                        throw new IllegalStateException("no chart");
+                      })
+                  .addTo(context);
+              try {
+                ServletHost.inContainer().serve("/charts", failing).addTo(context);
+              } catch (IllegalStateException taken) {
+                refusals.add(taken.getMessage());
+              }
+            },
+            Set.of());
+    tomcat.start();
+    assertThat(refusals.toString()).contains("belong to another servlet", "/charts");
+    assertThat(get("/charts?wsdl").status()).isNotEqualTo(200);
+    assertThat(Thread.getAllStackTraces().keySet())
+        .extracting(Thread::getName)
+        .doesNotContain("calm-anchor-watch");
+  }
+
+  @Test
   void mistakesAreToldAtTheStart() throws Exception {
     Wrapper none = start(Map.of("lenent", "true"));
     assertThatExceptionOfType(ServletException.class)

@@ -25,7 +25,7 @@ import org.springframework.boot.test.context.SpringBootTest;
 @Target(ElementType.TYPE)
 @SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
 @OverrideAutoConfiguration(enabled = false)
-@TypeExcludeFilters(OtherComponents.class)
+@TypeExcludeFilters(ServiceTypeFilter.class)
 @ImportAutoConfiguration({
   ServletWebServerFactoryAutoConfiguration.class,
   CalmAnchorAutoConfiguration.class

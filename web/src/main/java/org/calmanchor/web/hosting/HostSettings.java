@@ -330,7 +330,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
 
   /** Starts something else, too, with the services, in the order in which they are given. */
   public final H starts(Startable part) {
-    services.lifecycle().add(new OnlyStarted(part));
+    services.lifecycle().add(new UnownedStartable(part));
     return self();
   }
 

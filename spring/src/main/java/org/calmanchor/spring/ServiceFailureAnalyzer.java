@@ -8,9 +8,9 @@ import org.springframework.boot.diagnostics.FailureAnalysis;
 import org.springframework.boot.diagnostics.FailureAnalyzer;
 
 /** Shows what is wrong with services or settings without the beans that it went through. */
-final class ServiceFailures implements FailureAnalyzer {
+final class ServiceFailureAnalyzer implements FailureAnalyzer {
   /** Creates the analyzer, for Spring. */
-  ServiceFailures() {}
+  ServiceFailureAnalyzer() {}
 
   @Override
   public @Nullable FailureAnalysis analyze(Throwable failure) {

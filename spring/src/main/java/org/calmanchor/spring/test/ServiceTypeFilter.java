@@ -13,11 +13,11 @@ import org.springframework.core.type.classreading.MetadataReader;
 import org.springframework.core.type.classreading.MetadataReaderFactory;
 
 /** Leaves out the components of an application that are not the services under test. */
-final class OtherComponents extends TypeExcludeFilter {
+final class ServiceTypeFilter extends TypeExcludeFilter {
   private final Set<String> services;
 
   /** Creates the filter for a test class, for Spring. */
-  OtherComponents(Class<?> test) {
+  ServiceTypeFilter(Class<?> test) {
     SoapServiceTest asked =
         Objects.requireNonNull(
             AnnotatedElementUtils.findMergedAnnotation(test, SoapServiceTest.class));
@@ -52,7 +52,7 @@ final class OtherComponents extends TypeExcludeFilter {
 
   @Override
   public boolean equals(@Nullable Object other) {
-    return other instanceof OtherComponents filter && services.equals(filter.services);
+    return other instanceof ServiceTypeFilter filter && services.equals(filter.services);
   }
 
   @Override
