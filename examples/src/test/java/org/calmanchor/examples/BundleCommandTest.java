@@ -68,6 +68,7 @@ final class BundleCommandTest {
         Map.of(
                 List.of("--jar", "gate.jar"), "Gate has a contract problem:\nCALM-201 ",
                 List.<String>of(), "Say what to make: --jar FILE, --folder FOLDER or --war FILE.",
+                List.of("--war", "gate.jar"), "--war: containers take only files whose names end",
                 List.of("--jar", "no/gate.jar"), "There is no folder ",
                 List.of("--jar", "a.jar", "--config", "no.yaml"), "no.yaml: there is no such file.",
                 List.of("--jar", "a.jar", "--classpath", "."),

@@ -119,6 +119,10 @@ public final class BundleCommand implements Subcommand {
     Path target = wanted.getValue();
     String last = target.toAbsolutePath().normalize().getFileName().toString();
     Path published = publication == null ? null : publication.resolve(last);
+    if (kind == BundleKind.WAR && !last.endsWith(kind.extension())) {
+      throw CommandException.usage(
+          "--war: containers take only files whose names end with .war, not " + last + ".");
+    }
     requireFree(target);
     if (published != null) {
       requireFree(published);
