@@ -111,7 +111,7 @@ final class BundlesTest {
       assertThat(text(jar, "META-INF/calm-anchor/calm-anchor.yaml")).isEqualTo("port: 9000\n");
       assertThat(text(jar, "simplelogger.properties")).contains("org.calmanchor=info");
       assertThat(jar.stream().map(ZipEntry::getName))
-          .contains("org/calmanchor/launch/Main.class", "org/calmanchor/host/version.txt")
+          .contains("org/calmanchor/launch/Main.class", "org/calmanchor/web/hosting/version.txt")
           .noneMatch(name -> name.endsWith("module-info.class") || name.contains("SIGNED"))
           .noneMatch(name -> name.startsWith("org/calmanchor/cli") || name.startsWith("picocli"));
     }
