@@ -26,6 +26,9 @@ module org.calmanchor.core {
   exports org.calmanchor.core.wsdl;
   exports org.calmanchor.core.dynamic;
   exports org.calmanchor.core.limits;
+  exports org.calmanchor.core.running;
+  exports org.calmanchor.core.observe;
+  exports org.calmanchor.core.trace;
   exports org.calmanchor.core.endpoint;
   exports org.calmanchor.core.match to
       org.calmanchor.draft;
@@ -51,6 +54,7 @@ module org.calmanchor.core {
       org.calmanchor.servlet,
       org.calmanchor.callers,
       org.calmanchor.client,
+      org.calmanchor.launch,
       org.calmanchor.web,
       org.calmanchor.host;
 }

@@ -10,6 +10,7 @@ module org.calmanchor.web {
   requires org.slf4j;
 
   exports org.calmanchor.web;
+  exports org.calmanchor.web.access;
   exports org.calmanchor.web.caller;
   exports org.calmanchor.web.event;
   exports org.calmanchor.web.health;

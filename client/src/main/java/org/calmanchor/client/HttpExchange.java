@@ -14,6 +14,7 @@ import java.util.concurrent.CompletionException;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.calmanchor.core.endpoint.CallContext;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.logging.Loggable;
 
@@ -61,6 +62,8 @@ final class HttpExchange {
       HttpResponse.BodyHandler<T> handler) {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(settings.address()).timeout(settings.timeout()).POST(body);
+    // A call that a service makes while it serves one belongs to the same trace.
+    CallContext.ofThread().ifPresent(call -> call.trace().headers().forEach(request::setHeader));
     headers.forEach(request::setHeader);
     return settings.http().sendAsync(request.build(), handler);
   }

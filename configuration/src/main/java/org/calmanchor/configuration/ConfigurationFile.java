@@ -13,6 +13,8 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 
 /** Reads a configuration file: a mapping in which every value is a text, a list, or a mapping. */
 final class ConfigurationFile {
+  private static final String STANDARD_OUTPUT = "-";
+
   private final Path path;
   private final Layers layers;
   private final YamlNodes nodes;
@@ -109,7 +111,7 @@ final class ConfigurationFile {
   /** The text of a value; files are found beside the configuration. */
   private String text(Setting<?> setting, Node value) {
     String text = nodes.scalar(value, setting.form().words());
-    if (!setting.form().isFile() || text.isBlank()) {
+    if (!setting.form().isFile() || text.isBlank() || text.strip().equals(STANDARD_OUTPUT)) {
       return text;
     }
     return path.resolveSibling(text).toString();

@@ -1,6 +1,7 @@
 package org.calmanchor.configuration;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Something that a host can be told. It has one name, which is that of an option ({@code --name}),
@@ -21,6 +22,17 @@ public record Setting<T>(
 
   Setting(String name, ValueForm<T> form, String byDefault, String doc) {
     this(name, form, byDefault, doc, false);
+  }
+
+  /** A setting is told by its name. */
+  @Override
+  public boolean equals(@Nullable Object other) {
+    return other instanceof Setting<?> setting && setting.name.equals(name);
+  }
+
+  @Override
+  public int hashCode() {
+    return name.hashCode();
   }
 
   /** The environment variable of that setting. */

@@ -190,6 +190,23 @@ public final class Settings {
           "Write a line about each call, or about those that end with a fault, to the log"
               + " org.calmanchor.calls.");
 
+  /** Where a line about each call is written. */
+  public static final Setting<Path> ACCESS_LOG =
+      add(
+          "access-log",
+          ValueForm.FILE,
+          "",
+          "Append a line about each call to this file; - is the standard output. The file is opened"
+              + " again when it was moved.");
+
+  /** How these lines are written. */
+  public static final Setting<AccessLogForm> ACCESS_LOG_FORM =
+      add(
+          "access-log-form",
+          ValueForm.choice(AccessLogForm.class),
+          "line",
+          "Write the lines of the access log as names with values, or as JSON objects.");
+
   /** Where the host says how it is. */
   public static final Setting<String> HEALTH_PATH =
       add(
@@ -247,6 +264,14 @@ public final class Settings {
     FAULTS,
     /** All calls. */
     ALL
+  }
+
+  /** How a line of the access log is written. */
+  public enum AccessLogForm {
+    /** Names with their values. */
+    LINE,
+    /** A JSON object. */
+    JSON
   }
 
   /** Whether clients have to have a certificate. */

@@ -13,6 +13,7 @@ import org.calmanchor.configuration.Source;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.hosting.HostSettings;
 import org.jspecify.annotations.Nullable;
 
@@ -111,6 +112,7 @@ public final class ConfiguredServices {
             host.logCalls(which == Settings.LoggedCalls.ALL);
           }
         });
+    configuration.use(Settings.ACCESS_LOG, file -> host.accessLog(file, accessLogForm()));
     configuration.use(Settings.LENIENT, host::lenient);
     configuration.use(Settings.HEALTH_PATH, host::healthPath);
     configuration.use(Settings.STOP_TIME, host::stopTime);
@@ -125,6 +127,10 @@ public final class ConfiguredServices {
       host.callers(sources);
     }
     applyStates(host);
+  }
+
+  private AccessLog.Form accessLogForm() {
+    return AccessLog.Form.valueOf(configuration.value(Settings.ACCESS_LOG_FORM).name());
   }
 
   /** Tells a host which services are not listed, and which operations are switched off. */

@@ -56,7 +56,7 @@ final class ComplexForms {
   }
 
   private String reason(ComplexType type) {
-    if (type.equals(ComplexType.ANY_TYPE)) {
+    if (type.isAnyType()) {
       return "it may have any content";
     }
     if (contract.holdsAny(type)) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -31,11 +32,25 @@ final class BundleCommandTest {
     assertThat(made.err()).isEmpty();
     assertThat(made.out())
         .containsPattern("  gate.jar  \\d+ kB\n")
-        .contains("  hosts /gate  Gate\n", "java -jar gate.jar\n");
+        .contains("  hosts /gate  Gate\n", "java -jar gate.jar\n", "=gate.jsa -jar gate.jar (");
     String jar = folder.resolve("gate.jar").toString();
     assertThat(BundledGate.calls(folder, List.of(java(), "-jar", jar)))
         .startsWith("The server is up.\n  Index  http://localhost:")
         .endsWith("Stopped.\n");
+
+    String archive = "-XX:SharedArchiveFile=" + folder.resolve("gate.jsa");
+    Process first = new ProcessBuilder(java(), archive, "-jar", jar).start();
+    try {
+      Instant most = Instant.now().plusSeconds(60);
+      while (!Files.exists(folder.resolve("gate.jsa")) && Instant.now().isBefore(most)) {
+        Thread.sleep(50);
+      }
+    } finally {
+      first.destroy();
+    }
+    assertThat(output(java(), "-Xshare:on", archive, "-jar", jar, "config"))
+        .as("what a JVM says that uses the archive")
+        .startsWith("services: /gate=Gate ");
 
     Files.createDirectories(folder.resolve("srv"));
     Tool published = Tool.run(folder, "bundle", "--war", "gate.war", "--publish", "srv");

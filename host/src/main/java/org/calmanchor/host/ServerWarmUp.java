@@ -22,7 +22,6 @@ import org.slf4j.LoggerFactory;
  * no port and answers one request.
  */
 final class ServerWarmUp implements Runnable {
-  private static final Logger LOG = LoggerFactory.getLogger(ServerWarmUp.class);
   private static final int THREADS = 6;
   private static final String REQUEST =
       "POST / HTTP/1.1\r\nHost: localhost\r\nContent-Length: 1\r\nConnection: close\r\n\r\na";
@@ -39,6 +38,11 @@ final class ServerWarmUp implements Runnable {
     thread.start();
   }
 
+  /** Not a constant, because the log starts on the thread that is made here, too. */
+  private static Logger log() {
+    return LoggerFactory.getLogger(ServerWarmUp.class);
+  }
+
   @Override
   public void run() {
     Server server = new Server(new QueuedThreadPool(THREADS, 1));
@@ -53,7 +57,7 @@ final class ServerWarmUp implements Runnable {
       server.start();
       connector.getResponse(REQUEST);
     } catch (Exception failed) {
-      LOG.debug("the server could not be warmed up", Loggable.failure(failed));
+      log().debug("the server could not be warmed up", Loggable.failure(failed));
     } finally {
       stop(server);
     }
@@ -63,7 +67,7 @@ final class ServerWarmUp implements Runnable {
     try {
       server.stop();
     } catch (Exception failed) {
-      LOG.debug("the server that warmed up could not be stopped", Loggable.failure(failed));
+      log().debug("the server that warmed up could not be stopped", Loggable.failure(failed));
     }
   }
 

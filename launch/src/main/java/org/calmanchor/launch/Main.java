@@ -47,6 +47,7 @@ public final class Main {
       RunningHost running = host.start();
       Runtime.getRuntime().addShutdownHook(new Thread(() -> end(running), "calm-anchor-end"));
       print(running, services, System.out);
+      ArchiveInBackground.start();
       running.awaitClose();
     } catch (ConfigurationException | IllegalArgumentException wrong) {
       fail(wrong, 2);

@@ -6,6 +6,7 @@ import jakarta.servlet.AsyncListener;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.MappingMatch;
+import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -51,8 +52,14 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   private volatile boolean isCancelled;
   private volatile boolean isAborted;
 
+  /** Whether the connection failed while it was read from, so that the container will end it. */
+  private volatile boolean isUnreadable;
+
   /** Guarded by this object. */
   private @Nullable AsyncContext async;
+
+  /** Held while a request is completed, which the container must not end meanwhile. */
+  private final Object over = new Object();
 
   /** What is to be run before the request becomes asynchronous, or if it cannot become so. */
   private final BlockingQueue<Runnable> waiting = new LinkedBlockingQueue<>();
@@ -180,9 +187,32 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   @Override
   public InputStream body() {
     try {
-      return request.getInputStream();
+      return new Received(request.getInputStream());
     } catch (IOException unreadable) {
       throw new UncheckedIOException(unreadable);
+    }
+  }
+
+  /** Notes that the connection has failed. */
+  private final class Received extends FilterInputStream {
+    Received(InputStream in) {
+      super(in);
+    }
+
+    @Override
+    public int read() throws IOException {
+      byte[] one = new byte[1];
+      return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+    }
+
+    @Override
+    public int read(byte[] bytes, int offset, int length) throws IOException {
+      try {
+        return in.read(bytes, offset, length);
+      } catch (IOException failed) {
+        isUnreadable = true;
+        throw failed;
+      }
     }
   }
 
@@ -225,10 +255,10 @@ final class ServletExchange implements HttpRequest, HttpResponse {
     return output;
   }
 
-  /** Breaks off; the connection ends when this exchange is finished. */
+  /** Breaks off, unless all was sent; the connection ends when this exchange is finished. */
   @Override
   public void abort() {
-    isAborted = true;
+    isAborted = !output.isComplete();
     output.end();
   }
 
@@ -240,7 +270,15 @@ final class ServletExchange implements HttpRequest, HttpResponse {
    *     connection
    */
   void finish(CompletableFuture<Void> handled) throws IOException {
-    if (!handled.isDone() && !request.isAsyncSupported()) {
+    // A container may use the request again for another connection as soon as its thread is back,
+    // if this one has failed, even if it was made asynchronous.
+    boolean isBroken = isUnreadable || output.isBroken();
+    if (!handled.isDone() && (isBroken || !request.isAsyncSupported())) {
+      if (!isBroken) {
+        SYNCHRONOUS.log(
+            "a filter before the SOAP servlet, or its descriptor, lacks async-supported: each call"
+                + " that takes a while holds a thread");
+      }
       await(handled);
     }
     if (handled.isDone()) {
@@ -261,11 +299,8 @@ final class ServletExchange implements HttpRequest, HttpResponse {
     end.whenComplete((done, failed) -> complete(started, failed));
   }
 
-  /** Waits on the container's thread, because somebody does not let it go. */
+  /** Waits on the container's thread, which must not go back before. */
   private void await(CompletableFuture<Void> handled) {
-    SYNCHRONOUS.log(
-        "a filter before the SOAP servlet, or its descriptor, lacks async-supported: each call that"
-            + " takes a while holds a thread");
     CompletionStage<Void> end = handled;
     end.whenComplete((done, failed) -> waiting.add(() -> {}));
     try {
@@ -281,14 +316,26 @@ final class ServletExchange implements HttpRequest, HttpResponse {
 
   private void complete(AsyncContext started, @Nullable Throwable failed) {
     end(failed);
-    try {
-      if (isAborted && !isCancelled) {
-        started.dispatch();
-      } else {
-        started.complete();
+    synchronized (over) {
+      if (isCancelled) {
+        // The container ends it itself, and may use its objects for another request already.
+        return;
       }
-    } catch (IllegalStateException over) {
-      LOG.debug("the container has ended a request itself", Loggable.failure(over));
+      try {
+        if (isAborted) {
+          started.dispatch();
+        } else {
+          started.complete();
+        }
+      } catch (IllegalStateException ended) {
+        LOG.debug("the container has ended a request itself", Loggable.failure(ended));
+      }
+    }
+  }
+
+  private void cancel() {
+    synchronized (over) {
+      isCancelled = true;
     }
   }
 
@@ -338,17 +385,17 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   private final class Watch implements AsyncListener {
     @Override
     public void onComplete(AsyncEvent event) {
-      isCancelled = true;
+      cancel();
     }
 
     @Override
     public void onTimeout(AsyncEvent event) {
-      isCancelled = true;
+      cancel();
     }
 
     @Override
     public void onError(AsyncEvent event) {
-      isCancelled = true;
+      cancel();
     }
 
     @Override

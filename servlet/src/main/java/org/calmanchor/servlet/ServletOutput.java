@@ -22,6 +22,8 @@ final class ServletOutput extends OutputStream {
   private final AtomicReference<byte @Nullable []> held = new AtomicReference<>();
 
   private boolean isBegun;
+  private volatile boolean isBroken;
+  private volatile boolean isComplete;
 
   /** Creates an output; the current thread is the one that the container has given. */
   ServletOutput(HttpServletResponse response) {
@@ -49,10 +51,31 @@ final class ServletOutput extends OutputStream {
       throw ended();
     }
     isBegun = true;
-    OutputStream out = response.getOutputStream();
-    out.write(before);
     // The container's buffer holds it back otherwise, for which no reader waits.
-    out.flush();
+    put(before, true);
+  }
+
+  private void put(byte[] bytes, boolean isFlushed) throws IOException {
+    try {
+      OutputStream out = response.getOutputStream();
+      out.write(bytes);
+      if (isFlushed) {
+        out.flush();
+      }
+    } catch (IOException failed) {
+      isBroken = true;
+      throw failed;
+    }
+  }
+
+  /** Whether the last byte was handed over. */
+  boolean isComplete() {
+    return isComplete;
+  }
+
+  /** Whether the connection has failed. */
+  boolean isBroken() {
+    return isBroken;
   }
 
   private static IOException ended() {
@@ -70,12 +93,9 @@ final class ServletOutput extends OutputStream {
     if (!isBegun) {
       response.setContentLength(bytes.length);
     }
-    OutputStream out = response.getOutputStream();
-    out.write(bytes);
-    if (Thread.currentThread() != serving) {
-      // The container's thread may still be busy with a call that takes too long.
-      out.flush();
-    }
+    // The container's thread may still be busy with a call that takes too long.
+    put(bytes, Thread.currentThread() != serving);
+    isComplete = true;
   }
 
   /** Stops accepting bytes and drops those not sent. */

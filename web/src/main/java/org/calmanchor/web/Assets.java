@@ -6,30 +6,31 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.calmanchor.web.http.PageResponses;
 import org.calmanchor.web.page.PageScripts;
 
-/** The pages' own style sheet, script and mark; held in memory. */
+/** The pages' own style sheet, script and mark; held in memory once they were asked for. */
 final class Assets {
   /** The path under which the files are served. */
   static final String PATH = "/calm-anchor";
 
   private static final Map<String, String> TYPES = types();
 
-  private final Map<String, byte[]> files = new LinkedHashMap<>();
+  private final Map<String, byte[]> files = new ConcurrentHashMap<>();
 
-  Assets() {
-    for (String name : TYPES.keySet()) {
-      try (InputStream in = Assets.class.getResourceAsStream("assets/" + name)) {
-        if (in == null) {
-          throw new IllegalStateException("the library lacks its file " + name);
-        }
-        files.put(name, in.readAllBytes());
-      } catch (IOException unreadable) {
-        throw new UncheckedIOException(unreadable);
+  Assets() {}
+
+  private static byte[] read(String name) {
+    try (InputStream in = Assets.class.getResourceAsStream("assets/" + name)) {
+      if (in == null) {
+        throw new IllegalStateException("the library lacks its file " + name);
       }
+      return in.readAllBytes();
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException(unreadable);
     }
   }
 
@@ -42,20 +43,23 @@ final class Assets {
     return types;
   }
 
+  private byte[] file(String name) {
+    return files.computeIfAbsent(name, Assets::read);
+  }
+
   /** The text of one of the page's files. */
   String text(String name) {
-    return new String(files.getOrDefault(name, new byte[0]), StandardCharsets.UTF_8);
+    return new String(file(name), StandardCharsets.UTF_8);
   }
 
   void send(HttpRequest request, HttpResponse response) throws IOException {
     String name = request.path().substring(PATH.length() + 1);
-    byte[] file = files.get(name);
     String type = TYPES.get(name);
-    if (file == null || type == null) {
+    if (type == null) {
       PageResponses.plain(response, 404, "There is no such file.");
       return;
     }
     response.header("Cache-Control", "no-cache");
-    PageResponses.send(response, 200, type, file);
+    PageResponses.send(response, 200, type, file(name));
   }
 }

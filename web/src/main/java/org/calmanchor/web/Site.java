@@ -10,7 +10,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
-import org.calmanchor.core.endpoint.Refusal;
+import org.calmanchor.core.running.Refusal;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.event.Reload;
 import org.calmanchor.web.event.ServedExchange;
@@ -331,6 +331,10 @@ public final class Site {
     if (refusal == null) {
       return served(service, request, response, found.caller());
     }
+    service
+        .endpoint()
+        .reportRefused(
+            exchange(request, response, null, false), refusal.status(), refusal.sentence());
     BufferedResponse packed = new BufferedResponse(request, response);
     if (!refusal.challenge().isEmpty()) {
       packed.header("WWW-Authenticate", refusal.challenge());
@@ -348,6 +352,12 @@ public final class Site {
     }
   }
 
+  private SoapExchange exchange(
+      HttpRequest request, HttpResponse response, @Nullable Caller caller, boolean isPage) {
+    return new SoapExchange(
+        request, response, caller, challenge(), settings.compressionRatio(), isPage);
+  }
+
   private String challenge() {
     TransportCallers callers = settings.callers();
     return callers == null ? "" : callers.challenge();
@@ -356,9 +366,7 @@ public final class Site {
   private CompletionStage<Void> served(
       HostedService service, HttpRequest request, HttpResponse response, @Nullable Caller caller) {
     boolean isPage = hosts.isOwnPage(request) && settings.showsPagesTo(request);
-    SoapExchange exchange =
-        new SoapExchange(
-            request, response, caller, challenge(), settings.compressionRatio(), isPage);
+    SoapExchange exchange = exchange(request, response, caller, isPage);
     CompletionStage<Void> handled = service.target().handle(exchange, exchange);
     return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }

@@ -2,9 +2,9 @@ package org.calmanchor.web;
 
 import java.net.URI;
 import java.nio.file.Path;
-import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.health.Health;
 import org.calmanchor.web.http.HttpRequest;

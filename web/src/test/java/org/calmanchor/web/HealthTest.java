@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.endpoint.Endpoint;
-import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.web.health.Health;
 import org.junit.jupiter.api.Test;
 

@@ -14,7 +14,7 @@ import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.endpoint.Endpoint;
-import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.web.exchange.RecordedText;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;

@@ -9,7 +9,7 @@ import org.calmanchor.annotations.Header;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.endpoint.Endpoint;
-import org.calmanchor.core.endpoint.RunningCalls;
+import org.calmanchor.core.running.RunningCalls;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -16,6 +16,7 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.Principal;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +28,7 @@ import org.apache.catalina.Wrapper;
 import org.apache.catalina.startup.Tomcat;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.servlet.FoundServices;
 import org.calmanchor.servlet.ServletHost;
 import org.calmanchor.servlet.SoapServlet;
@@ -207,6 +209,28 @@ final class ContainerTest {
             }
           },
           response);
+    }
+  }
+
+  @Test
+  void aCallerThatLeavesDoesNotHarmTheNextRequest() throws Exception {
+    Context application = application();
+    ServletHost host =
+        ServletHost.inContainer()
+            .limit(Limit.READ_TIME, Duration.ofMillis(300))
+            .serve("/signals", new SignalMast());
+    Tomcat.addServlet(application, "signals", host.servlet()).setAsyncSupported(true);
+    application.addServletMappingDecoded("/*", "signals");
+    tomcat.start();
+    URI base = URI.create("http://localhost:" + tomcat.getConnector().getLocalPort() + "/quay");
+    for (int i = 0; i < 6; i++) {
+      try (Connection slow = new Connection(base)) {
+        slow.head("POST", "/signals", "Content-Type: text/xml", "Content-Length: 400").text("<a");
+        assertThat(slow.reply().status()).isEqualTo(408);
+      }
+      for (int next = 0; next < 4; next++) {
+        assertThat(get("/signals?wsdl").status()).isEqualTo(200);
+      }
     }
   }
 

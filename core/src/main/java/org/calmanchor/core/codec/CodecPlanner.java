@@ -70,6 +70,14 @@ public final class CodecPlanner<T> {
       QName name = nameOf(type);
       return new Key<>(name == null ? new Same(type) : name, held, blocked);
     }
+
+    /**
+     * Of the type only: what is held has a large value, and one type is seldom held in two ways.
+     */
+    @Override
+    public int hashCode() {
+      return type.hashCode();
+    }
   }
 
   /** Equal for the same object only, since anonymous types can be large. */

@@ -158,14 +158,13 @@ public final class ContentModelBuilder {
   /** An element with those that may be substituted for it. */
   private Expression element(
       ElementDeclaration element, int min, int max, List<Alternative> branches) {
-    List<ElementDeclaration> all = new ArrayList<>();
-    if (!element.substitution().isAbstract()) {
-      all.add(element);
-    }
-    all.addAll(contract.substitutes(element));
-    if (all.size() == 1 && all.get(0).equals(element)) {
+    List<ElementDeclaration> substitutes = contract.substitutes(element);
+    boolean isAbstract = element.substitution().isAbstract();
+    if (substitutes.isEmpty() && !isAbstract) {
       return position(new Slot(element, null, min, max, branches));
     }
+    List<ElementDeclaration> all = new ArrayList<>(isAbstract ? List.of() : List.of(element));
+    all.addAll(substitutes);
     isOrdered |= max > 1;
     int choice = ++choices;
     List<Expression> items = new ArrayList<>();

@@ -145,7 +145,7 @@ public final class DynamicMessages {
   public static boolean hasMembers(Contract contract, ElementDeclaration element) {
     return contract.definition(element.type()) instanceof ComplexType type
         && !type.isAbstract()
-        && !type.equals(ComplexType.ANY_TYPE)
+        && !type.isAnyType()
         && !contract.holdsAny(type)
         && contract.derived(type).isEmpty();
   }

@@ -3,7 +3,9 @@ package org.calmanchor.core.endpoint;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import org.calmanchor.core.endpoint.CallState.Piece;
+import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.xml.XmlOut;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Sends the bytes of an answer to the response. {@link CallState} must permit each piece; status
@@ -17,6 +19,8 @@ final class AnswerOutput {
   private final CallContext context;
   private final CallState state;
   private final int digits;
+  private int status;
+  private long count;
 
   /**
    * Creates the output to {@code response}.
@@ -42,9 +46,25 @@ final class AnswerOutput {
       throw taken();
     }
     if (piece == Piece.FIRST) {
-      response.begin(status, context.version().contentType());
+      begin(status, context.version().contentType());
     }
+    count += length;
     response.output().write(bytes, 0, length);
+  }
+
+  private void begin(int begun, @Nullable String contentType) {
+    response.begin(begun, contentType);
+    status = begun;
+  }
+
+  /** The HTTP status of the answer; 0 if it has not begun. */
+  int status() {
+    return status;
+  }
+
+  /** The number of bytes of the answer that were sent. */
+  long count() {
+    return count;
   }
 
   /** Writes a refusal; the caller still has to close the output. */
@@ -62,16 +82,18 @@ final class AnswerOutput {
     if (refusal.status() == Refusal.LATE) {
       response.header("Connection", "close");
     }
-    response.begin(refusal.status(), isBare ? null : "text/plain; charset=utf-8");
+    begin(refusal.status(), isBare ? null : "text/plain; charset=utf-8");
     if (!isBare) {
-      response.output().write((refusal.sentence() + "\n").getBytes(StandardCharsets.UTF_8));
+      byte[] sentence = (refusal.sentence() + "\n").getBytes(StandardCharsets.UTF_8);
+      response.output().write(sentence);
+      count += sentence.length;
     }
   }
 
   /** Sends 202 to the sender of a one-way message. */
   void accept(AnswerOwnership by) throws IOException {
     if (state.send(by) == Piece.FIRST) {
-      response.begin(202, null);
+      begin(202, null);
       response.output().close();
     }
   }

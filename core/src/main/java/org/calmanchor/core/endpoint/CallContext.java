@@ -13,6 +13,7 @@ import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;
+import org.calmanchor.core.trace.TraceContext;
 import org.jspecify.annotations.Nullable;
 import org.w3c.dom.Element;
 
@@ -30,6 +31,7 @@ public final class CallContext {
   private @Nullable OperationPlan operation;
   private SoapVersion version;
   private @Nullable String incident;
+  private @Nullable TraceContext trace;
   private @Nullable Caller caller;
 
   CallContext(Request request, SoapVersion version) {
@@ -51,6 +53,11 @@ public final class CallContext {
               + " on, and hand it on");
     }
     return current;
+  }
+
+  /** The context of the call that the current thread serves, if it serves one. */
+  public static Optional<CallContext> ofThread() {
+    return Optional.ofNullable(CURRENT.get());
   }
 
   /** Sets the context of the current thread; null for none. */
@@ -104,6 +111,27 @@ public final class CallContext {
     return Optional.ofNullable(caller);
   }
 
+  /**
+   * The place of this call in the trace that the caller began, or in one of its own (W3C Trace
+   * Context). A client of ours passes it on.
+   */
+  public synchronized TraceContext trace() {
+    TraceContext known = trace;
+    if (known == null) {
+      known =
+          TraceContext.received(
+              request.headers(TraceContext.PARENT_HEADER),
+              request.headers(TraceContext.STATE_HEADER));
+      trace = known;
+    }
+    return known;
+  }
+
+  /** Sets the place of this call in a trace, for an interceptor that records traces. */
+  public synchronized void trace(TraceContext recorded) {
+    trace = recorded;
+  }
+
   /** The time after which the caller does not need an answer any more. */
   public Optional<Instant> deadline() {
     return Optional.ofNullable(request.deadline());
@@ -150,6 +178,16 @@ public final class CallContext {
       incident = id.toString();
     }
     return incident;
+  }
+
+  /** The number of an unexpected error, if there was one; else empty. */
+  synchronized String knownIncident() {
+    return incident == null ? "" : incident;
+  }
+
+  /** The operation, once it is known. */
+  @Nullable OperationPlan plan() {
+    return operation;
   }
 
   /**

@@ -8,6 +8,9 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.running.Refusal;
+import org.calmanchor.core.running.RunningCalls;
+import org.calmanchor.core.running.SlotHolder;
 import org.calmanchor.core.soap.ContentType;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
@@ -37,6 +40,9 @@ final class CallExecution implements SlotHolder {
   /** Whose call it was counted as. */
   private volatile @Nullable String countedCaller;
 
+  /** Null if nobody is told how long the call takes. */
+  private final @Nullable CallReport report;
+
   private @Nullable XmlIn in;
   private volatile @Nullable Invocation invocation;
   private volatile @Nullable CompletableFuture<Void> ended;
@@ -47,12 +53,13 @@ final class CallExecution implements SlotHolder {
     this.request = request;
     this.contentType = endpoint.contentTypes().of(request.contentType());
     this.calls = endpoint.settings().calls();
-    this.state = calls.newState();
+    this.state = new CallState(calls.readNanos(), calls.callNanos(), RunningCalls.GRACE_NANOS);
     SoapVersion version =
         contentType.version() == null ? SoapVersion.SOAP_1_1 : contentType.version();
     this.context = new CallContext(request, version);
     this.output = new AnswerOutput(response, context, state, endpoint.digits());
     this.answer = new Answer(output, context, state, endpoint.operations().anyService());
+    this.report = CallReport.to(endpoint.settings().observers());
   }
 
   /** Serves the call. The stage completes when the call has ended, and never fails. */
@@ -81,6 +88,7 @@ final class CallExecution implements SlotHolder {
         Refusal refusal = RunningCalls.refusal(slot);
         answer.refuse(refusal, refusal);
         answer.deliver();
+        report();
         return false;
       }
     }
@@ -120,7 +128,7 @@ final class CallExecution implements SlotHolder {
     SoapVersion version = envelope.version();
     if (version != context.version()) {
       context.speak(version);
-      throw Refusal.contentType(version.title() + " envelopes travel as " + version.mediaType());
+      throw contentType(version.title() + " envelopes travel as " + version.mediaType());
     }
     MessageHeaders headers = new MessageHeaders(endpoint);
     boolean hasBody = envelope.toBody(headers);
@@ -195,7 +203,14 @@ final class CallExecution implements SlotHolder {
 
   /** The message's bytes. The stream tells the call's state while a thread waits for bytes. */
   private InputStream body() {
-    return calls.isWatched() ? new WaitTrackingInput(request.body(), state) : request.body();
+    if (!calls.isWatched() && report == null) {
+      return request.body();
+    }
+    WaitTrackingInput tracked = new WaitTrackingInput(request.body(), state);
+    if (report != null) {
+      report.reading(tracked);
+    }
+    return tracked;
   }
 
   private CompletionStage<CallEnd> around(
@@ -206,9 +221,13 @@ final class CallExecution implements SlotHolder {
     return interceptors.get(at).around(context, () -> around(interceptors, at + 1, enclosed));
   }
 
+  private static Refusal contentType(String fix) {
+    return new Refusal(415, "The content type does not fit the message. " + fix + ".");
+  }
+
   private void requireContentType() {
     if (contentType.version() == null) {
-      throw Refusal.contentType("Send text/xml for SOAP 1.1 or application/soap+xml for SOAP 1.2");
+      throw contentType("Send text/xml for SOAP 1.1 or application/soap+xml for SOAP 1.2");
     }
   }
 
@@ -331,6 +350,7 @@ final class CallExecution implements SlotHolder {
       for (Interceptor interceptor : endpoint.settings().interceptors()) {
         notifyEnded(interceptor);
       }
+      report();
     } finally {
       if (slot >= 0) {
         calls.free(slot, request.remoteAddress());
@@ -344,6 +364,12 @@ final class CallExecution implements SlotHolder {
       if (atEnd != null) {
         atEnd.complete(null);
       }
+    }
+  }
+
+  private void report() {
+    if (report != null) {
+      report.send(context, answer.end(), output);
     }
   }
 

@@ -7,6 +7,7 @@ import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Verification;
+import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;
@@ -62,12 +63,25 @@ final class CallerChecks {
     }
     AuditLog.notAllowed(caller, request.remoteAddress(), operation.name());
     if (caller == null) {
-      throw Refusal.needsCaller(operation.name(), callers);
+      throw needsCaller(operation.name(), callers);
     }
-    Refusal refusal = Refusal.notAllowed(operation.name());
+    Refusal refusal = notAllowed(operation.name());
     // Who is known by the message is answered by a message.
     throw request.caller() == null
         ? new SoapFaultException(new SoapFault(FaultCode.SENDER, null, refusal.sentence(), null))
         : refusal;
+  }
+
+  /** A caller did not say who it is (RFC 9110, sections 15.5.2 and 15.5.4: 401 has a challenge). */
+  private static Refusal needsCaller(String operation, CallerSources callers) {
+    return new Refusal(
+        callers.challenge().isEmpty() ? 403 : 401,
+        "Operation " + operation + " needs a caller: send " + callers.words() + ".");
+  }
+
+  /** A caller does not have the role (RFC 9110, section 15.5.4). */
+  private static Refusal notAllowed(String operation) {
+    return new Refusal(
+        403, "You may not call operation " + operation + ": it is for other roles than yours.");
   }
 }

@@ -2,6 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -34,7 +35,7 @@ public final class Endpoint {
 
   private Endpoint(List<OperationPlan> plans, EndpointSettings settings, Set<String> switchedOff) {
     this.plan = new EndpointPlan(new OperationTable(plans), settings, switchedOff);
-    this.readings = plans.stream().map(each -> each.service().reading()).distinct().toList();
+    this.readings = readings(plans);
     this.contracts = readings.stream().map(Reading::contract).toList();
   }
 
@@ -174,6 +175,12 @@ public final class Endpoint {
     return both;
   }
 
+  /** Each reading once; they are told apart by identity, since contracts are large values. */
+  private static List<Reading> readings(List<OperationPlan> plans) {
+    Set<Reading> known = Collections.newSetFromMap(new IdentityHashMap<>());
+    return plans.stream().map(each -> each.service().reading()).filter(known::add).toList();
+  }
+
   /** The reading of each service. */
   public List<Reading> readings() {
     return readings;
@@ -198,6 +205,17 @@ public final class Endpoint {
    */
   public CompletionStage<Void> handle(Request request, Response response) {
     return new CallExecution(plan, request, response).run();
+  }
+
+  /**
+   * Tells the observers of a message that the transport has refused, so that {@link #handle} does
+   * not see it.
+   *
+   * @param status the HTTP status of the answer
+   * @param reason why, in a sentence
+   */
+  public void reportRefused(Request request, int status, String reason) {
+    CallReport.refused(plan.settings().observers(), request, status, reason);
   }
 
   EndpointPlan plan() {

@@ -3,6 +3,8 @@ package org.calmanchor.core.endpoint;
 import java.util.List;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.observe.CallObserver;
+import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.jspecify.annotations.Nullable;
 
@@ -13,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param isLenient whether elements may come in any order, and unknown ones pass; else messages are
  *     held to the published schema
  * @param interceptors what encloses each call, the outermost first
+ * @param observers what is told of each call that has ended
  * @param headerHandlers what understands header blocks that are no parameters
  * @param callers by what callers are known; if there is any way, operations need a caller, unless
  *     they are open to anyone
@@ -23,6 +26,7 @@ public record EndpointSettings(
     Limits limits,
     boolean isLenient,
     List<Interceptor> interceptors,
+    List<CallObserver> observers,
     List<HeaderHandler> headerHandlers,
     CallerSources callers,
     @Nullable UsernameTokens usernameTokens,
@@ -38,12 +42,21 @@ public record EndpointSettings(
       List<Interceptor> interceptors,
       List<HeaderHandler> headerHandlers,
       RunningCalls calls) {
-    this(limits, isLenient, interceptors, headerHandlers, CallerSources.NONE, null, calls);
+    this(
+        limits,
+        isLenient,
+        interceptors,
+        List.of(),
+        headerHandlers,
+        CallerSources.NONE,
+        null,
+        calls);
   }
 
   /** Copies the lists. */
   public EndpointSettings {
     interceptors = List.copyOf(interceptors);
+    observers = List.copyOf(observers);
     headerHandlers = List.copyOf(headerHandlers);
   }
 }

@@ -131,7 +131,7 @@ final class Invocation {
   }
 
   private static CompletionStage<CallEnd> ended(CallEnd end) {
-    return end.equals(CallEnd.OF_RESULT) ? RESULT : CompletableFuture.completedFuture(end);
+    return end.isResult() && end.cause() == null ? RESULT : CompletableFuture.completedFuture(end);
   }
 
   /** Continues the call on the thread that completes the stage. */

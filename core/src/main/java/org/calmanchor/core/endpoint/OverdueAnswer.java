@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
+import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.xml.BrokenSinkException;
 import org.calmanchor.core.xml.XmlOut;

@@ -9,17 +9,25 @@ import org.calmanchor.core.io.BulkInputStream;
  */
 final class WaitTrackingInput extends BulkInputStream {
   private final CallState state;
+  private long count;
 
   WaitTrackingInput(InputStream in, CallState state) {
     super(in);
     this.state = state;
   }
 
+  /** The number of bytes that were read. */
+  long count() {
+    return count;
+  }
+
   @Override
   public int read(byte[] bytes, int offset, int length) throws IOException {
     state.waits(true);
     try {
-      return in.read(bytes, offset, length);
+      int read = in.read(bytes, offset, length);
+      count += Math.max(read, 0);
+      return read;
     } finally {
       state.waits(false);
     }

@@ -192,7 +192,7 @@ final class ValueMatcher {
     if (form instanceof JavaForm.Tree) {
       return form;
     }
-    if (complex.equals(ComplexType.ANY_TYPE)) {
+    if (complex.isAnyType()) {
       differences.differs(
           where,
           words(form),

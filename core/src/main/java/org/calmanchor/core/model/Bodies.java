@@ -2,6 +2,7 @@ package org.calmanchor.core.model;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
@@ -14,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class Bodies {
   private final Components components;
-  private final Map<Operation, Bound> bound = new HashMap<>();
+  private final Map<Operation, Bound> bound = new IdentityHashMap<>();
 
   private record Bound(
       Binding.Style style,

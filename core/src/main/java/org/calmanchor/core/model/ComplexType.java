@@ -54,6 +54,11 @@ public record ComplexType(
           "",
           Origin.NONE);
 
+  /** Whether it is {@link #ANY_TYPE}, by its name: no schema can declare another one. */
+  public boolean isAnyType() {
+    return name != null && name.equals(ANY_TYPE.name());
+  }
+
   /** Copies the collections. */
   public ComplexType {
     attributes = List.copyOf(attributes);

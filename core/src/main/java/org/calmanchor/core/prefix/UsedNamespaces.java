@@ -44,7 +44,7 @@ final class UsedNamespaces {
   }
 
   private void add(ComplexType type) {
-    if (type.equals(ComplexType.ANY_TYPE)) {
+    if (type.isAnyType()) {
       used.add(Names.XSI);
       used.add(Names.XSD);
       contract.schemas().forEach(schema -> used.add(schema.targetNamespace()));

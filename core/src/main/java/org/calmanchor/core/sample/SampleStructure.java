@@ -120,7 +120,7 @@ final class SampleStructure {
     if (!(contract.definition(element.type()) instanceof ComplexType declared)) {
       return samples.text(element);
     }
-    if (declared.equals(ComplexType.ANY_TYPE)) {
+    if (declared.isAnyType()) {
       return Map.of(
           DynamicMessages.CONTENT_KEY, List.of(Map.of(DynamicMessages.MIXED_KEY, "text")));
     }

@@ -20,6 +20,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.running.RunningCalls;
 import org.junit.jupiter.api.Test;
 
 /**

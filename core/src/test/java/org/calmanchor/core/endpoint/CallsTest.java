@@ -16,6 +16,7 @@ import java.util.concurrent.CompletionStage;
 import java.util.concurrent.CountDownLatch;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.running.RunningCalls;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.running.RunningCalls;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -19,6 +19,7 @@ import javax.xml.parsers.DocumentBuilderFactory;
 import org.calmanchor.annotations.Fault;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.running.RunningCalls;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

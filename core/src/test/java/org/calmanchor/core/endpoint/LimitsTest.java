@@ -13,6 +13,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.assertj.core.api.ThrowableAssert.ThrowingCallable;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.running.RunningCalls;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

@@ -37,7 +37,6 @@ class LogStatementsTest {
           "drainSeconds",
           "stopSeconds",
           "runningCount",
-          "millis(call)",
           "setting",
           "service.getClass().getSimpleName()",
           "slots.length()",

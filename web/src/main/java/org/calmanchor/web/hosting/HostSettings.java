@@ -18,9 +18,11 @@ import org.calmanchor.core.lifecycle.Startable;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.web.ForwardedService;
+import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.health.Health;
 import org.calmanchor.web.proxy.Addresses;
 import org.jspecify.annotations.Nullable;
@@ -50,6 +52,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   Duration stopTime = STOP_TIME;
   final List<Readiness> readiness = new ArrayList<>();
   final List<Interceptor> interceptors = new ArrayList<>();
+  final List<CallObserver> observers = new ArrayList<>();
   final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
   /** Settings with their defaults. */
@@ -190,13 +193,13 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   }
 
   /**
-   * Writes a line about each call to the log {@code org.calmanchor.calls}: the operation, from
-   * where and by whom it was called, how it ended, and how long it took.
+   * Writes a sentence about each call to the log {@code org.calmanchor.calls}: the operation, from
+   * where and by whom it was called, how it ended, how long it took, and why there is no result.
    *
    * @param areResultsLogged false for only those calls that do not end with a result
    */
   public final H logCalls(boolean areResultsLogged) {
-    return intercept(new CallLog(areResultsLogged));
+    return observe(new CallLog(areResultsLogged));
   }
 
   /**
@@ -361,6 +364,25 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   public final H intercept(Interceptor interceptor) {
     interceptors.add(interceptor);
     return self();
+  }
+
+  /**
+   * Tells an observer of each call that has ended. If it is {@link AutoCloseable}, the host closes
+   * it after all calls.
+   */
+  public final H observe(CallObserver observer) {
+    observers.add(observer);
+    return self();
+  }
+
+  /**
+   * Writes a line about each call to a file, which is moved or removed by others when it is long,
+   * or to the standard output.
+   *
+   * @param file where to; {@code -} for the standard output
+   */
+  public final H accessLog(Path file, AccessLog.Form form) {
+    return observe(AccessLog.to(file, form));
   }
 
   /** Adds a handler of header blocks that are not parameters of an operation. */

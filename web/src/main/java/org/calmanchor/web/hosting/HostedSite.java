@@ -6,10 +6,11 @@ import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
-import org.calmanchor.core.endpoint.RunningCalls;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.observe.CallObserver;
+import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.Site;
@@ -64,6 +65,12 @@ public final class HostedSite implements AutoCloseable {
     this.isReloaded = place.isReloaded();
     try {
       RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
+      for (CallObserver observer : settings.observers) {
+        if (observer instanceof AutoCloseable closed) {
+          parts.add(closed);
+        }
+        observer.started(calls);
+      }
       CallerSources callers = settings.callers;
       CallerVerification verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
@@ -111,6 +118,7 @@ public final class HostedSite implements AutoCloseable {
         settings.limits,
         settings.isLenient,
         settings.interceptors,
+        settings.observers,
         settings.headerHandlers,
         settings.callers,
         verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),

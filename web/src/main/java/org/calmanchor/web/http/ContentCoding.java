@@ -3,7 +3,7 @@ package org.calmanchor.web.http;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.util.Locale;
-import org.calmanchor.core.endpoint.Refusal;
+import org.calmanchor.core.running.Refusal;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -5,8 +5,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.ZipException;
-import org.calmanchor.core.endpoint.Refusal;
 import org.calmanchor.core.io.BulkInputStream;
+import org.calmanchor.core.running.Refusal;
 import org.jspecify.annotations.Nullable;
 
 /**

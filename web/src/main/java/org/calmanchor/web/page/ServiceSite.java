@@ -25,7 +25,6 @@ import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.reading.Members.OperationMember;
 import org.calmanchor.core.reading.Reading;
-import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.CallerPolicy;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.jspecify.annotations.Nullable;
@@ -41,11 +40,7 @@ public final class ServiceSite {
   private final List<URI> forwardsTo;
   private final Contract contract;
   private final PortType portType;
-  private final DynamicMessages messages;
-  private final TypedOutcomes outcomes;
-  private final List<OperationView> operations;
-  private final List<TypeView> types;
-  private final Samples samples;
+  private final PageModel model;
   private final LastCheckRun lastCheckRun;
   private final ServiceState state;
   private final Map<String, String> expectations;
@@ -84,13 +79,8 @@ public final class ServiceSite {
     this.forwardsTo = List.copyOf(forwardsTo);
     this.contract = contract;
     this.portType = contract.portTypes().get(0);
-    this.messages = DynamicMessages.of(contract);
-    this.outcomes = new TypedOutcomes(contract, messages);
+    this.model = new PageModel(contract, examples);
     this.lastCheckRun = new LastCheckRun();
-    this.samples = Samples.of(contract, examples);
-    Forms forms = new Forms(contract, samples);
-    this.operations = forms.operations();
-    this.types = forms.types();
     this.state = ServiceState.OPEN;
     this.expectations = new ConcurrentHashMap<>();
   }
@@ -103,12 +93,8 @@ public final class ServiceSite {
     this.forwardsTo = other.forwardsTo;
     this.contract = other.contract;
     this.portType = other.portType;
-    this.messages = other.messages;
-    this.outcomes = other.outcomes;
-    this.samples = other.samples;
+    this.model = other.model;
     this.lastCheckRun = other.lastCheckRun;
-    this.operations = other.operations;
-    this.types = other.types;
     this.expectations = other.expectations;
     this.state = state;
   }
@@ -147,13 +133,13 @@ public final class ServiceSite {
   /** Who may call its operations, in a few words; empty if everybody may call all of them. */
   public String callersSaid() {
     List<String> needed =
-        operations.stream().map(this::callers).filter(each -> !each.isEmpty()).toList();
+        operations().stream().map(this::callers).filter(each -> !each.isEmpty()).toList();
     String said =
         needed.stream()
             .flatMap(each -> Stream.of(each.split(", ", -1)))
             .distinct()
             .collect(Collectors.joining(", "));
-    boolean isPartlyOpen = !needed.isEmpty() && needed.size() < operations.size();
+    boolean isPartlyOpen = !needed.isEmpty() && needed.size() < operations().size();
     return isPartlyOpen ? said + "; some operations are open to anyone" : said;
   }
 
@@ -165,7 +151,7 @@ public final class ServiceSite {
   /** The service's state in a few words. */
   public String standing() {
     List<String> off =
-        operations.stream()
+        operations().stream()
             .filter(operation -> !isOpen(operation))
             .map(OperationView::name)
             .toList();
@@ -174,7 +160,7 @@ public final class ServiceSite {
     }
     return off.isEmpty()
         ? "open"
-        : off.size() == operations.size() ? "switched off" : "open, but for " + listed(off);
+        : off.size() == operations().size() ? "switched off" : "open, but for " + listed(off);
   }
 
   /** Where its messages are forwarded to; empty if it answers them here. */
@@ -219,7 +205,7 @@ public final class ServiceSite {
     return new CallerPolicy(
         state.callers(),
         address.startsWith("https:"),
-        operations.stream()
+        operations().stream()
             .filter(each -> !callers(each).isEmpty())
             .map(OperationView::name)
             .collect(Collectors.toSet()));
@@ -282,7 +268,7 @@ public final class ServiceSite {
 
   /** Whether it has an operation of that name. */
   public boolean hasOperation(String name) {
-    return operations.stream().anyMatch(each -> each.name().equals(name));
+    return operations().stream().anyMatch(each -> each.name().equals(name));
   }
 
   /** An example of an expected answer of an operation, as in a check file. */
@@ -296,7 +282,7 @@ public final class ServiceSite {
     return CheckFile.write(
         operation.output() == null
             ? new Expected.Accepted()
-            : new Expected.Result(samples.response(operation), Expected.Compare.NAMED));
+            : new Expected.Result(model.samples().response(operation), Expected.Compare.NAMED));
   }
 
   /** The URL for the page's questions, without the question's name. */
@@ -316,22 +302,22 @@ public final class ServiceSite {
 
   /** Its operations, in the order of the source if it is known, else of the document. */
   public List<OperationView> operations() {
-    return operations;
+    return model.operations();
   }
 
   /** Its operations as the list shows them: in groups if there are many. */
   public List<OperationGroup> groups() {
-    return OperationGroup.of(operations);
+    return OperationGroup.of(operations());
   }
 
   /** The structures that its forms need. */
   public List<TypeView> structures() {
-    return types;
+    return model.types();
   }
 
   /** Whether the page loads the form of an operation when it is opened, since there are many. */
   public boolean loadsForms() {
-    return operations.size() + types.size() > MOST_AT_ONCE;
+    return operations().size() + structures().size() > MOST_AT_ONCE;
   }
 
   /**
@@ -340,7 +326,7 @@ public final class ServiceSite {
    * @throws IllegalArgumentException when there is no such operation
    */
   public OperationView operation(String name) {
-    return operations.stream()
+    return operations().stream()
         .filter(each -> each.name().equals(name))
         .findFirst()
         .orElseThrow(() -> new IllegalArgumentException("There is no operation \"" + name + "\"."));
@@ -349,7 +335,7 @@ public final class ServiceSite {
   /** The structures that the form of an operation needs. */
   public List<TypeView> structures(OperationView view) {
     Map<String, TypeView> byId = new HashMap<>();
-    types.forEach(type -> byId.put(type.id(), type));
+    structures().forEach(type -> byId.put(type.id(), type));
     Map<String, TypeView> reached = new LinkedHashMap<>();
     Deque<FieldView> waiting = new ArrayDeque<>(view.fields());
     waiting.addAll(view.headerBlocks());
@@ -366,7 +352,7 @@ public final class ServiceSite {
 
   /** Its messages as maps and lists. */
   public DynamicMessages messages() {
-    return messages;
+    return model.messages();
   }
 
   /** The action of an operation's request; empty for none. */
@@ -386,6 +372,6 @@ public final class ServiceSite {
 
   /** The content of answers and expectations with names and types. */
   public TypedOutcomes outcomes() {
-    return outcomes;
+    return model.outcomes();
   }
 }

@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.running;
 
 import java.io.Closeable;
 import java.util.ArrayList;
@@ -15,6 +15,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.limits.Shares;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.observe.CallCounts;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -24,9 +25,9 @@ import org.slf4j.LoggerFactory;
  * slots, and one thread looks for those that take too long, so a call needs no timer. Each address
  * has a share of the slots. Safe for any number of threads.
  */
-public final class RunningCalls implements AutoCloseable {
+public final class RunningCalls implements CallCounts, AutoCloseable {
   /** How long an interrupted method has to end before it counts as stuck. */
-  static final long GRACE_NANOS = TimeUnit.SECONDS.toNanos(1);
+  public static final long GRACE_NANOS = TimeUnit.SECONDS.toNanos(1);
 
   /** Neither counts nor watches calls. */
   public static final RunningCalls UNWATCHED =
@@ -90,36 +91,34 @@ public final class RunningCalls implements AutoCloseable {
   }
 
   /** Whether calls are counted and watched. */
-  boolean isWatched() {
+  public boolean isWatched() {
     return watch != null;
   }
 
-  CallState newState() {
-    return new CallState(readNanos, callNanos, GRACE_NANOS);
-  }
-
-  long readNanos() {
+  /** How long a message may take to arrive. */
+  public long readNanos() {
     return readNanos;
   }
 
-  long callNanos() {
+  /** How long a call may take. */
+  public long callNanos() {
     return callNanos;
   }
 
   /** No slot was given, because all are taken. */
-  static final int FULL = -1;
+  public static final int FULL = -1;
 
   /** No slot was given, because the address has its share already. */
-  static final int SHARE_TAKEN = -2;
+  public static final int SHARE_TAKEN = -2;
 
   /** No slot was given, because the address has begun too many calls in this second. */
-  static final int TOO_FAST = -3;
+  public static final int TOO_FAST = -3;
 
   /**
    * Takes a slot for {@code call} and returns its number, or {@link #FULL}, {@link #SHARE_TAKEN} or
    * {@link #TOO_FAST}.
    */
-  int admit(SlotHolder call, String address) {
+  public int admit(SlotHolder call, String address) {
     if (!unshared.contains(address) && !rate.allows(address)) {
       return TOO_FAST;
     }
@@ -139,7 +138,7 @@ public final class RunningCalls implements AutoCloseable {
   }
 
   /** The refusal for a call that did not get a slot. */
-  static Refusal refusal(int why) {
+  public static Refusal refusal(int why) {
     return switch (why) {
       case SHARE_TAKEN ->
           new Refusal(429, "Too many calls from your address are running; try again shortly.");
@@ -154,7 +153,7 @@ public final class RunningCalls implements AutoCloseable {
    *
    * @throws Refusal when it has too many running, or begins too many
    */
-  void admitCaller(String name) {
+  public void admitCaller(String name) {
     if (!callerRate.allows(name)) {
       throw new Refusal(429, "You have begun too many calls in a second; try again shortly.");
     }
@@ -164,12 +163,12 @@ public final class RunningCalls implements AutoCloseable {
   }
 
   /** Counts one call of a caller less; must be called once for each that was admitted. */
-  void freeCaller(String name) {
+  public void freeCaller(String name) {
     callerShares.leave(name);
   }
 
   /** Frees a slot; must be called once. */
-  void free(int slot, String address) {
+  public void free(int slot, String address) {
     slots.lazySet(slot, null);
     shares.leave(address);
   }
@@ -193,7 +192,7 @@ public final class RunningCalls implements AutoCloseable {
   }
 
   /** Runs a task that may take long, so not on the watching thread. */
-  void later(Runnable task) {
+  public void later(Runnable task) {
     ExecutorService executor = later;
     if (executor == null) {
       task.run();
@@ -206,7 +205,8 @@ public final class RunningCalls implements AutoCloseable {
     }
   }
 
-  void stuck(String operation, StackTraceElement[] stack) {
+  /** Logs a call whose code goes on although it was interrupted. */
+  public void stuck(String operation, StackTraceElement[] stack) {
     Throwable where = new Throwable("the method is here");
     where.setStackTrace(stack);
     LOG.error(
@@ -218,7 +218,7 @@ public final class RunningCalls implements AutoCloseable {
         Loggable.failure(where));
   }
 
-  /** The number of calls whose code still runs after it was interrupted. */
+  @Override
   public int stuckCount() {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {
@@ -228,7 +228,7 @@ public final class RunningCalls implements AutoCloseable {
     return count;
   }
 
-  /** The number of calls, pages and documents that run now. */
+  @Override
   public int count() {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {

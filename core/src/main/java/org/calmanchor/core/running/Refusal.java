@@ -1,6 +1,4 @@
-package org.calmanchor.core.endpoint;
-
-import org.calmanchor.core.access.CallerSources;
+package org.calmanchor.core.running;
 
 /**
  * A message is refused by the rules of HTTP, with a status and a sentence. (A SOAP 1.1 fault would
@@ -11,7 +9,7 @@ public final class Refusal extends RuntimeException {
   private static final long serialVersionUID = 1L;
 
   /** The status for a message that did not arrive in time. */
-  static final int LATE = 408;
+  public static final int LATE = 408;
 
   private final int status;
 
@@ -26,28 +24,8 @@ public final class Refusal extends RuntimeException {
     this.status = status;
   }
 
-  static Refusal contentType(String fix) {
-    return new Refusal(415, "The content type does not fit the message. " + fix + ".");
-  }
-
-  /**
-   * The refusal of a caller that did not say who it is (RFC 9110, sections 15.5.2 and 15.5.4: 401
-   * always has a challenge).
-   */
-  static Refusal needsCaller(String operation, CallerSources callers) {
-    return new Refusal(
-        callers.challenge().isEmpty() ? 403 : 401,
-        "Operation " + operation + " needs a caller: send " + callers.words() + ".");
-  }
-
-  /** The refusal of a caller without the role (RFC 9110, section 15.5.4). */
-  static Refusal notAllowed(String operation) {
-    return new Refusal(
-        403, "You may not call operation " + operation + ": it is for other roles than yours.");
-  }
-
   /** Whether the same message may be sent again later. */
-  boolean isForNow() {
+  public boolean isForNow() {
     return status == 503 || status == 429;
   }
 

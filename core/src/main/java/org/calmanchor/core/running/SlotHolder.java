@@ -1,7 +1,7 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.running;
 
 /** A call, page or document that has a slot of {@link RunningCalls}. */
-interface SlotHolder {
+public interface SlotHolder {
   /**
    * Checks the time and ends a call that takes too long. The watching thread runs this method, so
    * it must not block.

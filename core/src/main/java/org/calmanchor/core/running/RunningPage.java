@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.running;
 
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;

@@ -1,0 +1,40 @@
+package org.calmanchor.core.observe;
+
+import java.time.Duration;
+import java.time.Instant;
+import org.calmanchor.core.trace.TraceContext;
+
+/**
+ * A call that has ended. Texts that come from outside are as they were sent: whoever writes them
+ * somewhere has to quote them.
+ *
+ * @param at when it began
+ * @param took until the last byte of its answer was handed over
+ * @param remoteAddress where it came from
+ * @param caller the name of the caller; empty if it is not known
+ * @param path the path of the request's URL
+ * @param service the name of the {@code wsdl:service}; empty if the call reached no operation
+ * @param operation the name of the operation; empty if the call reached none
+ * @param outcome what became of it
+ * @param status the HTTP status of the answer; 0 if there is none
+ * @param reason the name of the fault, or a sentence that says why there is no result; may be empty
+ * @param requestBytes the size of the message that was read so far, not compressed
+ * @param responseBytes the size of the answer that was sent so far, not compressed
+ * @param incident the number by which the log has an unexpected error; empty if there was none
+ * @param trace the trace that it belongs to
+ */
+public record CallRecord(
+    Instant at,
+    Duration took,
+    String remoteAddress,
+    String caller,
+    String path,
+    String service,
+    String operation,
+    CallOutcome outcome,
+    int status,
+    String reason,
+    long requestBytes,
+    long responseBytes,
+    String incident,
+    TraceContext trace) {}
