@@ -6,4 +6,6 @@ module org.calmanchor.deployment {
   requires static transitive org.jspecify;
 
   exports org.calmanchor.deployment;
+
+  uses org.calmanchor.web.hosting.MetricsProvider;
 }

@@ -207,6 +207,15 @@ public final class Settings {
           "line",
           "Write the lines of the access log as names with values, or as JSON objects.");
 
+  /** Whether there are metrics. */
+  public static final Setting<Boolean> METRICS =
+      add(
+          "metrics",
+          ValueForm.SWITCH,
+          "false",
+          "Count and time calls, and tell the numbers at /calm-anchor/metrics as Prometheus reads"
+              + " them: at the port of health, or to those who see test pages.");
+
   /** Where the host says how it is. */
   public static final Setting<String> HEALTH_PATH =
       add(

@@ -2,6 +2,7 @@ package org.calmanchor.deployment;
 
 import java.util.List;
 import java.util.Map;
+import java.util.ServiceLoader;
 import java.util.function.BiConsumer;
 import org.calmanchor.callers.CallersFile;
 import org.calmanchor.callers.CallersFileException;
@@ -15,6 +16,7 @@ import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.hosting.HostSettings;
+import org.calmanchor.web.hosting.MetricsProvider;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -113,6 +115,13 @@ public final class ConfiguredServices {
           }
         });
     configuration.use(Settings.ACCESS_LOG, file -> host.accessLog(file, accessLogForm()));
+    configuration.use(
+        Settings.METRICS,
+        isOn -> {
+          if (isOn) {
+            metrics().addTo(host);
+          }
+        });
     configuration.use(Settings.LENIENT, host::lenient);
     configuration.use(Settings.HEALTH_PATH, host::healthPath);
     configuration.use(Settings.STOP_TIME, host::stopTime);
@@ -127,6 +136,15 @@ public final class ConfiguredServices {
       host.callers(sources);
     }
     applyStates(host);
+  }
+
+  private MetricsProvider metrics() {
+    return ServiceLoader.load(MetricsProvider.class, ConfiguredServices.class.getClassLoader())
+        .findFirst()
+        .orElseThrow(
+            () ->
+                configuration.problem(
+                    Settings.METRICS, "add calm-anchor-metrics to the class path for it."));
   }
 
   private AccessLog.Form accessLogForm() {

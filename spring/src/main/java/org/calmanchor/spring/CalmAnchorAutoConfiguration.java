@@ -1,7 +1,10 @@
 package org.calmanchor.spring;
 
+import io.micrometer.observation.ObservationRegistry;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.deployment.ConfiguredServices;
+import org.calmanchor.metrics.CallMeters;
+import org.calmanchor.metrics.ObservedCalls;
 import org.calmanchor.servlet.HostedServlet;
 import org.calmanchor.servlet.ServletHost;
 import org.springframework.beans.factory.ListableBeanFactory;
@@ -21,7 +24,10 @@ import org.springframework.core.env.ConfigurableEnvironment;
 @AutoConfiguration(
     afterName = {
       "org.springframework.boot.autoconfigure.security.servlet.SecurityAutoConfiguration",
-      "org.springframework.boot.actuate.autoconfigure.metrics.CompositeMeterRegistryAutoConfiguration"
+      "org.springframework.boot.actuate.autoconfigure.metrics.CompositeMeterRegistryAutoConfiguration",
+      "org.springframework.boot.actuate.autoconfigure.tracing.MicrometerTracingAutoConfiguration",
+      "org.springframework.boot.actuate.autoconfigure.tracing.BraveAutoConfiguration",
+      "org.springframework.boot.actuate.autoconfigure.tracing.OpenTelemetryTracingAutoConfiguration"
     })
 @ConditionalOnWebApplication(type = ConditionalOnWebApplication.Type.SERVLET)
 public final class CalmAnchorAutoConfiguration {
@@ -85,7 +91,7 @@ public final class CalmAnchorAutoConfiguration {
     }
   }
 
-  /** How long calls take, for the metrics endpoint. */
+  /** The numbers of calls, for the metrics endpoint. */
   @org.springframework.context.annotation.Configuration(proxyBeanMethods = false)
   @ConditionalOnClass(name = "io.micrometer.core.instrument.MeterRegistry")
   @ConditionalOnBean(type = "io.micrometer.core.instrument.MeterRegistry")
@@ -93,7 +99,18 @@ public final class CalmAnchorAutoConfiguration {
     @Bean
     ServletHostCustomizer calmAnchorMeters(
         ObjectProvider<io.micrometer.core.instrument.MeterRegistry> registry) {
-      return host -> registry.ifAvailable(each -> host.intercept(new MeteredCalls(each)));
+      return host -> registry.ifAvailable(each -> host.observe(CallMeters.in(each)));
+    }
+  }
+
+  /** A span for each call, if the application records spans. */
+  @org.springframework.context.annotation.Configuration(proxyBeanMethods = false)
+  @ConditionalOnClass(name = "io.micrometer.tracing.Tracer")
+  @ConditionalOnBean(type = "io.micrometer.tracing.Tracer")
+  static class OfSpans {
+    @Bean
+    ServletHostCustomizer calmAnchorSpans(ObjectProvider<ObservationRegistry> registry) {
+      return host -> registry.ifAvailable(each -> host.intercept(ObservedCalls.in(each)));
     }
   }
 }

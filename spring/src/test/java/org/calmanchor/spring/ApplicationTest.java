@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.stream.Stream;
+import org.calmanchor.metrics.CallMeters;
 import org.calmanchor.spring.quay.BerthDesk;
 import org.calmanchor.spring.quay.Quay;
 import org.junit.jupiter.api.DynamicTest;
@@ -141,8 +142,8 @@ final class ApplicationTest {
       MeterRegistry registry = application.getBean(MeterRegistry.class);
       assertThat(
               registry
-                  .get(MeteredCalls.NAME)
-                  .tags("service", "BerthDeskService", "operation", "quote", "end", "result")
+                  .get(CallMeters.CALLS)
+                  .tags("service", "BerthDeskService", "operation", "quote", "outcome", "result")
                   .timer()
                   .count())
           .isEqualTo(1);

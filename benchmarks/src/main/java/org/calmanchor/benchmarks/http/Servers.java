@@ -1,6 +1,8 @@
 package org.calmanchor.benchmarks.http;
 
 import com.sun.management.ThreadMXBean;
+import io.micrometer.prometheusmetrics.PrometheusConfig;
+import io.micrometer.prometheusmetrics.PrometheusMeterRegistry;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
@@ -10,6 +12,7 @@ import java.lang.management.CompilationMXBean;
 import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
@@ -18,7 +21,9 @@ import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.metrics.CallMeters;
 import org.calmanchor.servlet.ServletHost;
+import org.calmanchor.web.access.AccessLog;
 import org.eclipse.jetty.http.HttpHeader;
 import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.server.Handler;
@@ -39,8 +44,8 @@ public final class Servers {
   private Servers() {}
 
   /**
-   * Serves as the argument says: raw, json, stax, ours, or ours for callers with a password.
-   * Answers each input line with the number of bytes that it has allocated.
+   * Serves as the argument says: raw, json, stax, ours, or ours with callers or observers. Answers
+   * each input line with the number of bytes that it has allocated.
    */
   public static void main(String[] arguments) throws Exception {
     Thread questions = new Thread(Servers::answerQuestions, "questions");
@@ -54,12 +59,21 @@ public final class Servers {
       case "callers" ->
           // A benchmark is one caller, and as fast as it can.
           serve(SoapHost.onPort(0).callers(Servers::known).limit(Limit.RATE_PER_CALLER, 1_000_000));
+      case "observed" -> serve(observed());
       case "json container" -> Containers.serve(new CodecServlet(new Codecs.Json()));
       case "ours container" ->
           Containers.serve(ServletHost.inContainer().serve("/harbor", new Harbor()).servlet());
       default ->
-          throw new IllegalArgumentException("raw, json, stax, ours, callers, or X container");
+          throw new IllegalArgumentException(
+              "raw, json, stax, ours, callers, observed, or X container");
     }
+  }
+
+  /** A host with an access log and metrics, whose calls belong to traces. */
+  private static SoapHost observed() throws IOException {
+    return SoapHost.onPort(0)
+        .observe(CallMeters.in(new PrometheusMeterRegistry(PrometheusConfig.DEFAULT)))
+        .accessLog(Files.createTempFile("access", ".log"), AccessLog.Form.LINE);
   }
 
   private static Optional<Caller> known(String name, String password) {

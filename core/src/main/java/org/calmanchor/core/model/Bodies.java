@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class Bodies {
   private final Components components;
-  private final Map<Operation, Bound> bound = new IdentityHashMap<>();
+  private final IdentityHashMap<Operation, Bound> bound = new IdentityHashMap<>();
 
   private record Bound(
       Binding.Style style,

@@ -40,6 +40,8 @@ class ArchitectureTest {
           .definedBy("org.calmanchor.bundle..")
           .layer("deployment")
           .definedBy("org.calmanchor.deployment..")
+          .layer("metrics")
+          .definedBy("org.calmanchor.metrics..")
           .layer("servlet")
           .definedBy("org.calmanchor.servlet..")
           .layer("launch")
@@ -74,6 +76,8 @@ class ArchitectureTest {
           .mayOnlyBeAccessedByLayers("cli")
           .whereLayer("servlet")
           .mayNotBeAccessedByAnyLayer()
+          .whereLayer("metrics")
+          .mayNotBeAccessedByAnyLayer()
           .whereLayer("deployment")
           .mayOnlyBeAccessedByLayers("launch", "servlet", "cli")
           .whereLayer("launch")
@@ -99,7 +103,8 @@ class ArchitectureTest {
           .whereLayer("checks")
           .mayOnlyBeAccessedByLayers("web", "standin", "cli", "examples")
           .whereLayer("web")
-          .mayOnlyBeAccessedByLayers("host", "deployment", "servlet", "launch", "cli", "examples")
+          .mayOnlyBeAccessedByLayers(
+              "host", "metrics", "deployment", "servlet", "launch", "cli", "examples")
           .because("a module may use only what stands above it in the README's table");
 
   @ArchTest

@@ -75,6 +75,7 @@ class LogStatementsTest {
             "configuration",
             "deployment",
             "servlet",
+            "metrics",
             "spring",
             "launch",
             "bundle",

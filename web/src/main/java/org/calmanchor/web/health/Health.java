@@ -31,6 +31,7 @@ public final class Health {
   private final Map<String, String> build;
   private volatile List<Readiness> services = List.of();
   private volatile List<Readiness> others = List.of();
+  private volatile List<OperatorReport> reports = List.of();
   private volatile State state = State.STARTING;
   private volatile @Nullable Asked asked;
 
@@ -84,6 +85,11 @@ public final class Health {
     this.others = List.copyOf(parts);
   }
 
+  /** Tells these, too. */
+  public void alsoTells(List<OperatorReport> more) {
+    this.reports = List.copyOf(more);
+  }
+
   /** From now on the host serves calls, and is ready if these services are. */
   public void serving(List<Readiness> asked) {
     this.services = List.copyOf(asked);
@@ -129,8 +135,21 @@ public final class Health {
     return null;
   }
 
-  /** Whether a path is one of the three. */
+  /** Whether a path is one of the three, or that of a report. */
   public boolean isAt(String asked) {
+    return report(asked) != null || isOwn(asked);
+  }
+
+  private @Nullable OperatorReport report(String asked) {
+    for (OperatorReport report : reports) {
+      if (report.path().equals(asked)) {
+        return report;
+      }
+    }
+    return null;
+  }
+
+  private boolean isOwn(String asked) {
     return asked.length() > path.length() + 1
         && asked.startsWith(path)
         && asked.charAt(path.length()) == '/'
@@ -138,7 +157,7 @@ public final class Health {
   }
 
   /**
-   * Answers a request to one of the three paths.
+   * Answers a request to one of the three paths, or to that of a report.
    *
    * @param tellsBuild whether those who ask may know what was built
    * @throws IOException when the caller has gone
@@ -151,11 +170,11 @@ public final class Health {
       packed.header("Allow", "GET, HEAD");
       PageResponses.plain(packed, 405, "Allowed here: GET, HEAD");
     } else {
-      String asked = request.path().substring(path.length() + 1);
-      switch (asked) {
-        case "live" -> PageResponses.plain(packed, 200, "live");
-        case "ready" -> ready(packed);
-        default -> info(packed, tellsBuild);
+      OperatorReport report = report(request.path());
+      if (report != null) {
+        tell(report, packed, tellsBuild);
+      } else {
+        answerOwn(request.path().substring(path.length() + 1), packed, tellsBuild);
       }
     }
     packed.close();
@@ -170,10 +189,22 @@ public final class Health {
     }
   }
 
-  private void info(BufferedResponse packed, boolean tellsBuild) throws IOException {
-    if (tellsBuild) {
-      byte[] json = JSON.std.asString(build).getBytes(StandardCharsets.UTF_8);
-      PageResponses.send(packed, 200, "application/json", json);
+  private void answerOwn(String asked, BufferedResponse packed, boolean tellsBuild)
+      throws IOException {
+    switch (asked) {
+      case "live" -> PageResponses.plain(packed, 200, "live");
+      case "ready" -> ready(packed);
+      default -> {
+        byte[] json = JSON.std.asString(build).getBytes(StandardCharsets.UTF_8);
+        tell(new OperatorReport(asked, "application/json", () -> json), packed, tellsBuild);
+      }
+    }
+  }
+
+  private static void tell(OperatorReport report, BufferedResponse packed, boolean isAllowed)
+      throws IOException {
+    if (isAllowed) {
+      PageResponses.send(packed, 200, report.mediaType(), report.content().get());
     } else {
       PageResponses.plain(
           packed, 404, "This is told only where pages are shown, or at a port of health.");

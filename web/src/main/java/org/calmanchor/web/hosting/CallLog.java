@@ -2,8 +2,8 @@ package org.calmanchor.web.hosting;
 
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.observe.CallObserver;
-import org.calmanchor.core.observe.CallRecord;
 import org.calmanchor.core.observe.CallOutcome;
+import org.calmanchor.core.observe.CallRecord;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 

@@ -24,6 +24,7 @@ import org.calmanchor.core.reading.Reading;
 import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.health.Health;
+import org.calmanchor.web.health.OperatorReport;
 import org.calmanchor.web.proxy.Addresses;
 import org.jspecify.annotations.Nullable;
 
@@ -53,6 +54,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   final List<Readiness> readiness = new ArrayList<>();
   final List<Interceptor> interceptors = new ArrayList<>();
   final List<CallObserver> observers = new ArrayList<>();
+  final List<OperatorReport> reports = new ArrayList<>();
   final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
   /** Settings with their defaults. */
@@ -65,6 +67,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   public final Health health() {
     Health health = new Health(healthPath, BuildInfo.of(services.lifecycle().objects()));
     health.alsoAsks(readiness);
+    health.alsoTells(reports);
     return health;
   }
 
@@ -383,6 +386,12 @@ public abstract class HostSettings<H extends HostSettings<H>> {
    */
   public final H accessLog(Path file, AccessLog.Form form) {
     return observe(AccessLog.to(file, form));
+  }
+
+  /** Tells operators something, at the port of health or where test pages are shown. */
+  public final H report(OperatorReport report) {
+    reports.add(report);
+    return self();
   }
 
   /** Adds a handler of header blocks that are not parameters of an operation. */
