@@ -55,6 +55,7 @@ class CredentialsFuzzTest {
             false,
             List.of(),
             List.of(),
+            List.of(),
             SOURCES,
             new UsernameTokens(SOURCES.usernameTokens(), VERIFICATION),
             RunningCalls.UNWATCHED);

@@ -73,8 +73,8 @@ public final class CallMeters implements CallObserver {
           known.computeIfAbsent(
               new CallKind(call.service(), call.operation(), call.outcome()), this::meters);
       meters.timer().record(call.took());
-      meters.in().record(call.requestBytes());
-      meters.out().record(call.responseBytes());
+      meters.in().record((double) call.requestBytes());
+      meters.out().record((double) call.responseBytes());
     }
   }
 

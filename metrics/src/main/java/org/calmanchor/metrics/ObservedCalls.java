@@ -53,8 +53,11 @@ public final class ObservedCalls implements Interceptor {
     if (HAS_SPANS) {
       CallSpan.of(observation).ifPresent(call::trace);
     }
-    try (Observation.Scope scope = observation.openScope()) {
+    Observation.Scope scope = observation.openScope();
+    try {
       return inner.proceed();
+    } finally {
+      scope.close();
     }
   }
 

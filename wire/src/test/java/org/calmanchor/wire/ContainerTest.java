@@ -219,8 +219,9 @@ final class ContainerTest {
         ServletHost.inContainer()
             .limit(Limit.READ_TIME, Duration.ofMillis(300))
             .serve("/signals", new SignalMast());
-    Tomcat.addServlet(application, "signals", host.servlet()).setAsyncSupported(true);
-    application.addServletMappingDecoded("/*", "signals");
+    Wrapper servlet = Tomcat.addServlet(application, "signals", host.servlet());
+    servlet.setAsyncSupported(true);
+    servlet.addMapping("/*");
     tomcat.start();
     URI base = URI.create("http://localhost:" + tomcat.getConnector().getLocalPort() + "/quay");
     for (int i = 0; i < 6; i++) {

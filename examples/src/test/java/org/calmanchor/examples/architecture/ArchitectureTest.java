@@ -181,7 +181,8 @@ class ArchitectureTest {
           .resideOutsideOfPackages("org.calmanchor.cli..", "org.calmanchor.examples..")
           .and()
           // The programs of a bundle.
-          .haveNameNotMatching("org\\.calmanchor\\.launch\\.(Main|ClassArchive)")
+          .haveNameNotMatching(
+              "org\\.calmanchor\\.(launch\\.(Main|ClassArchive)|web\\.access\\.LogFile)")
           .should()
           .accessField(System.class, "out")
           .orShould()

@@ -40,7 +40,9 @@ class LogStatementsTest {
           "setting",
           "service.getClass().getSimpleName()",
           "slots.length()",
-          "stuckCount()");
+          "stuckCount()",
+          "lost",
+          "call.took().toMillis()");
 
   @Test
   void cleansEveryArgument() throws IOException {

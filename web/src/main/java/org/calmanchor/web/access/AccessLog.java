@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.BiConsumer;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.observe.CallCounts;
 import org.calmanchor.core.observe.CallObserver;
@@ -30,15 +29,9 @@ public final class AccessLog implements CallObserver, AutoCloseable {
   /** How a line is written. */
   public enum Form {
     /** Names with their values, such as {@code outcome=result ms=1.84}. */
-    LINE(RecordWriter::line),
+    LINE,
     /** A JSON object. */
-    JSON(RecordWriter::json);
-
-    private final BiConsumer<RecordWriter, CallRecord> writer;
-
-    Form(BiConsumer<RecordWriter, CallRecord> writer) {
-      this.writer = writer;
-    }
+    JSON
   }
 
   private final BlockingQueue<CallRecord> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
@@ -102,8 +95,8 @@ public final class AccessLog implements CallObserver, AutoCloseable {
     if (waiting.drainTo(records) == 0) {
       return;
     }
-    RecordWriter writer = new RecordWriter();
-    records.forEach(each -> form.writer.accept(writer, each));
+    RecordWriter writer = new RecordWriter(form == Form.JSON);
+    records.forEach(writer::write);
     @Nullable IOException problem = null;
     try {
       file.write(writer.bytes());

@@ -10,30 +10,25 @@ final class RecordWriter {
   private static final int MILLI = 1_000_000;
   private static final int MICRO = 1_000;
 
+  private final boolean isJson;
   private final StringBuilder text = new StringBuilder();
-  private boolean isJson;
 
   /** The second that was written last; most records are of the same one. */
   private long second = Long.MIN_VALUE;
 
   private String writtenSecond = "";
 
-  /** Appends a record as names with their values; those without one are left out. */
-  void line(CallRecord call) {
-    isJson = false;
-    time(call.at());
-    members(call);
-    text.append('\n');
+  RecordWriter(boolean isJson) {
+    this.isJson = isJson;
   }
 
-  /** Appends a record as a JSON object. */
-  void json(CallRecord call) {
-    isJson = true;
-    text.append("{\"at\":\"");
+  /** Appends a record; values that are empty are left out. */
+  void write(CallRecord call) {
+    text.append(isJson ? "{\"at\":\"" : "");
     time(call.at());
-    text.append('"');
+    text.append(isJson ? "\"" : "");
     members(call);
-    text.append("}\n");
+    text.append(isJson ? "}\n" : "\n");
   }
 
   private void members(CallRecord call) {
