@@ -33,6 +33,8 @@ module org.calmanchor.cli {
       info.picocli;
   opens org.calmanchor.cli.configuration to
       info.picocli;
+  opens org.calmanchor.cli.control to
+      info.picocli;
   opens org.calmanchor.cli.serve to
       info.picocli;
   opens org.calmanchor.cli.check to
@@ -49,6 +51,7 @@ module org.calmanchor.cli {
       org.calmanchor.cli.callers.CallersCommand,
       org.calmanchor.cli.check.CheckCommand,
       org.calmanchor.cli.configuration.ConfigCommand,
+      org.calmanchor.cli.control.SwitchCommand,
       org.calmanchor.cli.draft.DraftCommand,
       org.calmanchor.cli.serve.ServeCommand,
       org.calmanchor.cli.shell.CompletionCommand,

@@ -55,6 +55,7 @@ module org.calmanchor.core {
       org.calmanchor.callers,
       org.calmanchor.client,
       org.calmanchor.launch,
+      org.calmanchor.transactions,
       org.calmanchor.web,
       org.calmanchor.host;
 }

@@ -8,4 +8,5 @@ module org.calmanchor.launch {
   requires static transitive org.jspecify;
 
   exports org.calmanchor.launch;
+  exports org.calmanchor.launch.control;
 }

@@ -52,6 +52,7 @@ public final class CalmAnchor implements Runnable {
           "check",
           "callers",
           "config",
+          "switch",
           "bundle",
           "draft",
           "stand-in",

@@ -207,6 +207,23 @@ public final class Settings {
           "line",
           "Write the lines of the access log as names with values, or as JSON objects.");
 
+  /** Where messages are written. */
+  public static final Setting<Path> MESSAGE_LOG =
+      add(
+          "message-log",
+          ValueForm.FILE,
+          "",
+          "Append both messages of calls to this file, each exchange as a JSON object in a line, with"
+              + " secrets masked; - is the standard output.");
+
+  /** Of how many calls. */
+  public static final Setting<Long> MESSAGE_LOG_ONE_IN =
+      add(
+          "message-log-one-in",
+          ValueForm.number("N", "a whole number", 1, 1_000_000_000),
+          "1",
+          "Write the messages of one in so many calls; 1 for all.");
+
   /** Whether there are metrics. */
   public static final Setting<Boolean> METRICS =
       add(
@@ -231,6 +248,24 @@ public final class Settings {
           ValueForm.number("N", "a port", 0, 65_535),
           "",
           "Say how the host is at this port only, by plain HTTP.");
+
+  /** Where commands reach the host. */
+  public static final Setting<Path> CONTROL_SOCKET =
+      add(
+          "control-socket",
+          ValueForm.FILE,
+          "",
+          "Let calm-anchor switch reach this host at this socket, which only the host's user can"
+              + " use; - for none. Without this it is in a folder of that user, by the port.");
+
+  /** What commands have switched. */
+  public static final Setting<Path> KEEP_SWITCHES =
+      add(
+          "keep-switches",
+          ValueForm.FILE,
+          "",
+          "Keep in this file what such commands switch off or take out of the index, so that it"
+              + " survives a restart.");
 
   /** How long to serve on. */
   public static final Setting<Duration> DRAIN_TIME =

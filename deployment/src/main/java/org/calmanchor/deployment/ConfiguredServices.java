@@ -38,6 +38,8 @@ public final class ConfiguredServices {
           Settings.HSTS,
           Settings.CLIENT_CA,
           Settings.CLIENT_CERTIFICATES,
+          Settings.CONTROL_SOCKET,
+          Settings.KEEP_SWITCHES,
           Settings.timeOf(Limit.IDLE_TIME),
           Settings.countOf(Limit.HEADER_BYTES),
           Settings.countOf(Limit.CONNECTIONS),
@@ -115,6 +117,9 @@ public final class ConfiguredServices {
           }
         });
     configuration.use(Settings.ACCESS_LOG, file -> host.accessLog(file, accessLogForm()));
+    configuration.use(
+        Settings.MESSAGE_LOG,
+        file -> host.messageLog(file, configuration.value(Settings.MESSAGE_LOG_ONE_IN)));
     configuration.use(
         Settings.METRICS,
         isOn -> {

@@ -40,7 +40,7 @@ class ShellCommandsTest {
 
   @Test
   void everyCommandHasAnExampleInItsHelp() {
-    assertThat(commands()).startsWith("demo", "menu", "serve", "page", "wsdl").hasSize(17);
+    assertThat(commands()).startsWith("demo", "menu", "serve", "page", "wsdl").hasSize(18);
     for (String command : commands()) {
       assertThat(run(command, "--help").out()).as(command).contains("Example:  ");
     }

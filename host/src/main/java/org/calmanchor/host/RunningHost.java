@@ -12,6 +12,7 @@ import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.web.event.ServedExchange;
 import org.calmanchor.web.hosting.HostedSite;
+import org.calmanchor.web.hosting.PathState;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -150,6 +151,26 @@ public final class RunningHost implements AutoCloseable {
    */
   public void switchOn(String path, String... operations) {
     hosted.switchOn(path, operations);
+  }
+
+  /**
+   * Puts the service at {@code path} into the index, or removes it there. It can be called as
+   * before.
+   *
+   * @throws IllegalArgumentException when there is no such service
+   */
+  public void list(String path, boolean isInIndex) {
+    hosted.list(path, isInIndex);
+  }
+
+  /** The state of each path now. */
+  public List<PathState> states() {
+    return hosted.states();
+  }
+
+  /** Why the host is not ready; null if it is. */
+  public @Nullable String reasonNotReady() {
+    return hosted.health().reasonNotReady();
   }
 
   /** What answers its requests. */

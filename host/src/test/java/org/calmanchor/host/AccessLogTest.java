@@ -129,7 +129,7 @@ final class AccessLogTest {
                 + desk
                 + "reserve"
                 + from
-                + ".*incident=\\w{4}-\\w{4} trace=\\w{32}",
+                + ".*incident=\\w{4}-\\w{4}",
             "outcome=refused status=500" + end + desk + "reserve" + from + ".* reason=\".*kind.*\"",
             "outcome=refused status=500" + end + from.strip() + " .* reason=\".*sink.*\"",
             "outcome=result status=200" + end + desk + "close" + from + "caller=ines-tallow in=.*",
@@ -143,8 +143,9 @@ final class AccessLogTest {
             "outcome=refused status=413" + end + ".*reason=\".*\"",
             "outcome=refused status=415" + end + from.strip() + " in=0 .*reason=\".*text/xml.*\"");
     assertThat(lines).hasSameSizeAs(expected);
-    for (int i = 0; i < expected.size(); i++) {
-      assertThat(lines.get(i)).matches(start + expected.get(i));
+    // A line is added after the last byte of the answer, so they may change places.
+    for (String each : expected) {
+      assertThat(lines).filteredOn(line -> line.matches(start + each)).as(each).hasSize(1);
     }
   }
 

@@ -14,6 +14,8 @@ import org.calmanchor.deployment.ServedClasses;
 import org.calmanchor.host.PortTakenException;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.launch.control.ControlException;
+import org.calmanchor.launch.control.ControlSocket;
 
 /**
  * Starts a bundled application: the services that its configuration names. Exit codes: 1 if it
@@ -37,6 +39,12 @@ public final class Main {
         show(BundledConfiguration.read(bundle, given.subList(1, given.size())), System.out);
         return;
       }
+      if (!given.isEmpty() && given.get(0).equals(SwitchWords.SWITCH)) {
+        SwitchWords.of(given.subList(1, given.size()))
+            .send(System.getenv())
+            .forEach(System.out::println);
+        return;
+      }
       SoapHost.prepare();
       Configuration configuration = BundledConfiguration.read(bundle, given);
       ConfiguredHost configured = ConfiguredHost.of(configuration);
@@ -46,6 +54,7 @@ public final class Main {
       services.addTo(host);
       RunningHost running = host.start();
       Runtime.getRuntime().addShutdownHook(new Thread(() -> end(running), "calm-anchor-end"));
+      ControlSocket.open(running, configuration, Main::endLater, null);
       print(running, services, System.out);
       ArchiveInBackground.start();
       running.awaitClose();
@@ -54,9 +63,15 @@ public final class Main {
     } catch (DeploymentException
         | ContractException
         | PortTakenException
+        | ControlException
         | IllegalStateException impossible) {
       fail(impossible, 1);
     }
+  }
+
+  /** Ends the process as a signal would; the host drains in a hook of the end. */
+  private static void endLater() {
+    new Thread(() -> System.exit(0), "calm-anchor-told").start();
   }
 
   private static void fail(RuntimeException problem, int exitCode) {
@@ -103,7 +118,8 @@ public final class Main {
         "Arguments are settings, such as --port=8443. They can also stand in calm-anchor.yaml in this"
             + " folder,\nin the file that --config=FILE or CALM_ANCHOR_CONFIG names, or in the"
             + " environment, such as\nCALM_ANCHOR_PORT=8443. The word config before them prints what"
-            + " is set, and by whom.\n");
+            + " is set, and by whom; the word switch tells\nthe running host something: switch off"
+            + " /PATH#OPERATION, on, unlist, list, drain, or nothing for its state.\n");
     for (Setting<?> setting : Settings.all()) {
       String value = setting.isSecret() ? setting.variable() : "--" + setting;
       out.println(value + (setting.isSecret() ? "" : "=" + setting.form().label()));

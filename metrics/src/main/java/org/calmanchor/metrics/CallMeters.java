@@ -69,9 +69,9 @@ public final class CallMeters implements CallObserver {
       registry.counter(REFUSED, "reason", reason(call.status())).increment();
     }
     if (!call.operation().isEmpty()) {
-      CallTimes meters =
-          known.computeIfAbsent(
-              new CallKind(call.service(), call.operation(), call.outcome()), this::meters);
+      CallKind kind = new CallKind(call.service(), call.operation(), call.outcome());
+      CallTimes there = known.get(kind);
+      CallTimes meters = there == null ? known.computeIfAbsent(kind, this::meters) : there;
       meters.timer().record(call.took());
       meters.in().record((double) call.requestBytes());
       meters.out().record((double) call.responseBytes());

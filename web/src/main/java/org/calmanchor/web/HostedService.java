@@ -94,8 +94,8 @@ public final class HostedService {
     return new HostedService(path, new EndpointTarget(changed), isListed);
   }
 
-  /** The same service, not in the index. */
-  public HostedService unlisted() {
-    return new HostedService(path, target, false);
+  /** The same service, in the index or not. */
+  public HostedService listed(boolean isInIndex) {
+    return new HostedService(path, target, isInIndex);
   }
 }

@@ -11,6 +11,7 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.running.Refusal;
+import org.calmanchor.web.access.MessageLog;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.event.Reload;
 import org.calmanchor.web.event.ServedExchange;
@@ -146,6 +147,15 @@ public final class Site {
   public Site switchingOff(String path, Set<String> operations) {
     HostedService hosted = hosted(path);
     return new Site(this, hosted.with(hosted.endpoint().switchingOff(operations)));
+  }
+
+  /**
+   * This site with the service at {@code path} in the index, or without it there.
+   *
+   * @throws IllegalArgumentException when there is no such service
+   */
+  public Site listing(String path, boolean isInIndex) {
+    return new Site(this, hosted(path).listed(isInIndex));
   }
 
   /**
@@ -289,16 +299,24 @@ public final class Site {
 
   private CompletionStage<Void> call(
       HostedService service, HttpRequest request, HttpResponse response) {
-    RecordedExchange recorded = log == null ? null : log.begin(request, response);
-    if (log == null || recorded == null) {
+    RecordedExchange kept = log == null ? null : log.begin(request, response);
+    MessageLog written = settings.messageLog();
+    MessageLog wanting = written != null && written.takesNext() ? written : null;
+    if (kept == null && wanting == null) {
       return handled(service, request, response);
     }
+    RecordedExchange recorded = kept == null ? new RecordedExchange(request, response) : kept;
     return handled(service, recorded, recorded)
         .whenComplete(
             (done, failed) -> {
               recorded.end();
-              log.add(recorded);
-              events.added(recorded.path());
+              if (log != null && kept != null) {
+                log.add(kept);
+                events.added(recorded.path());
+              }
+              if (wanting != null) {
+                wanting.add(recorded.exchange());
+              }
             });
   }
 

@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.running.RunningCalls;
+import org.calmanchor.web.access.MessageLog;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.health.Health;
 import org.calmanchor.web.http.HttpRequest;
@@ -21,6 +22,7 @@ import org.jspecify.annotations.Nullable;
  * @param checks the folder for checks that pages keep, or null for none
  * @param keepsExchanges whether pages show the last exchanges of all callers
  * @param keptExchanges how many exchanges are kept for code, each one; 0 for none but the page's
+ * @param messageLog writes messages to a file; null for none
  * @param isReloaded whether services will be replaced, which pages then follow
  * @param callers finds out who calls; null if the site knows no callers
  * @param trustedProxies proxies that say where requests come from
@@ -35,6 +37,7 @@ public record SiteSettings(
     @Nullable Path checks,
     boolean keepsExchanges,
     int keptExchanges,
+    @Nullable MessageLog messageLog,
     boolean isReloaded,
     @Nullable TransportCallers callers,
     TrustedProxies trustedProxies,
@@ -68,6 +71,7 @@ public record SiteSettings(
     private @Nullable Path checks;
     private boolean keepsExchanges;
     private int keptExchanges;
+    private @Nullable MessageLog messageLog;
     private boolean isReloaded;
     private @Nullable TransportCallers callers;
     private TrustedProxies trustedProxies = TrustedProxies.NONE;
@@ -95,6 +99,12 @@ public record SiteSettings(
     public Builder exchanges(boolean areKept, int count) {
       this.keepsExchanges = areKept;
       this.keptExchanges = count;
+      return this;
+    }
+
+    /** Writes messages to a file; null for none. */
+    public Builder messageLog(@Nullable MessageLog written) {
+      this.messageLog = written;
       return this;
     }
 
@@ -138,6 +148,7 @@ public record SiteSettings(
           checks,
           keepsExchanges,
           keptExchanges,
+          messageLog,
           isReloaded,
           callers,
           trustedProxies,

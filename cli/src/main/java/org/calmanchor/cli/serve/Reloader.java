@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Serves recompiled classes without a new start. If they cannot be served, the last good ones go
- * on, and the terminal and the test page say why. For one thread.
+ * on, and the terminal and the test page say why. Safe for several threads.
  */
 final class Reloader {
   /** A build may delete all classes before it writes new ones: for so long nothing is said. */
@@ -81,7 +81,16 @@ final class Reloader {
     }
   }
 
-  private void reload() throws InterruptedException {
+  /** Loads the classes again, although nothing says that they have changed. */
+  void reloadNow() {
+    try {
+      reload();
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private synchronized void reload() throws InterruptedException {
     awaitBuild();
     long start = System.nanoTime();
     try {

@@ -127,6 +127,16 @@ public final class CallContext {
     return known;
   }
 
+  /** The place of this call in a trace, if the caller sent one or somebody asked for it. */
+  @Nullable TraceContext knownTrace() {
+    synchronized (this) {
+      if (trace != null) {
+        return trace;
+      }
+    }
+    return request.header(TraceContext.PARENT_HEADER) == null ? null : trace();
+  }
+
   /** Sets the place of this call in a trace, for an interceptor that records traces. */
   public synchronized void trace(TraceContext recorded) {
     trace = recorded;

@@ -58,7 +58,7 @@ final class CallReport {
             message == null ? 0 : message.count(),
             output.count(),
             call.knownIncident(),
-            call.trace());
+            call.knownTrace());
     for (CallObserver observer : observers) {
       tell(observer, ended);
     }
@@ -85,7 +85,7 @@ final class CallReport {
             0,
             0,
             "",
-            call.trace());
+            call.knownTrace());
     observers.forEach(observer -> tell(observer, refused));
   }
 

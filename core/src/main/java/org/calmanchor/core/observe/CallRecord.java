@@ -3,6 +3,7 @@ package org.calmanchor.core.observe;
 import java.time.Duration;
 import java.time.Instant;
 import org.calmanchor.core.trace.TraceContext;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A call that has ended. Texts that come from outside are as they were sent: whoever writes them
@@ -21,7 +22,7 @@ import org.calmanchor.core.trace.TraceContext;
  * @param requestBytes the size of the message that was read so far, not compressed
  * @param responseBytes the size of the answer that was sent so far, not compressed
  * @param incident the number by which the log has an unexpected error; empty if there was none
- * @param trace the trace that it belongs to
+ * @param trace the trace that it belongs to; null if its caller sent none, and nobody asked for one
  */
 public record CallRecord(
     Instant at,
@@ -37,4 +38,4 @@ public record CallRecord(
     long requestBytes,
     long responseBytes,
     String incident,
-    TraceContext trace) {}
+    @Nullable TraceContext trace) {}

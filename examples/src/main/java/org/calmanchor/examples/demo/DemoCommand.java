@@ -20,6 +20,7 @@ import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.launch.ConfiguredHost;
+import org.calmanchor.launch.control.ControlSocket;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -94,12 +95,19 @@ public final class DemoCommand implements HostCommand {
     try (BerthStore store = starting.join()) {
       RunningHost running =
           session.start(
-              host.serve(BERTHS, berths, new BerthDesk(store))
+              host.intercept(store.transactions())
+                  .serve(BERTHS, berths, new BerthDesk(store))
                   .serve(TIDES, tides, new TideTable())
                   .serve(OFFICE, office, new HarborOffice(store)));
       staff.print(out);
+      ControlSocket.open(running, configuration, DemoCommand::endLater, null);
       running.awaitClose();
     }
     return 0;
+  }
+
+  /** Ends the process as Ctrl-C would. */
+  private static void endLater() {
+    new Thread(() -> System.exit(0), "calm-anchor-told").start();
   }
 }

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.calmanchor.transactions.Transactions;
 import org.jspecify.annotations.Nullable;
 
 /** Berths and reservations in an embedded SQL database. Safe for any number of threads. */
@@ -27,6 +28,11 @@ public final class BerthStore implements AutoCloseable {
   /** A store in memory with the berths of Lantern Quay. */
   public static BerthStore seeded() {
     return new BerthStore(Database.seeded());
+  }
+
+  /** Runs each call of a host in a transaction of the database. */
+  public Transactions transactions() {
+    return database.transactions();
   }
 
   /** The stays at these berths. */

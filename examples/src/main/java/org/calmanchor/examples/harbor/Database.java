@@ -8,14 +8,25 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.UUID;
+import javax.sql.DataSource;
+import org.calmanchor.transactions.Transactions;
 import org.h2.jdbcx.JdbcConnectionPool;
 
 /** An embedded SQL database with the tables of the harbor. Safe for any number of threads. */
 final class Database implements AutoCloseable {
   private final JdbcConnectionPool pool;
+  private final Transactions transactions;
+  private final DataSource source;
 
   private Database(JdbcConnectionPool pool) {
     this.pool = pool;
+    this.transactions = Transactions.over(pool);
+    this.source = transactions.dataSource();
+  }
+
+  /** Runs each call of a host in a transaction of this database. */
+  Transactions transactions() {
+    return transactions;
   }
 
   /** A database in memory with the data of Lantern Quay. */
@@ -49,17 +60,20 @@ final class Database implements AutoCloseable {
   }
 
   <T> T run(Work<T> work) {
-    try (Connection connection = pool.getConnection()) {
+    try (Connection connection = source.getConnection()) {
       return work.on(connection);
     } catch (SQLException failed) {
       throw new IllegalStateException("the database failed", failed);
     }
   }
 
-  /** Runs the work in a transaction. */
+  /** Runs the work in the transaction of the call, or in one of its own where no call is served. */
   <T> T transact(Work<T> work) {
     return run(
         connection -> {
+          if (!connection.getAutoCommit()) {
+            return work.on(connection);
+          }
           connection.setAutoCommit(false);
           try {
             T done = work.on(connection);

@@ -78,6 +78,7 @@ class LogStatementsTest {
             "deployment",
             "servlet",
             "metrics",
+            "transactions",
             "spring",
             "launch",
             "bundle",

@@ -12,6 +12,11 @@ final class RecordWriter {
 
   private final boolean isJson;
   private final StringBuilder text = new StringBuilder();
+  private final Repeated service = new Repeated("service");
+  private final Repeated operation = new Repeated("operation");
+  private final Repeated path = new Repeated("path");
+  private final Repeated from = new Repeated("from");
+  private final Repeated caller = new Repeated("caller");
 
   /** The second that was written last; most records are of the same one. */
   private long second = Long.MIN_VALUE;
@@ -36,16 +41,38 @@ final class RecordWriter {
     number("status", call.status());
     name("ms");
     millis(call.took().toNanos());
-    text("service", call.service());
-    text("operation", call.operation());
-    text("path", call.path());
-    text("from", call.remoteAddress());
-    text("caller", call.caller());
+    service.append(call.service());
+    operation.append(call.operation());
+    path.append(call.path());
+    from.append(call.remoteAddress());
+    caller.append(call.caller());
     number("in", call.requestBytes());
     number("out", call.responseBytes());
     text("incident", call.incident());
-    text("trace", call.trace().traceId());
+    text("trace", call.trace() == null ? "" : call.trace().traceId());
     text("reason", call.reason());
+  }
+
+  /** A member that has few values, so that the last one is often the next one, too. */
+  private final class Repeated {
+    private final String name;
+    private String value = "";
+    private String written = "";
+
+    Repeated(String name) {
+      this.name = name;
+    }
+
+    void append(String next) {
+      if (!next.equals(value)) {
+        int start = text.length();
+        text(name, next);
+        written = text.substring(start);
+        value = next;
+      } else {
+        text.append(written);
+      }
+    }
   }
 
   /** The time as RFC 3339 has it, in UTC with milliseconds. */

@@ -39,7 +39,7 @@ public final class RecordedExchange extends DelegatedRequest implements HttpResp
   private boolean wasAborted;
   private int status;
 
-  RecordedExchange(HttpRequest request, HttpResponse response) {
+  public RecordedExchange(HttpRequest request, HttpResponse response) {
     super(request);
     this.request = request;
     this.response = response;
@@ -83,7 +83,7 @@ public final class RecordedExchange extends DelegatedRequest implements HttpResp
    *
    * @throws IllegalStateException when it has not ended
    */
-  synchronized ServedExchange exchange() {
+  public synchronized ServedExchange exchange() {
     if (ended == null) {
       throw new IllegalStateException("the exchange has not ended");
     }

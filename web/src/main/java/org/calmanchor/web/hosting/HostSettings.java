@@ -23,6 +23,7 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.access.AccessLog;
+import org.calmanchor.web.access.MessageLog;
 import org.calmanchor.web.health.Health;
 import org.calmanchor.web.health.OperatorReport;
 import org.calmanchor.web.proxy.Addresses;
@@ -54,6 +55,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   final List<Readiness> readiness = new ArrayList<>();
   final List<Interceptor> interceptors = new ArrayList<>();
   final List<CallObserver> observers = new ArrayList<>();
+  @Nullable MessageLog messageLog;
   final List<OperatorReport> reports = new ArrayList<>();
   final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -391,6 +393,17 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   /** Tells operators something, at the port of health or where test pages are shown. */
   public final H report(OperatorReport report) {
     reports.add(report);
+    return self();
+  }
+
+  /**
+   * Writes both messages of one in so many calls to a file, with secrets masked.
+   *
+   * @param file where to; {@code -} for the standard output
+   * @param oneIn 1 for all calls
+   */
+  public final H messageLog(Path file, long oneIn) {
+    messageLog = MessageLog.to(file, oneIn);
     return self();
   }
 

@@ -78,7 +78,7 @@ final class HostedServices {
   }
 
   private HostedService inState(HostedService service) {
-    HostedService listed = unlisted.contains(service.path()) ? service.unlisted() : service;
+    HostedService listed = unlisted.contains(service.path()) ? service.listed(false) : service;
     List<String> operations = off.get(service.path());
     if (operations == null) {
       return listed;

@@ -1,6 +1,8 @@
 package org.calmanchor.web.hosting;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.UsernameTokenSettings;
@@ -12,6 +14,7 @@ import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.usernametoken.UsernameTokens;
+import org.calmanchor.web.HostedService;
 import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
@@ -32,6 +35,9 @@ public final class HostedSite implements AutoCloseable {
   private final boolean isReloaded;
   private final StartedParts parts = new StartedParts();
   private volatile Site site;
+
+  /** The paths whose state somebody has changed since the start; a reload keeps it. */
+  private final Set<String> changed = new HashSet<>();
 
   /**
    * What a server knows about the place of a site.
@@ -71,6 +77,9 @@ public final class HostedSite implements AutoCloseable {
         }
         observer.started(calls);
       }
+      if (settings.messageLog != null) {
+        parts.add(settings.messageLog).open();
+      }
       CallerSources callers = settings.callers;
       CallerVerification verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
@@ -97,6 +106,7 @@ public final class HostedSite implements AutoCloseable {
         .reachedAt(settings.publicUrl, place.boundAddress())
         .pages(audience(settings, place), settings.checks)
         .exchanges(settings.keepsExchanges, settings.keptExchanges)
+        .messageLog(settings.messageLog)
         .compressionRatio(settings.limits.value(Limit.COMPRESSION_RATIO))
         .reloaded(place.isReloaded())
         .callers(verification == null ? null : new TransportCallers(verification))
@@ -183,6 +193,7 @@ public final class HostedSite implements AutoCloseable {
    */
   public synchronized void switchOff(String path, String... operations) {
     site = site.switchingOff(path, Switches.off(hosted(path), operations));
+    changed.add(path);
   }
 
   /**
@@ -193,6 +204,24 @@ public final class HostedSite implements AutoCloseable {
    */
   public synchronized void switchOn(String path, String... operations) {
     site = site.switchingOff(path, Switches.on(hosted(path), operations));
+    changed.add(path);
+  }
+
+  /**
+   * Puts the service at {@code path} into the index, or removes it there. It can be called as
+   * before.
+   *
+   * @throws IllegalArgumentException when there is no such service
+   */
+  public synchronized void list(String path, boolean isInIndex) {
+    site = site.listing(path, isInIndex);
+    changed.add(path);
+  }
+
+  /** The state of each path now. */
+  public List<PathState> states() {
+    Site now = site;
+    return now.paths().stream().map(path -> PathState.of(now.hosted(path))).toList();
   }
 
   private Endpoint hosted(String path) {
@@ -226,9 +255,24 @@ public final class HostedSite implements AutoCloseable {
   }
 
   private synchronized void reload(HostedServices services, String changes) {
-    site = site.reloaded(services.with(serving), changes);
+    site = site.reloaded(services.with(serving).stream().map(this::inState).toList(), changes);
     health.serving(services.lifecycle().readiness());
     parts.replace(services.lifecycle());
+  }
+
+  /** The service in the state that somebody has given its path since the start. */
+  private HostedService inState(HostedService next) {
+    if (!changed.contains(next.path()) || !site.paths().contains(next.path())) {
+      return next;
+    }
+    HostedService former = site.hosted(next.path());
+    HostedService listed = next.listed(former.isListed());
+    if (next.isForwarded() || former.isForwarded()) {
+      return listed;
+    }
+    Set<String> off = new HashSet<>(former.endpoint().switchedOff());
+    off.retainAll(next.endpoint().operationNames());
+    return listed.with(next.endpoint().switchingOff(off));
   }
 
   /**

@@ -1,0 +1,5 @@
+/** Commands for running hosts. */
+@NullMarked
+package org.calmanchor.cli.control;
+
+import org.jspecify.annotations.NullMarked;
