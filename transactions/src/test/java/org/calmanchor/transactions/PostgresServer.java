@@ -14,7 +14,7 @@ import java.util.concurrent.TimeUnit;
 import org.postgresql.ds.PGSimpleDataSource;
 
 /** A server of PostgreSQL at a free port, with its data in a folder of its own. */
-final class PostgresServer implements AutoCloseable {
+final class PostgresServer {
   private static final Path DEBIAN = Path.of("/usr/lib/postgresql");
   private static final int MOST_SECONDS = 60;
 
@@ -93,8 +93,8 @@ final class PostgresServer implements AutoCloseable {
     return source;
   }
 
-  @Override
-  public void close() throws Exception {
+  /** Stops it, and removes its data. */
+  void stop() throws Exception {
     program("pg_ctl", "--mode=immediate", "stop");
     run("rm", "-r", data.toString());
   }

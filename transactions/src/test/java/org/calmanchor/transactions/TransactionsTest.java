@@ -49,7 +49,7 @@ final class TransactionsTest {
 
   @AfterAll
   static void stop() throws Exception {
-    postgres.close();
+    postgres.stop();
   }
 
   private static void execute(DataSource source, String sql) throws SQLException {
