@@ -36,7 +36,7 @@ final class CallTransaction {
       connection = open;
       begin(open);
     }
-    return LentConnection.of(open, this);
+    return LentConnection.of(open, this::requireOpen);
   }
 
   private void begin(Connection open) throws SQLException {

@@ -17,21 +17,28 @@ final class LentConnection implements InvocationHandler {
   private static final Set<String> OF_THE_CALL =
       Set.of("commit", "rollback", "setAutoCommit", "setTransactionIsolation", "abort");
 
-  private final Connection connection;
-  private final CallTransaction transaction;
-  private volatile boolean isClosed;
-
-  private LentConnection(Connection connection, CallTransaction transaction) {
-    this.connection = connection;
-    this.transaction = transaction;
+  /** Whose connection it is. */
+  @FunctionalInterface
+  interface Lender {
+    /** Refuses to go on after the end of the call, by an SQLException. */
+    void requireOpen() throws SQLException;
   }
 
-  static Connection of(Connection connection, CallTransaction transaction) {
+  private final Connection connection;
+  private final Lender lender;
+  private volatile boolean isClosed;
+
+  private LentConnection(Connection connection, Lender lender) {
+    this.connection = connection;
+    this.lender = lender;
+  }
+
+  static Connection of(Connection connection, Lender lender) {
     return (Connection)
         Proxy.newProxyInstance(
             LentConnection.class.getClassLoader(),
             new Class<?>[] {Connection.class},
-            new LentConnection(connection, transaction));
+            new LentConnection(connection, lender));
   }
 
   @Override
@@ -73,7 +80,7 @@ final class LentConnection implements InvocationHandler {
               + " fault",
           "25000");
     }
-    transaction.requireOpen();
+    lender.requireOpen();
     try {
       return method.invoke(connection, values);
     } catch (InvocationTargetException thrown) {
