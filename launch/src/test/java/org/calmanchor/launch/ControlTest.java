@@ -3,6 +3,7 @@ package org.calmanchor.launch;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+import static org.assertj.core.api.Assertions.assertThatIllegalStateException;
 
 import java.io.IOException;
 import java.net.UnixDomainSocketAddress;
@@ -155,11 +156,27 @@ final class ControlTest {
         assertThat(cutOff).isNotNull();
       }
       assertThat(told()).contains(" is ready");
-      assertThat(ControlSocket.open(host, configuration(), ended::countDown, null))
+      assertThatIllegalStateException()
           .as("the socket of a host that runs is not taken away")
-          .isEmpty();
+          .isThrownBy(() -> ControlSocket.open(host, configuration(), ended::countDown, null))
+          .withMessageContaining(" belongs to another host that runs.");
       assertThat(told()).contains(" is ready");
     }
+  }
+
+  @Test
+  void aFileThatIsNoSocketIsNotReplaced() throws Exception {
+    Path file = Files.writeString(folder.resolve("control"), "of somebody");
+    try (RunningHost host =
+        ConfiguredHost.of(configuration()).host().serve("/g", new Gate()).start()) {
+      assertThatIllegalStateException()
+          .isThrownBy(() -> ControlSocket.open(host, configuration(), ended::countDown, null))
+          .withMessage(
+              "The control-socket "
+                  + file
+                  + " cannot be opened: there is something that is no socket.");
+    }
+    assertThat(file).hasContent("of somebody");
   }
 
   @Test

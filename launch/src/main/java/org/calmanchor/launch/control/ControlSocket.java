@@ -7,6 +7,7 @@ import java.nio.channels.ServerSocketChannel;
 import java.nio.channels.SocketChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.Optional;
@@ -42,7 +43,9 @@ public final class ControlSocket implements AutoCloseable {
    *
    * @param end ends the process as if it was told to; it returns at once
    * @param reload loads the classes again; null if they stay as they are
-   * @return empty if the configuration wants none, or it cannot be opened, which the log says
+   * @return empty if the configuration wants none, or none can be opened in the folder of the user,
+   *     which the log says
+   * @throws IllegalStateException when the socket that the configuration names cannot be opened
    */
   public static Optional<ControlSocket> open(
       RunningHost host, Configuration configuration, Runnable end, @Nullable Runnable reload) {
@@ -56,6 +59,12 @@ public final class ControlSocket implements AutoCloseable {
       ControlPlaces.Place place = places.placeOf(configuration, control.port());
       return place.isWanted() ? Optional.of(open(place.socket(), control)) : Optional.empty();
     } catch (ControlException | IOException | UnsupportedOperationException unfit) {
+      Path given = configuration.find(Settings.CONTROL_SOCKET).orElse(null);
+      if (given != null) {
+        throw new IllegalStateException(
+            "The control-socket " + given + " cannot be opened: " + unfit.getMessage() + ".",
+            unfit);
+      }
       LOG.warn("there is no socket for commands such as switch", Loggable.failure(unfit));
       return Optional.empty();
     }
@@ -64,7 +73,10 @@ public final class ControlSocket implements AutoCloseable {
   private static ControlSocket open(Path socket, HostControl control) throws IOException {
     if (Files.exists(socket)) {
       if (ControlClient.isAnswered(socket)) {
-        throw new ControlException(socket + " belongs to another host that runs.");
+        throw new ControlException(socket + " belongs to another host that runs");
+      }
+      if (!Files.readAttributes(socket, BasicFileAttributes.class).isOther()) {
+        throw new ControlException("there is something that is no socket");
       }
       // Its host could not remove it, such as after a power failure.
       Files.delete(socket);

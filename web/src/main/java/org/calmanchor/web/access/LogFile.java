@@ -3,6 +3,8 @@ package org.calmanchor.web.access;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -38,6 +40,18 @@ final class LogFile implements Closeable {
       Files.createDirectories(folder);
     }
     return Files.newOutputStream(path, StandardOpenOption.CREATE, StandardOpenOption.APPEND);
+  }
+
+  /** Why a file cannot be used, for a person. */
+  static String reason(IOException failed) {
+    if (failed instanceof NoSuchFileException missing) {
+      return "there is no " + missing.getFile();
+    }
+    if (failed instanceof AccessDeniedException denied) {
+      return "this user may not use " + denied.getFile();
+    }
+    String reason = failed instanceof FileSystemException at ? at.getReason() : failed.getMessage();
+    return reason == null ? "the system refuses it" : reason;
   }
 
   private static @Nullable Object keyOf(Path path) throws IOException {

@@ -57,7 +57,8 @@ final class LogWriter<T> implements AutoCloseable {
         file = LogFile.open(path);
       } catch (IOException unwritable) {
         throw new IllegalStateException(
-            "The log " + path + " cannot be written: " + unwritable + ".", unwritable);
+            "The log " + path + " cannot be written: " + LogFile.reason(unwritable) + ".",
+            unwritable);
       }
       thread.start();
     }
