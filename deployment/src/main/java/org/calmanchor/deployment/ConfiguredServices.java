@@ -2,6 +2,7 @@ package org.calmanchor.deployment;
 
 import java.util.List;
 import java.util.Map;
+import java.util.ServiceConfigurationError;
 import java.util.ServiceLoader;
 import java.util.function.BiConsumer;
 import org.calmanchor.callers.CallersFile;
@@ -124,7 +125,7 @@ public final class ConfiguredServices {
         Settings.METRICS,
         isOn -> {
           if (isOn) {
-            metrics().addTo(host);
+            addMetrics(host);
           }
         });
     configuration.use(Settings.LENIENT, host::lenient);
@@ -141,6 +142,17 @@ public final class ConfiguredServices {
       host.callers(sources);
     }
     applyStates(host);
+  }
+
+  private void addMetrics(HostSettings<?> host) {
+    try {
+      metrics().addTo(host);
+    } catch (NoClassDefFoundError | ServiceConfigurationError missing) {
+      throw configuration.problem(
+          Settings.METRICS,
+          "add micrometer-registry-prometheus and prometheus-metrics-exposition-textformats to the"
+              + " class path for it.");
+    }
   }
 
   private MetricsProvider metrics() {

@@ -184,6 +184,7 @@ final class ApplicationTest {
         calm-anchor.lenent=true|calm-anchor.lenent: there is no such setting. Did you mean "lenient"?
         calm-anchor.limits.call-time=soon|limits.call-time: write a time such as 90s
         calm-anchor.port=9|calm-anchor.port: the server of this application decides that
+        calm-anchor.metrics=true|metrics: add micrometer-registry-prometheus
         calm-anchor.base-path=soap|calm-anchor.base-path: write a path such as /soap
         calm-anchor.services=harbor.Pier|there is no bean of class harbor.Pier with @PortType
         calm-anchor.test-page=false|operation closeBerth of BerthDeskService is for certain callers (clerk)

@@ -70,16 +70,17 @@ public final class HostedSite implements AutoCloseable {
     this.exempt = settings.exempt();
     this.isReloaded = place.isReloaded();
     try {
-      RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
+      // What is added first is closed last: logs after the calls.
       for (CallObserver observer : settings.observers) {
         if (observer instanceof AutoCloseable closed) {
           parts.add(closed);
         }
-        observer.started(calls);
       }
       if (settings.messageLog != null) {
         parts.add(settings.messageLog).open();
       }
+      RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
+      settings.observers.forEach(observer -> observer.started(calls));
       CallerSources callers = settings.callers;
       CallerVerification verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
