@@ -185,7 +185,7 @@ final class ControlTest {
     assertThat(places.socket(8080)).isEqualTo(folder.resolve("calm-anchor/8080"));
     assertThatExceptionOfType(ControlException.class)
         .isThrownBy(() -> ControlClient.socket(places, null, null))
-        .withMessageStartingWith("No host of yours runs here; there is no socket in ");
+        .withMessageStartingWith("No host of yours runs here, as far as ");
     assertThat(ControlClient.socket(places, null, 8080)).isEqualTo(places.socket(8080));
     assertThatExceptionOfType(ControlException.class)
         .isThrownBy(() -> ControlClient.send(places.socket(8080), List.of("show")))

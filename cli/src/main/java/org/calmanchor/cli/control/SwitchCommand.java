@@ -22,10 +22,10 @@ import picocli.CommandLine.Parameters;
 @Command(
     name = "switch",
     description = {
-      "Tells a running host of yours something: show (its state), off and on (calls of a path or an"
-          + " operation), unlist and list (in the index), reload, drain (end it without losing a"
-          + " call).",
-      "It goes through a socket that only the user of the host can use; no port is opened."
+      "Shows the state of a running host of yours, and switches operations off and on.",
+      "off and on are about calls of a path or an operation, unlist and list about the index; reload"
+          + " loads the classes again, drain ends the host without losing a call.",
+      "This goes through a socket that only the user of the host can use; no port is opened."
     },
     footer = {
       "",

@@ -30,10 +30,10 @@ public final class ControlClient {
     List<Path> running = places.sockets().stream().filter(ControlClient::isAnswered).toList();
     if (running.isEmpty()) {
       throw new ControlException(
-          "No host of yours runs here; there is no socket in "
+          "No host of yours runs here, as far as "
               + places.folder()
-              + ". Of another user's host, or one with a control-socket, name the socket with"
-              + " --socket=FILE.");
+              + " says. If the host belongs to another user, or has a control-socket, name its"
+              + " socket with --socket=FILE.");
     }
     if (running.size() > 1) {
       throw new ControlException(
