@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.configuration.Configuration;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.Contract;
@@ -17,6 +18,7 @@ import org.calmanchor.core.sample.Samples;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.launch.ConfiguredHost;
+import org.calmanchor.launch.control.ControlSocket;
 import org.jspecify.annotations.Nullable;
 
 /** A host in the foreground: it starts, prints the addresses, and runs until Ctrl-C. */
@@ -122,6 +124,21 @@ public final class Session {
       showCallers(caller, host.services().callers().words());
     }
     host.selfSignedCertificate().ifPresent(made -> certificate = HostOptions.written(made));
+  }
+
+  /**
+   * Lets commands such as {@code calm-anchor switch} reach a host that has started.
+   *
+   * @param reload loads the classes again; null if they stay as they are
+   */
+  public static void takeCommands(
+      RunningHost host, Configuration configuration, @Nullable Runnable reload) {
+    ControlSocket.open(
+        host,
+        configuration,
+        // Ends the process as Ctrl-C would.
+        () -> new Thread(() -> System.exit(0), "calm-anchor-told").start(),
+        reload);
   }
 
   /** Starts {@code host}, which runs until the process is told to end, and prints the addresses. */

@@ -121,6 +121,7 @@ final class ControlTest {
                   List.of("off", "/gate", "/gat"),
                       "Nothing is served at /gat; there is /gate, /back",
                   List.of("off", "/gate#opne"), "/gate has no operation opne; there is close, open",
+                  List.of("off", "/gate#"), "/gate# names no operation after #; leave # out",
                   List.of("unlist", "/gate#open"), "unlist is about paths; leave #",
                   List.of("drain", "/gate"), "drain is about the whole host; leave the path out.",
                   List.of("reload"), "This host keeps its classes. Start it with calm-anchor serve",

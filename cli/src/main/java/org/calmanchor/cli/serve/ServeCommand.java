@@ -18,7 +18,6 @@ import org.calmanchor.deployment.ServedClasses;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.launch.ConfiguredHost;
-import org.calmanchor.launch.control.ControlSocket;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -107,8 +106,7 @@ public final class ServeCommand implements HostCommand {
         .forEach(each -> session.add(each.path(), each.reading(), shown(configuration, each), ""));
     RunningHost running = session.start(host);
     Reloader reloader = new Reloader(running, classes, served, selection, out);
-    ControlSocket.open(
-        running, configuration, ServeCommand::endLater, isWatched ? reloader::reloadNow : null);
+    Session.takeCommands(running, configuration, isWatched ? reloader::reloadNow : null);
     if (isWatched) {
       reloader.start();
       out.println("Recompiled classes are served at once; the page follows.");
@@ -119,11 +117,6 @@ public final class ServeCommand implements HostCommand {
       BrowserWindow.show(running.address(isOne ? served.services().get(0).path() : "/"));
     }
     return running;
-  }
-
-  /** Ends the process as Ctrl-C would. */
-  private static void endLater() {
-    new Thread(() -> System.exit(0), "calm-anchor-told").start();
   }
 
   private Configuration configuration() {

@@ -20,7 +20,6 @@ import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.launch.ConfiguredHost;
-import org.calmanchor.launch.control.ControlSocket;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -100,14 +99,9 @@ public final class DemoCommand implements HostCommand {
                   .serve(TIDES, tides, new TideTable())
                   .serve(OFFICE, office, new HarborOffice(store)));
       staff.print(out);
-      ControlSocket.open(running, configuration, DemoCommand::endLater, null);
+      Session.takeCommands(running, configuration, null);
       running.awaitClose();
     }
     return 0;
-  }
-
-  /** Ends the process as Ctrl-C would. */
-  private static void endLater() {
-    new Thread(() -> System.exit(0), "calm-anchor-told").start();
   }
 }

@@ -65,7 +65,9 @@ public final class ControlSocket implements AutoCloseable {
             "The control-socket " + given + " cannot be opened: " + unfit.getMessage() + ".",
             unfit);
       }
-      LOG.warn("there is no socket for commands such as switch", Loggable.failure(unfit));
+      LOG.warn(
+          "there is no socket for commands such as switch: {}",
+          Loggable.text(String.valueOf(unfit.getMessage())));
       return Optional.empty();
     }
   }

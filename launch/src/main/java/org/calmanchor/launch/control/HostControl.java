@@ -157,6 +157,11 @@ final class HostControl {
         throw new ControlException(
             command.word() + " is about paths; leave #… out of " + text + ".");
       }
+      if (text.endsWith("#")) {
+        // Such as of an empty variable of a shell, which must not mean the whole path.
+        throw new ControlException(
+            text + " names no operation after #; leave # out for the whole path.");
+      }
       return hash < 0
           ? new Place(text, "")
           : new Place(text.substring(0, hash), text.substring(hash + 1));
