@@ -17,6 +17,7 @@ import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.ElementFilter;
+import org.calmanchor.annotations.Facets;
 import org.calmanchor.core.introspection.AnnotationProxy;
 import org.calmanchor.core.introspection.JavaAnnotation;
 import org.jspecify.annotations.Nullable;
@@ -150,7 +151,7 @@ record MirrorAnnotation(Model model, TypeElement type, String name, Map<String, 
     return found != null && found.values().get(member) instanceof List<?> items ? items : List.of();
   }
 
-  /** The constraints of jakarta.validation among annotations, each repeated one by itself. */
+  /** Facets and the constraints of jakarta.validation among annotations, each repeated one by itself. */
   static List<JavaAnnotation> constraints(List<MirrorAnnotation> all) {
     if (all.isEmpty()) {
       return List.of();
@@ -170,7 +171,8 @@ record MirrorAnnotation(Model model, TypeElement type, String name, Map<String, 
   }
 
   private boolean isConstraint() {
-    return name.startsWith(CONSTRAINTS)
+    return name.equals(Facets.class.getName())
+        || name.startsWith(CONSTRAINTS)
         || type.getAnnotationMirrors().stream()
             .map(meta -> (TypeElement) meta.getAnnotationType().asElement())
             .anyMatch(meta -> meta.getQualifiedName().contentEquals(CONSTRAINT));

@@ -47,6 +47,8 @@ final class RandomService {
           "@Element(nillable = true) ",
           "@Element(doc = \"A word\") ",
           "@Size(min = 1, max = 9) ",
+          "@Facets(maxLength = 9) ",
+          "@Facets(totalDigits = 4) ",
           "@Min(2) @Max(9) ",
           "@NotNull ",
           "@Nullable ",

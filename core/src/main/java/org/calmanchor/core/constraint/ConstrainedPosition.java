@@ -11,6 +11,18 @@ import org.calmanchor.core.problem.Problems;
 
 /** The constraints found so far at one position. */
 final class ConstrainedPosition {
+  private static final Set<String> WHOLE =
+      Set.of(
+          "byte",
+          "short",
+          "int",
+          "long",
+          "java.lang.Byte",
+          "java.lang.Short",
+          "java.lang.Integer",
+          "java.lang.Long",
+          "java.math.BigInteger");
+
   private final JavaType type;
   private final Problems problems;
   private final String path;
@@ -31,6 +43,16 @@ final class ConstrainedPosition {
   /** Whether its type has one of these names. */
   boolean isOf(String... names) {
     return Set.of(names).contains(type.name());
+  }
+
+  /** Whether it has whole numbers. */
+  boolean isWhole() {
+    return WHOLE.contains(type.name());
+  }
+
+  /** Whether it has numbers whose digits count. */
+  boolean isExact() {
+    return isWhole() || isOf("java.math.BigDecimal");
   }
 
   void add(Constraint constraint) {

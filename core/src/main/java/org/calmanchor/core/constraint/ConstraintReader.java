@@ -1,6 +1,7 @@
 package org.calmanchor.core.constraint;
 
 import java.util.List;
+import org.calmanchor.annotations.Facets;
 import org.calmanchor.core.introspection.JavaAnnotation;
 import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.model.Facet;
@@ -8,8 +9,8 @@ import org.calmanchor.core.problem.ProblemCode;
 import org.calmanchor.core.problem.Problems;
 
 /**
- * Reads the constraints of jakarta.validation at one position. A constraint becomes a facet if XML
- * Schema has exactly the same; others are checked and documented.
+ * Reads {@link Facets} and the constraints of jakarta.validation at one position. A constraint
+ * becomes a facet if XML Schema has exactly the same; others are checked and documented.
  */
 public final class ConstraintReader {
   private final Problems problems;
@@ -50,6 +51,10 @@ public final class ConstraintReader {
   }
 
   private void read(JavaAnnotation given, boolean mayBeAbsent) {
+    if (given.type().equals(Facets.class.getName())) {
+      new FacetsReader(given, position).read();
+      return;
+    }
     if (!given.type().startsWith("jakarta.validation.constraints.")) {
       unknown(given);
       return;

@@ -6,17 +6,6 @@ import org.calmanchor.core.introspection.JavaAnnotation;
 
 /** Reads a constraint on numbers. */
 record NumberConstraintReader(JavaAnnotation given, ConstrainedPosition position) {
-  private static final Set<String> WHOLE =
-      Set.of(
-          "byte",
-          "short",
-          "int",
-          "long",
-          "java.lang.Byte",
-          "java.lang.Short",
-          "java.lang.Integer",
-          "java.lang.Long",
-          "java.math.BigInteger");
   private static final Set<String> FLOATING =
       Set.of("float", "double", "java.lang.Float", "java.lang.Double");
 
@@ -34,16 +23,8 @@ record NumberConstraintReader(JavaAnnotation given, ConstrainedPosition position
     }
   }
 
-  private boolean isWhole() {
-    return WHOLE.contains(position.type().name());
-  }
-
-  private boolean isExact() {
-    return isWhole() || position.isOf("java.math.BigDecimal");
-  }
-
   private boolean isNumber(boolean isSign) {
-    if (isExact() || (isSign && FLOATING.contains(position.type().name()))) {
+    if (position.isExact() || (isSign && FLOATING.contains(position.type().name()))) {
       return true;
     }
     position.unfit(given, "It belongs on a whole number or a BigDecimal.");
@@ -67,13 +48,13 @@ record NumberConstraintReader(JavaAnnotation given, ConstrainedPosition position
 
   private void least(BigDecimal bound, boolean inclusive) {
     if (isNumber(bound.signum() == 0)) {
-      position.add(NumberConstraints.least(isWhole(), bound, inclusive));
+      position.add(NumberConstraints.least(position.isWhole(), bound, inclusive));
     }
   }
 
   private void most(BigDecimal bound, boolean inclusive) {
     if (isNumber(bound.signum() == 0)) {
-      position.add(NumberConstraints.most(isWhole(), bound, inclusive));
+      position.add(NumberConstraints.most(position.isWhole(), bound, inclusive));
     }
   }
 
@@ -81,7 +62,7 @@ record NumberConstraintReader(JavaAnnotation given, ConstrainedPosition position
     if (isNumber(false)) {
       int whole = (int) given.number("integer");
       int fraction = (int) given.number("fraction");
-      position.add(NumberConstraints.digits(isWhole(), whole, fraction));
+      position.add(NumberConstraints.digits(position.isWhole(), whole, fraction));
     }
   }
 }

@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.calmanchor.annotations.Facets;
 
 /** Annotations as reflection sees them. */
 final class ReflectedAnnotations {
@@ -43,7 +44,7 @@ final class ReflectedAnnotations {
     }
   }
 
-  /** The constraints of jakarta.validation in a place, repeated ones each by itself. */
+  /** Facets and the constraints of jakarta.validation in a place, repeated ones each by itself. */
   static List<JavaAnnotation> constraints(AnnotatedElement place) {
     return constraints(List.of(place));
   }
@@ -70,7 +71,8 @@ final class ReflectedAnnotations {
   }
 
   private static boolean isConstraint(Annotation annotation) {
-    return annotation.annotationType().getName().startsWith(CONSTRAINTS)
+    return annotation instanceof Facets
+        || annotation.annotationType().getName().startsWith(CONSTRAINTS)
         || Arrays.stream(annotation.annotationType().getAnnotations())
             .anyMatch(meta -> meta.annotationType().getName().equals(CONSTRAINT));
   }

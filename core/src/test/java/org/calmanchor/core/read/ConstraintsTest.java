@@ -1,6 +1,7 @@
 package org.calmanchor.core.read;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import jakarta.validation.constraints.NotNull;
 import java.net.URI;
@@ -22,7 +23,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Each constraint of jakarta.validation: what is published, what passes, what is refused. */
+/** Facets and each constraint of jakarta.validation: what is published, what passes, what is refused. */
 class ConstraintsTest {
   private static final String ENVELOPE =
       "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
@@ -82,6 +83,13 @@ class ConstraintsTest {
         "@PastOrPresent Year v | Must be in the past or now. | 2001 | 2999",
         "@jakarta.validation.constraints.Future Instant v | Must be in the future. | 2999-01-01T00:00:00Z | 2001-01-01T00:00:00Z",
         "@FutureOrPresent YearMonth v | Must be in the future or now. | 2999-01 | 2001-01",
+        "@Facets(maxLength = 2) String v | maxLength value=\"2\" | ab | abc",
+        "@Facets(minLength = 2) byte[] v | minLength value=\"2\" | QUI= | QQ==",
+        "List<@Facets(minLength = 1) String> v | minLength value=\"1\" | a;b | a;''",
+        "@Facets(totalDigits = 3) long v | totalDigits value=\"3\" | -999 | 1000",
+        "@Facets(totalDigits = 3) BigDecimal v | totalDigits value=\"3\" | 0.1230 | 1200",
+        "@Facets(totalDigits = 4, fractionDigits = 2) BigDecimal v "
+            + "| fractionDigits value=\"2\" | 12.500 | 1.255",
         "@NotNull String v | element name=\"v\" type=\"xsd:string\" | a | none",
       })
   void publishesAndEnforces(String declared, String published, String good, String bad)
@@ -110,6 +118,48 @@ class ConstraintsTest {
   private static String answer(Endpoint endpoint, String message) {
     byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
     return new String(Calls.answer(endpoint, SoapVersion.SOAP_1_1, bytes), StandardCharsets.UTF_8);
+  }
+
+  /** The validator of the JDK counts such a character as two. */
+  @Test
+  void countsACharacterBeyondTheFirstPlaneAsOne() throws Exception {
+    Class<?> service =
+        Compiled.service(
+            """
+            @PortType(namespace = "urn:a")
+            public class Desk {
+              @Operation public void ask(@Facets(maxLength = 2) String v) {}
+            }
+            """,
+            "-parameters");
+    Endpoint endpoint = Endpoint.of(service.getDeclaredConstructor().newInstance());
+    assertThat(answer(endpoint, ENVELOPE.formatted("<v>a&#x1F600;</v>"))).contains("askResponse");
+    assertThat(answer(endpoint, ENVELOPE.formatted("<v>ab&#x1F600;</v>")))
+        .contains("at most 2 characters");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "@Facets String v | @Facets says nothing.",
+        "@Facets(maxLength = 2) int v | minLength and maxLength do not fit int.",
+        "@Facets(totalDigits = 2) double v | totalDigits and fractionDigits do not fit double.",
+        "@Facets(fractionDigits = 2) int v | fractionDigits does not fit int.",
+        "@Facets(totalDigits = 0) int v | A number has at least one digit.",
+        "@Facets(minLength = 3, maxLength = 2) String v | minLength = 3 is more than maxLength = 2.",
+        "@Facets(totalDigits = 2, fractionDigits = 3) BigDecimal v "
+            + "| fractionDigits = 3 is more than totalDigits = 2.",
+      })
+  void refusesFacetsThatFitNothing(String declared, String problem) throws Exception {
+    Class<?> service =
+        Compiled.service(
+            "@PortType(namespace = \"urn:a\")\npublic class Desk {\n  @Operation public void ask("
+                + declared
+                + ") {}\n}\n",
+            "-parameters");
+    assertThatThrownBy(() -> Endpoint.of(service.getDeclaredConstructor().newInstance()))
+        .hasMessageContaining(problem);
   }
 
   @Test
