@@ -17,6 +17,7 @@ module org.calmanchor.cli {
   requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;
   requires java.net.http;
+  requires java.sql;
   requires static transitive org.jspecify;
 
   exports org.calmanchor.cli;
@@ -45,6 +46,8 @@ module org.calmanchor.cli {
       info.picocli;
   opens org.calmanchor.cli.standin to
       info.picocli;
+
+  uses java.sql.Driver;
 
   provides org.calmanchor.cli.Subcommand with
       org.calmanchor.cli.bundle.BundleCommand,

@@ -6,5 +6,6 @@ module org.calmanchor.processor {
   requires static org.jspecify;
 
   provides javax.annotation.processing.Processor with
-      org.calmanchor.processor.ContractProcessor;
+      org.calmanchor.processor.ContractProcessor,
+      org.calmanchor.processor.AnnotationClaim;
 }

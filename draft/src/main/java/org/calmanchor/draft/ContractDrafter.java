@@ -15,6 +15,8 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.PortType;
 import org.calmanchor.core.problem.Problem;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.draft.text.SourceText;
+import org.calmanchor.draft.text.UniqueNames;
 
 /** Writes Java source for the contract of a WSDL document. */
 public final class ContractDrafter {

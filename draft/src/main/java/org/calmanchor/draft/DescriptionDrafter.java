@@ -16,6 +16,8 @@ import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.read.Description;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.draft.text.SourceText;
+import org.calmanchor.draft.text.UniqueNames;
 
 /**
  * Writes the description of a class that cannot be edited: a {@link Description} with every choice

@@ -1,6 +1,7 @@
 package org.calmanchor.draft;
 
 import java.util.Set;
+import org.calmanchor.draft.text.JavaNames;
 
 /** Names of types that would hide one that each source file may need. */
 final class DraftNames {

@@ -18,6 +18,7 @@ import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.SimpleType;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
+import org.calmanchor.draft.text.UniqueNames;
 import org.jspecify.annotations.Nullable;
 
 /** The types of a contract for which Java types are drafted, and their names. */

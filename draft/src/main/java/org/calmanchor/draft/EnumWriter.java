@@ -6,6 +6,9 @@ import javax.lang.model.element.Modifier;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Lexical;
 import org.calmanchor.core.model.SimpleType;
+import org.calmanchor.draft.text.JavaNames;
+import org.calmanchor.draft.text.Javadoc;
+import org.calmanchor.draft.text.UniqueNames;
 
 /** Writes enums for enumerations. */
 final class EnumWriter {

@@ -17,6 +17,8 @@ import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
+import org.calmanchor.draft.text.Javadoc;
+import org.calmanchor.draft.text.UniqueNames;
 
 /** Writes exceptions for declared faults. */
 final class FaultWriter {

@@ -22,6 +22,9 @@ import org.calmanchor.core.model.NodeKind;
 import org.calmanchor.core.model.Particle;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.outline.TypeNames;
+import org.calmanchor.draft.text.JavaNames;
+import org.calmanchor.draft.text.Javadoc;
+import org.calmanchor.draft.text.UniqueNames;
 
 /** Drafts what holds the elements and attributes of a contract. */
 final class MemberDrafter {

@@ -18,6 +18,9 @@ import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.PortType;
+import org.calmanchor.draft.text.JavaNames;
+import org.calmanchor.draft.text.Javadoc;
+import org.calmanchor.draft.text.UniqueNames;
 
 /** Writes the interface of a port type, and a class that is to become its service. */
 final class PortTypeWriter {

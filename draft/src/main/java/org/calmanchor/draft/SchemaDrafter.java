@@ -13,6 +13,8 @@ import org.calmanchor.core.model.Schema;
 import org.calmanchor.core.model.TypeDefinition;
 import org.calmanchor.core.model.TypeUse;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.draft.text.SourceText;
+import org.calmanchor.draft.text.UniqueNames;
 
 /**
  * Writes Java types for the named types of an XML Schema document. Each names the document, so that

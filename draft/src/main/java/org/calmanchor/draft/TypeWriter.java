@@ -14,6 +14,7 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Modifier;
 import javax.xml.namespace.QName;
 import org.calmanchor.annotations.ComplexType;
+import org.calmanchor.draft.text.Javadoc;
 
 /** Writes records, sealed interfaces and classes for complex types. */
 final class TypeWriter {

@@ -20,7 +20,7 @@ import org.calmanchor.core.wsdl.ContractDocuments;
 import org.calmanchor.core.wsdl.ReadDocument;
 
 /** Drafts that are compiled as a user's build would, without a single warning. */
-final class Drafted implements AutoCloseable {
+public final class Drafted implements AutoCloseable {
   private final URLClassLoader loader;
 
   private Drafted(URLClassLoader loader) {
@@ -103,7 +103,7 @@ final class Drafted implements AutoCloseable {
         .formatted(components);
   }
 
-  static Drafted compile(Path folder, Collection<Draft> drafts) throws IOException {
+  public static Drafted compile(Path folder, Collection<Draft> drafts) throws IOException {
     Path classes = folder.resolve("classes");
     List<String> all =
         new ArrayList<>(
@@ -159,7 +159,7 @@ final class Drafted implements AutoCloseable {
     return found;
   }
 
-  Class<?> type(String name) {
+  public Class<?> type(String name) {
     try {
       return Class.forName(name, false, loader);
     } catch (ClassNotFoundException missing) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.wsdl.ReadDocument;
+import org.calmanchor.draft.text.JavaNames;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -4,6 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -145,5 +148,38 @@ class DraftCommandTest {
         .contains(
             "return Description.of(DepthDesk.class, \"urn:lanternquay:depths\")\n",
             ".parameters(\"parameter1\", \"parameter2\")");
+  }
+
+  @Test
+  void draftsServicesForTablesWithoutCredentials() throws Exception {
+    String url = "jdbc:h2:" + folder.resolve("harbor");
+    try (Connection connection = DriverManager.getConnection(url, "sa", "tide");
+        Statement statement = connection.createStatement()) {
+      statement.execute("create table berth (code varchar(6) primary key, pier varchar(20))");
+    }
+    Tool tool = table(url + ";USER=sa;PASSWORD=tide", "berth");
+    assertThat(tool.exitCode()).as(tool.err()).isZero();
+    assertThat(tool.out())
+        .contains(
+            "  new      src/main/java/harbor/data/BerthTable.java\n",
+            "  new      checks/berth.yaml\n",
+            "Note: The user and password in the URL are not in the source.",
+            "  calm-anchor check checks/berth.yaml --against harbor.data.BerthTable\n");
+    assertThat(Files.readString(folder.resolve("src/main/java/harbor/data/Connections.java")))
+        .contains("\"" + url + "\"")
+        .doesNotContain("tide");
+
+    assertThat(table(url, "berth").err())
+        .contains("Set DATABASE_USER and DATABASE_PASSWORD in the environment.");
+    assertThat(table(url + ";USER=sa;PASSWORD=tide", "birth").err())
+        .contains("There is no table \"birth\". Did you mean \"berth\"? The tables are: berth.");
+    assertThat(table("jdbc:harbor:berths", "berth").err())
+        .contains("No JDBC driver for harbor is on the class path.");
+    assertThat(table("berth", "berth").err()).contains("\"berth\" is no JDBC URL.");
+  }
+
+  private Tool table(String url, String table) throws Exception {
+    return Tool.run(
+        folder, "draft", "table", url, table, "--package", "harbor.data", "--namespace", "urn:a");
   }
 }

@@ -151,7 +151,10 @@ record MirrorAnnotation(Model model, TypeElement type, String name, Map<String, 
     return found != null && found.values().get(member) instanceof List<?> items ? items : List.of();
   }
 
-  /** Facets and the constraints of jakarta.validation among annotations, each repeated one by itself. */
+  /**
+   * Facets and the constraints of jakarta.validation among annotations, each repeated one by
+   * itself.
+   */
   static List<JavaAnnotation> constraints(List<MirrorAnnotation> all) {
     if (all.isEmpty()) {
       return List.of();

@@ -87,7 +87,8 @@ class ContractProcessorTest {
     return Javac.into(folder)
         .source(name, source)
         .with(new ContractProcessor())
-        .option("-Xlint:all,-processing,-serial")
+        .with(new AnnotationClaim())
+        .option("-Xlint:all,-serial")
         .option(options)
         .compile();
   }

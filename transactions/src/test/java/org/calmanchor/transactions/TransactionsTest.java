@@ -20,36 +20,33 @@ import javax.sql.DataSource;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.servers.PostgresServer;
 import org.h2.jdbcx.JdbcConnectionPool;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.postgresql.ds.PGSimpleDataSource;
 
 /** What is in the database after a call, however it ends. */
 final class TransactionsTest {
-  private static PostgresServer postgres;
   private static Map<String, DataSource> sources;
 
   @BeforeAll
   static void start() throws Exception {
-    postgres = PostgresServer.start();
+    PGSimpleDataSource postgres = new PGSimpleDataSource();
+    postgres.setURL(PostgresServer.shared().url("postgres"));
+    postgres.setUser("postgres");
     JdbcConnectionPool embedded =
         JdbcConnectionPool.create("jdbc:h2:mem:ledger;DB_CLOSE_DELAY=-1", "a", "");
-    sources = Map.of("h2", embedded, "postgres", postgres.source());
+    sources = Map.of("h2", embedded, "postgres", postgres);
     for (DataSource source : sources.values()) {
       execute(source, "create table stay (berth varchar(40))");
     }
     execute(
         sources.get("postgres"),
         "create table pier (name varchar(40) unique deferrable initially deferred)");
-  }
-
-  @AfterAll
-  static void stop() throws Exception {
-    postgres.stop();
   }
 
   private static void execute(DataSource source, String sql) throws SQLException {

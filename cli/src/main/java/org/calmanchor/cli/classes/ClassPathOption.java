@@ -54,6 +54,22 @@ public final class ClassPathOption {
     return known;
   }
 
+  /**
+   * The same for a project that may not be compiled yet: then it is only the libraries.
+   *
+   * @throws CommandException when an entry of the class path is not there
+   */
+  public UserClasses classesOrLibraries() {
+    boolean isNew =
+        classPath == null
+            && !Files.isDirectory(Path.of("target", "classes"))
+            && Files.isRegularFile(Path.of("pom.xml"));
+    return isNew
+        ? UserClasses.on(
+            new MavenProject(Path.of(""), spec.commandLine().getErr()).libraries(), false)
+        : classes();
+  }
+
   private UserClasses find() {
     if (classPath != null) {
       return UserClasses.on(classPath, true);

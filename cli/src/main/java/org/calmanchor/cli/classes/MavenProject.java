@@ -22,22 +22,27 @@ record MavenProject(Path folder, PrintWriter progress) {
 
   /** The class path of the project: its own classes first. Without a pom.xml, only these. */
   String classPath(Path classes) {
+    String libraries = libraries();
+    return libraries.isEmpty() ? classes.toString() : classes + File.pathSeparator + libraries;
+  }
+
+  /** The libraries of the project; empty without a pom.xml, or if Maven does not tell. */
+  String libraries() {
     Path pom = folder.resolve("pom.xml");
     if (!Files.isRegularFile(pom)) {
-      return classes.toString();
+      return "";
     }
     Path kept = folder.resolve("target").resolve("calm-anchor").resolve("classpath");
     try {
       if (!isFresh(kept, pom)) {
         ask(kept);
       }
-      String libraries = Files.exists(kept) ? Files.readString(kept).strip() : "";
-      return libraries.isEmpty() ? classes.toString() : classes + File.pathSeparator + libraries;
+      return Files.exists(kept) ? Files.readString(kept).strip() : "";
     } catch (IOException noMaven) {
-      return without(classes, String.valueOf(noMaven.getMessage()));
+      return without(String.valueOf(noMaven.getMessage()));
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
-      return without(classes, "interrupted");
+      return without("interrupted");
     }
   }
 
@@ -96,14 +101,12 @@ record MavenProject(Path folder, PrintWriter progress) {
         : isWindows ? "mvn.cmd" : "mvn";
   }
 
-  private String without(Path classes, String why) {
+  private String without(String why) {
     progress.println(
-        "Only "
-            + classes
-            + " is used, without the libraries of the project: Maven did not tell them. "
+        "The libraries of the project are not used: Maven did not tell them. "
             + why
             + "\nIf classes are missing, name them: --classpath.");
     progress.flush();
-    return classes.toString();
+    return "";
   }
 }

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.ServiceLoader;
 import java.util.stream.Stream;
 import org.calmanchor.cli.terminal.CommandException;
 
@@ -105,6 +106,16 @@ public final class UserClasses {
     } catch (LinkageError unusable) {
       throw UnusableClass.problem(name, unusable);
     }
+  }
+
+  /** What the class path has of a service, such as JDBC drivers. */
+  public <T> Iterable<T> providers(Class<T> service) {
+    return ServiceLoader.load(service, loader);
+  }
+
+  /** Whether a class was loaded from this class path. */
+  public boolean isOfProject(Class<?> type) {
+    return type.getClassLoader() == loader || type.getClassLoader() == libraries;
   }
 
   /**

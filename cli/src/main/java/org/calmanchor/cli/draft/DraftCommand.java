@@ -9,16 +9,18 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "draft",
     description = {
-      "Writes Java source for a WSDL document, a schema or a class; it is yours from then on.",
+      "Writes Java source for a WSDL document, a schema, a class or a table; it is yours from then"
+          + " on.",
       "It needs nothing but the annotations, and compiles without warnings."
     },
     footer = {"", "Example:  calm-anchor draft client partner.wsdl --package harbor.partner"},
-    synopsisSubcommandLabel = "client|service|types|description",
+    synopsisSubcommandLabel = "client|service|types|description|table",
     subcommands = {
       DraftClientCommand.class,
       DraftServiceCommand.class,
       DraftTypesCommand.class,
-      DraftDescriptionCommand.class
+      DraftDescriptionCommand.class,
+      DraftTableCommand.class
     })
 public final class DraftCommand implements Subcommand {
   @Spec private CommandSpec spec = CommandSpec.create();

@@ -2,6 +2,7 @@ package org.calmanchor.cli.serve;
 
 import java.io.PrintWriter;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import org.calmanchor.cli.ConfigurationOption;
 import org.calmanchor.cli.HostCommand;
@@ -127,10 +128,13 @@ public final class ServeCommand implements HostCommand {
     return reader.read();
   }
 
-  /** The operation to suggest first: one that can be called, if there is any. */
+  /** The operation to suggest first: the first of the source that can be called, if any can. */
   private static Operation shown(Configuration configuration, ServedClasses.Served service) {
     List<String> off = configuration.find(Settings.SWITCH_OFF).orElse(List.of());
-    List<Operation> operations = service.reading().contract().portTypes().get(0).operations();
+    List<Operation> operations =
+        service.reading().contract().portTypes().get(0).operations().stream()
+            .sorted(Comparator.comparingInt(each -> each.origin().position()))
+            .toList();
     return operations.stream()
         .filter(each -> !off.contains(service.path() + "#" + each.name()))
         .findFirst()

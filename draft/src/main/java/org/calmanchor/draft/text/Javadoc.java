@@ -1,11 +1,11 @@
-package org.calmanchor.draft;
+package org.calmanchor.draft.text;
 
 import com.palantir.javapoet.CodeBlock;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
 /** Writes documentation of a contract as Javadoc. */
-final class Javadoc {
+public final class Javadoc {
   private static final int WIDTH = 88;
   private static final int MOST = 4_000;
 
@@ -13,12 +13,12 @@ final class Javadoc {
   private final Map<String, String> params = new LinkedHashMap<>();
 
   /** Creates a comment that begins with the documentation, or with {@code byDefault} if empty. */
-  Javadoc(String doc, String byDefault) {
+  public Javadoc(String doc, String byDefault) {
     paragraph(doc.isBlank() ? byDefault : escaped(doc));
   }
 
   /** Adds a paragraph, which may have tags. */
-  Javadoc paragraph(String sentence) {
+  public Javadoc paragraph(String sentence) {
     if (!text.isEmpty()) {
       text.append("\n\n<p>");
     }
@@ -27,12 +27,12 @@ final class Javadoc {
   }
 
   /** Documents a parameter or component. */
-  Javadoc param(String name, String words) {
+  public Javadoc param(String name, String words) {
     params.put(name, words);
     return this;
   }
 
-  CodeBlock block() {
+  public CodeBlock block() {
     StringBuilder all = new StringBuilder();
     for (String line : text.toString().split("\n", -1)) {
       all.append(wrapped(line, "")).append("\n");
@@ -47,7 +47,7 @@ final class Javadoc {
   }
 
   /** A text as it stands in a comment: without tags, and without what would end the comment. */
-  static String escaped(String doc) {
+  public static String escaped(String doc) {
     String plain = doc.strip().replaceAll("\\s+", " ").replaceAll("[^\\P{C}]", "");
     String most = plain.length() > MOST ? plain.substring(0, MOST) + "..." : plain;
     return most.replace("&", "&amp;")

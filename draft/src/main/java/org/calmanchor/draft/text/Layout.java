@@ -1,4 +1,4 @@
-package org.calmanchor.draft;
+package org.calmanchor.draft.text;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -12,6 +12,7 @@ final class Layout {
       Pattern.compile("(?m)^( *)(@\\w+)\\(\\n((?: +[^\\n]+\\n)+?)\\1\\)$");
   private static final Pattern COMMENT =
       Pattern.compile("(?m)^( *)/\\*\\*\\n *\\* ([^\\n]*)\\n *\\*/$");
+  private static final Pattern TRAILING = Pattern.compile("(?m) +$");
   private static final Pattern EMPTY = Pattern.compile("\\{\\n *\\}");
   private static final Pattern RECORD =
       Pattern.compile("(?s)(public record [^(]+\\()(.*?)(\\)(?: implements [^{]*)? \\{)");
@@ -21,6 +22,7 @@ final class Layout {
   static String of(String source) {
     String text = ANNOTATION.matcher(source).replaceAll(Layout::annotation);
     text = COMMENT.matcher(text).replaceAll(Layout::comment);
+    text = TRAILING.matcher(text).replaceAll("");
     text = EMPTY.matcher(text).replaceAll("{}");
     return RECORD.matcher(text).replaceFirst(Layout::components);
   }

@@ -1,15 +1,15 @@
-package org.calmanchor.draft;
+package org.calmanchor.draft.text;
 
 import com.palantir.javapoet.JavaFile;
 import com.palantir.javapoet.TypeSpec;
 import java.nio.charset.StandardCharsets;
 
 /** Writes types as source files. */
-final class SourceText {
+public final class SourceText {
   private SourceText() {}
 
   /** The file of a type, in UTF-8. */
-  static byte[] of(String packageName, TypeSpec type) {
+  public static byte[] of(String packageName, TypeSpec type) {
     String text =
         JavaFile.builder(packageName, type)
             .skipJavaLangImports(true)

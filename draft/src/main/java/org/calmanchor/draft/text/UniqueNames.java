@@ -1,4 +1,4 @@
-package org.calmanchor.draft;
+package org.calmanchor.draft.text;
 
 import java.util.HashSet;
 import java.util.Locale;
@@ -8,17 +8,17 @@ import java.util.Set;
  * Gives each name once. Names that differ only in case count as one, since the files of types would
  * be one on some systems.
  */
-final class UniqueNames {
+public final class UniqueNames {
   private final Set<String> taken = new HashSet<>();
 
   /** Takes a name that nothing gets any more. */
-  UniqueNames without(String name) {
+  public UniqueNames without(String name) {
     taken.add(name.toLowerCase(Locale.ROOT));
     return this;
   }
 
   /** The first of these names that is free; the last one with a number if none is. */
-  String free(String... names) {
+  public String free(String... names) {
     for (String name : names) {
       if (taken.add(name.toLowerCase(Locale.ROOT))) {
         return name;

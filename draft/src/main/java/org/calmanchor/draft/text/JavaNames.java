@@ -1,4 +1,4 @@
-package org.calmanchor.draft;
+package org.calmanchor.draft.text;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -8,7 +8,7 @@ import java.util.stream.Collectors;
 import javax.lang.model.SourceVersion;
 
 /** Makes Java names of names on the wire. */
-final class JavaNames {
+public final class JavaNames {
   /** Methods that each object has, so that no component or operation can have their names. */
   private static final Set<String> OF_OBJECT =
       Set.of(
@@ -17,23 +17,23 @@ final class JavaNames {
   private JavaNames() {}
 
   /** A type's name, such as {@code OrderPilot} for {@code order-pilot}. */
-  static String type(String wireName) {
+  public static String type(String wireName) {
     String name = words(wireName).stream().map(JavaNames::capital).collect(Collectors.joining());
     return identifier(name, "Type");
   }
 
   /** The name of a component, property or parameter, such as {@code shipName}. */
-  static String member(String wireName) {
+  public static String member(String wireName) {
     return lower(wireName, "Value");
   }
 
   /** The name of a method for an operation. */
-  static String method(String wireName) {
+  public static String method(String wireName) {
     return lower(wireName, "Operation");
   }
 
   /** The name of a constant, such as {@code MOORING_BUOY} for {@code mooring buoy}. */
-  static String constant(String value) {
+  public static String constant(String value) {
     String name =
         words(value).stream()
             .map(word -> word.replaceAll("(?<=[\\p{Ll}\\d])(?=\\p{Lu})", "_"))
