@@ -1,8 +1,6 @@
 package org.calmanchor.draft.table;
 
 import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -16,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 final class CheckWriter {
   private final Table table;
   private final List<String> notes;
-  private final References references;
+  private final SampleValues samples;
   private final StringBuilder text = new StringBuilder();
 
   /**
@@ -27,7 +25,7 @@ final class CheckWriter {
   CheckWriter(Table table, Connection connection, List<String> notes) throws SQLException {
     this.table = table;
     this.notes = notes;
-    this.references = new References(table, connection);
+    this.samples = new SampleValues(table, connection);
   }
 
   String write() throws SQLException {
@@ -79,7 +77,7 @@ final class CheckWriter {
             .toList();
     Map<String, String> values = new HashMap<>();
     for (Column column : needed) {
-      String value = references.value(column);
+      String value = samples.value(column);
       if (value == null) {
         notes.add(
             "There is no check that creates a row: no value for %s is known."
@@ -109,7 +107,7 @@ final class CheckWriter {
   }
 
   private void change(Column column) throws SQLException {
-    String value = Objects.requireNonNullElse(references.value(column), column.type().sample());
+    String value = Objects.requireNonNullElse(samples.value(column), column.type().sample());
     line("      - step: changed");
     line("        operation: update" + table.type());
     line(
@@ -149,65 +147,5 @@ final class CheckWriter {
 
   private static String quoted(@Nullable String value) {
     return "'" + String.valueOf(value).replace("'", "''") + "'";
-  }
-
-  /** Values for columns: of rows that foreign keys refer to, else samples. */
-  private static final class References {
-    private final Map<String, String> found = new HashMap<>();
-    private final Table table;
-
-    References(Table table, Connection connection) throws SQLException {
-      this.table = table;
-      SqlNames names = new SqlNames(connection.getMetaData());
-      for (ForeignKey key : table.foreignKeys()) {
-        read(key, names, connection);
-      }
-    }
-
-    private void read(ForeignKey key, SqlNames names, Connection connection) throws SQLException {
-      boolean isQualified = !key.schema().isEmpty() && !key.schema().equals(connection.getSchema());
-      String other = (isQualified ? names.of(key.schema()) + "." : "") + names.of(key.table());
-      String columns = key.others().stream().map(names::of).collect(Collectors.joining(", "));
-      List<String> same = new ArrayList<>();
-      for (int i = 0; i < key.columns().size(); i++) {
-        same.add(
-            "t.%s = o.%s".formatted(names.of(key.columns().get(i)), names.of(key.others().get(i))));
-      }
-      // A row that nothing here refers to, since a reference may have to be unique.
-      String free =
-          "select %s from %s o where not exists (select 1 from %s t where %s)"
-              .formatted(columns, other, table.sql(), String.join(" and ", same));
-      if (!readFirst(free, key, connection)) {
-        readFirst("select %s from %s".formatted(columns, other), key, connection);
-      }
-    }
-
-    private boolean readFirst(String select, ForeignKey key, Connection connection)
-        throws SQLException {
-      try (PreparedStatement statement = connection.prepareStatement(select)) {
-        statement.setMaxRows(1);
-        try (ResultSet row = statement.executeQuery()) {
-          if (!row.next()) {
-            return false;
-          }
-          for (int i = 0; i < key.columns().size(); i++) {
-            found.put(key.columns().get(i), String.valueOf(row.getString(i + 1)).stripTrailing());
-          }
-          return true;
-        }
-      }
-    }
-
-    /** A value in its form on the wire; null if none is known. */
-    @Nullable String value(Column column) {
-      for (ForeignKey key : table.foreignKeys()) {
-        for (String name : key.columns()) {
-          if (name.equalsIgnoreCase(column.name())) {
-            return found.get(name);
-          }
-        }
-      }
-      return column.type().sample().isEmpty() ? null : column.type().sample();
-    }
   }
 }

@@ -66,7 +66,8 @@ final class ColumnReader {
         boolean isAutomatic =
             text(row, "IS_AUTOINCREMENT").equals("YES")
                 || text(row, "IS_GENERATEDCOLUMN").equals("YES");
-        String free = JavaNames.member(name);
+        // Java's names may have signs of currencies, which those of XML may not.
+        String free = JavaNames.member(name.replaceAll("\\p{Sc}", "_"));
         boolean isTaken = LOCAL.contains(free) && parameters.contains(name);
         String member = members.free(isTaken ? free + "Value" : free);
         boolean isLabel = labels.add(name.toLowerCase(Locale.ROOT));

@@ -76,6 +76,11 @@ record ColumnType(
     return new ColumnType(java.box(), items, mark, false, false, 0, 0, -1, "");
   }
 
+  /** Whether a value of it counts as two parameters (JVMS 4.3.3). */
+  boolean isWide() {
+    return java.equals(TypeName.LONG) || java.equals(TypeName.DOUBLE);
+  }
+
   boolean isWhole() {
     return Set.of("byte", "short", "int", "long", "java.math.BigInteger").contains(java.toString());
   }

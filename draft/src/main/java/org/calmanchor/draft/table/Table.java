@@ -38,6 +38,14 @@ record Table(
     return new Table(name, sql, type, doc, isView, columns, key, version, foreignKeys, added);
   }
 
+  /** How many parameters the record of a row has for the virtual machine, which has a limit. */
+  int width() {
+    return joins.size()
+        + columns.stream()
+            .mapToInt(each -> each.type().isWide() && each.isRequired() ? 2 : 1)
+            .sum();
+  }
+
   boolean isVersion(Column column) {
     return column.equals(version);
   }

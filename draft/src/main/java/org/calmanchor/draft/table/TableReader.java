@@ -18,6 +18,9 @@ import org.jspecify.annotations.Nullable;
 
 /** Reads what the database says about tables. */
 final class TableReader {
+  /** A constructor takes 255 parameters, itself included (JVMS 4.3.3). */
+  private static final int MOST_PARAMETERS = 254;
+
   private final Connection connection;
   private final DatabaseMetaData database;
   private final SqlNames names;
@@ -63,7 +66,14 @@ final class TableReader {
             version(all, key),
             foreignKeys,
             List.of());
-    return table.with(new JoinReader(connection, names, columns).read(table, found, request));
+    Table joined =
+        table.with(new JoinReader(connection, names, columns).read(table, found, request));
+    if (joined.width() > MOST_PARAMETERS) {
+      throw new TableDraftException(
+          "%s has %d columns, which are too many for a record in Java. Make a view with those that are needed."
+              .formatted(found.name(), all.size()));
+    }
+    return joined;
   }
 
   /**

@@ -32,7 +32,7 @@ final class TypeNames {
 
   /** The type of a table's rows. */
   static String of(String table) {
-    String name = JavaNames.type(table);
+    String name = JavaNames.type(table.replaceAll("\\p{Sc}", "_"));
     return TAKEN.contains(name) || isOfJava(name) ? name + "Row" : name;
   }
 

@@ -159,7 +159,8 @@ class TableDraftTest {
       execute(
           connection,
           "create view long_stay as select number, boat, nights from stay where nights > 0;"
-              + "create table \"Log of the Day\" (\"At\" timestamp, \"at\" varchar(9), \"select\" int);"
+              + "create table \"Log of the Day\" (\"At\" timestamp, \"at\" varchar(9), \"select\" int,"
+              + " \"x$y\" int, \"*/ \\u0041 \"\"\" int);"
               + "create table key_only (a int, b int, primary key (a, b))");
       TableDraft view = draft(connection, "long_stay");
       TableDraft log = draft(connection, "Log of the Day");
