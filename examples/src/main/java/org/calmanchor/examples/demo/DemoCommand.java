@@ -16,6 +16,7 @@ import org.calmanchor.core.reading.Reading;
 import org.calmanchor.examples.harbor.BerthDesk;
 import org.calmanchor.examples.harbor.BerthStore;
 import org.calmanchor.examples.harbor.HarborOffice;
+import org.calmanchor.examples.tides.TideFeed;
 import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
@@ -23,6 +24,7 @@ import org.calmanchor.launch.ConfiguredHost;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 
 /** {@code calm-anchor demo}: the harbor, with data. */
 @Command(
@@ -39,6 +41,16 @@ public final class DemoCommand implements HostCommand {
   private static final String BERTHS = "/berths";
   private static final String TIDES = "/tides";
   private static final String OFFICE = "/office";
+
+  @Option(
+      names = "--feed",
+      paramLabel = "MODE",
+      defaultValue = "well",
+      converter = FeedMode.class,
+      description =
+          "How the tide feed behaves, which is simulated: well, slow, failing, nonsense or down."
+              + " Default: ${DEFAULT-VALUE}.")
+  private TideFeed.Mode feedMode = TideFeed.Mode.WELL;
 
   @CommandLine.Spec private CommandSpec spec = CommandSpec.create();
 
@@ -91,17 +103,44 @@ public final class DemoCommand implements HostCommand {
     if (configuration.find(Settings.CHECKS).isEmpty()) {
       host.checks(DemoChecks.copied());
     }
-    try (BerthStore store = starting.join()) {
+    try (TideFeed feed = TideFeed.start(feedMode);
+        BerthStore store = starting.join()) {
       RunningHost running =
           session.start(
               host.intercept(store.transactions())
                   .serve(BERTHS, berths, new BerthDesk(store))
-                  .serve(TIDES, tides, new TideTable())
+                  .serve(TIDES, tides, new TideTable(feed.address()))
                   .serve(OFFICE, office, new HarborOffice(store)));
       staff.print(out);
+      printFeed(feed, out);
       Session.takeCommands(running, configuration, null);
       running.awaitClose();
     }
     return 0;
+  }
+
+  private void printFeed(TideFeed feed, PrintWriter out) {
+    out.println(
+        "  The tide feed is simulated, and is "
+            + feedMode
+            + " now. Let it misbehave, and ask for tides:");
+    out.println(
+        "    curl -X PUT "
+            + feed.address()
+            + "mode -d slow     (or failing, nonsense, down, well)");
+    out.println();
+    out.flush();
+  }
+
+  /** Reads the name of a mode. */
+  static final class FeedMode implements CommandLine.ITypeConverter<TideFeed.Mode> {
+    @Override
+    public TideFeed.Mode convert(String name) {
+      try {
+        return TideFeed.Mode.of(name);
+      } catch (IllegalArgumentException unknown) {
+        throw new CommandLine.TypeConversionException(unknown.getMessage());
+      }
+    }
   }
 }

@@ -1,4 +1,4 @@
-/** The tide table: an asynchronous service from a fixed table, which the demo hosts too. */
+/** The tide table: an asynchronous service that asks a feed outside, which is simulated here. */
 @NullMarked
 package org.calmanchor.examples.tides;
 
