@@ -10,6 +10,7 @@ module org.calmanchor.core {
   requires org.codehaus.stax2;
 
   exports org.calmanchor.core.access;
+  exports org.calmanchor.core.answers;
   exports org.calmanchor.core.keys;
   exports org.calmanchor.core.lifecycle;
   exports org.calmanchor.core.usernametoken;

@@ -3,6 +3,7 @@ module org.calmanchor.web {
   requires transitive org.calmanchor.core;
   requires transitive org.calmanchor.checks;
   requires static transitive org.jspecify;
+  requires com.github.benmanes.caffeine;
   requires com.fasterxml.jackson.core;
   requires com.fasterxml.jackson.jr.ob;
   requires gg.jte.runtime;
@@ -11,6 +12,7 @@ module org.calmanchor.web {
 
   exports org.calmanchor.web;
   exports org.calmanchor.web.access;
+  exports org.calmanchor.web.answers;
   exports org.calmanchor.web.caller;
   exports org.calmanchor.web.event;
   exports org.calmanchor.web.health;

@@ -52,6 +52,14 @@ public @interface Operation {
    */
   String[] callers() default {};
 
+  /**
+   * How long an answer may be given again to requests with equal values, as in {@code PT1M}: an
+   * {@code xsd:duration} of days and less. Empty for never. For operations that only read; not with
+   * streams, binaries and header blocks of the answer. A method that changes what others read says
+   * so: {@code CallContext.current().forget("find")}.
+   */
+  String freshFor() default "";
+
   /** What the operation does, for the reader of the WSDL and of the test page. */
   String doc() default "";
 }

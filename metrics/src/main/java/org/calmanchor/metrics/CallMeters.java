@@ -1,5 +1,6 @@
 package org.calmanchor.metrics;
 
+import io.micrometer.core.instrument.Counter;
 import io.micrometer.core.instrument.DistributionSummary;
 import io.micrometer.core.instrument.Gauge;
 import io.micrometer.core.instrument.MeterRegistry;
@@ -42,7 +43,8 @@ public final class CallMeters implements CallObserver {
 
   private record CallKind(String service, String operation, CallOutcome outcome) {}
 
-  private record CallTimes(Timer timer, DistributionSummary in, DistributionSummary out) {}
+  private record CallTimes(
+      Timer timer, DistributionSummary in, DistributionSummary out, Counter again) {}
 
   private CallMeters(MeterRegistry registry) {
     this.registry = registry;
@@ -75,6 +77,9 @@ public final class CallMeters implements CallObserver {
       meters.timer().record(call.took());
       meters.in().record((double) call.requestBytes());
       meters.out().record((double) call.responseBytes());
+      if (call.age() != null) {
+        meters.again().increment();
+      }
     }
   }
 
@@ -86,7 +91,12 @@ public final class CallMeters implements CallObserver {
             .tag("outcome", kind.outcome().toString())
             .serviceLevelObjectives(BUCKETS)
             .register(registry);
-    return new CallTimes(timer, size("request", kind), size("response", kind));
+    Counter again =
+        Counter.builder("calm.anchor.answers.kept")
+            .description("Calls whose answer had been computed for another call")
+            .tags("service", kind.service(), "operation", kind.operation())
+            .register(registry);
+    return new CallTimes(timer, size("request", kind), size("response", kind), again);
   }
 
   private DistributionSummary size(String message, CallKind kind) {

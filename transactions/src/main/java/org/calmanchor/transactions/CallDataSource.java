@@ -20,7 +20,7 @@ final class CallDataSource implements DataSource {
   @Override
   public Connection getConnection() throws SQLException {
     CallTransaction transaction =
-        CallContext.ofThread().flatMap(call -> call.attribute(CallTransaction.class)).orElse(null);
+        CallContext.ofThread().flatMap(call -> call.resource(CallTransaction.class)).orElse(null);
     return transaction == null ? source.getConnection() : transaction.connection();
   }
 

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
 import org.calmanchor.core.model.SoapVersion;
@@ -129,6 +130,7 @@ final class Answer {
   /**
    * Writes the result of the operation.
    *
+   * @param turn captures it for others; null if nobody else gets it
    * @param beforeEnd runs when all was written that will be, and may still object
    */
   CallEnd result(
@@ -136,6 +138,7 @@ final class Answer {
       MessageCodec codec,
       @Nullable Object[] arguments,
       @Nullable Object result,
+      @Nullable AnswerTurn turn,
       Runnable beforeEnd) {
     if (!own()) {
       return end();
@@ -144,10 +147,27 @@ final class Answer {
     try {
       List<Consumer<XmlOut>> headers = headers(plan.headers(arguments));
       @Nullable Object[] members = {result};
-      writer().write(out, headers, body -> codec.write(body, members));
+      Consumer<XmlOut> body = part -> codec.write(part, members);
+      writer().write(out, headers, turn == null ? body : part -> turn.write(part, body));
       beforeEnd.run();
       return hold(out, Ending.RESULT, null);
     } catch (RuntimeException | StackOverflowError failed) {
+      out.close();
+      return failed(failed);
+    }
+  }
+
+  /** Writes an answer that was computed before. */
+  CallEnd again(KeptAnswer kept) {
+    if (!own()) {
+      return end();
+    }
+    output.age(kept.age());
+    XmlOut out = output(200);
+    try {
+      writer().write(out, headers(List.of()), body -> body.raw(kept.body()));
+      return hold(out, Ending.RESULT, null);
+    } catch (RuntimeException failed) {
       out.close();
       return failed(failed);
     }

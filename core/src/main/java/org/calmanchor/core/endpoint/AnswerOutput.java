@@ -2,6 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import org.calmanchor.core.endpoint.CallState.Piece;
 import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.xml.XmlOut;
@@ -21,6 +22,7 @@ final class AnswerOutput {
   private final int digits;
   private int status;
   private long count;
+  private @Nullable Duration age;
 
   /**
    * Creates the output to {@code response}.
@@ -32,6 +34,16 @@ final class AnswerOutput {
     this.context = context;
     this.state = state;
     this.digits = digits;
+  }
+
+  /** The answer was computed so long ago; the caller is told. */
+  void age(Duration old) {
+    age = old;
+  }
+
+  /** How long ago the answer was computed; null if it was for this call. */
+  @Nullable Duration age() {
+    return age;
   }
 
   /** Begins a message with that HTTP status. Bytes beyond the held ones are sent at once. */
@@ -53,6 +65,11 @@ final class AnswerOutput {
   }
 
   private void begin(int begun, @Nullable String contentType) {
+    Duration old = age;
+    if (old != null && begun == 200) {
+      // RFC 9111, section 5.1.
+      response.header("Age", Long.toString(old.toSeconds()));
+    }
     response.begin(begun, contentType);
     status = begun;
   }

@@ -33,6 +33,13 @@ public final class CallContext {
   private @Nullable String incident;
   private @Nullable TraceContext trace;
   private @Nullable Caller caller;
+  private @Nullable FreshAnswers freshAnswers;
+  private List<String> forgotten = List.of();
+
+  /** Whether the method runs whose answer others may get. */
+  private volatile boolean isWatched;
+
+  private volatile boolean wasAsked;
 
   CallContext(Request request, SoapVersion version) {
     this.request = request;
@@ -93,6 +100,7 @@ public final class CallContext {
 
   /** The path of the request's URL, such as {@code /berths}; empty without a host. */
   public String path() {
+    ask();
     return request.path();
   }
 
@@ -103,11 +111,13 @@ public final class CallContext {
 
   /** Where the call came from. */
   public String remoteAddress() {
+    ask();
     return request.remoteAddress();
   }
 
   /** Who calls, if it has proved who it is. */
   public Optional<Caller> caller() {
+    ask();
     return Optional.ofNullable(caller);
   }
 
@@ -144,16 +154,19 @@ public final class CallContext {
 
   /** The time after which the caller does not need an answer any more. */
   public Optional<Instant> deadline() {
+    ask();
     return Optional.ofNullable(request.deadline());
   }
 
   /** The first transport header of that name, such as {@code User-Agent}. */
   public Optional<String> transportHeader(String name) {
+    ask();
     return Optional.ofNullable(request.header(name));
   }
 
   /** All transport headers of that name, in the order in which they were sent. */
   public List<String> transportHeaders(String name) {
+    ask();
     return request.headers(name);
   }
 
@@ -171,7 +184,91 @@ public final class CallContext {
 
   /** The value stored by {@link #attribute(Class, Object)}. */
   public <T> Optional<T> attribute(Class<T> key) {
+    ask();
     return Optional.ofNullable(key.cast(attributes.get(key)));
+  }
+
+  /**
+   * The value stored by {@link #attribute(Class, Object)}, where it does not influence the answer,
+   * such as a connection to a database. Asking for it lets an answer be given again ({@link
+   * org.calmanchor.annotations.Operation#freshFor}); asking for an attribute does not.
+   */
+  public <T> Optional<T> resource(Class<T> key) {
+    return Optional.ofNullable(key.cast(attributes.get(key)));
+  }
+
+  /**
+   * Forgets answers that might be given again ({@link
+   * org.calmanchor.annotations.Operation#freshFor}), because this call changes what they say: at
+   * once, and again when the call ends, before its caller gets the answer. No answer that was begun
+   * before is given after it.
+   *
+   * @param operations names of operations of this service, or as {@code PortType#operation} of
+   *     another; no name means all of this service
+   * @throws IllegalArgumentException when this service has no such operation
+   */
+  public void forget(String... operations) {
+    OperationPlan known = operation;
+    if (known == null) {
+      throw new IllegalStateException("the operation is not known yet");
+    }
+    List<String> scopes = new ArrayList<>();
+    if (operations.length == 0) {
+      known.service().operationNames().forEach(name -> scopes.add(known.service().scope(name)));
+    }
+    for (String name : operations) {
+      scopes.add(name.indexOf('#') >= 0 ? name : known.service().requireScope(name));
+    }
+    synchronized (this) {
+      List<String> all = new ArrayList<>(forgotten);
+      all.addAll(scopes);
+      forgotten = all;
+    }
+    forget(scopes);
+  }
+
+  private void forget(List<String> scopes) {
+    FreshAnswers answers = freshAnswers;
+    if (answers != null) {
+      scopes.forEach(answers::forget);
+    }
+  }
+
+  /** Forgets once more what was to be forgotten, now that all changes are made. */
+  void forgetAtEnd() {
+    List<String> scopes;
+    synchronized (this) {
+      scopes = forgotten;
+    }
+    if (!scopes.isEmpty()) {
+      forget(scopes);
+    }
+  }
+
+  /** Sets the answers that may be given again. */
+  void of(@Nullable FreshAnswers answers) {
+    freshAnswers = answers;
+  }
+
+  /** The method runs, or has ended: what it asks for may make its answer one for this call only. */
+  void watch(boolean isRunning) {
+    isWatched = isRunning;
+  }
+
+  /** Whether the method asked who or what calls. */
+  boolean wasAsked() {
+    return wasAsked;
+  }
+
+  private void ask() {
+    if (isWatched) {
+      wasAsked = true;
+    }
+  }
+
+  /** Who calls; not as the method asks for it. */
+  @Nullable Caller knownCaller() {
+    return caller;
   }
 
   /**
@@ -214,6 +311,7 @@ public final class CallContext {
 
   /** Adds a header block to the answer, whether it is a result or a fault. */
   public void addHeaderBlock(Element block) {
+    ask();
     if (addedHeaderBlocks.isEmpty()) {
       addedHeaderBlocks = new ArrayList<>();
     }

@@ -183,6 +183,7 @@ final class CallExecution implements SlotHolder {
     handle(headers);
     OperationPlan operation = dispatch(head.hasBody(), head.in());
     context.of(operation);
+    context.of(endpoint.freshAnswers());
     answer.of(operation);
     CallerChecks.requireAllowed(operation, request, context, endpoint.settings().callers());
     count(context.caller().orElse(null));
@@ -190,7 +191,15 @@ final class CallExecution implements SlotHolder {
     requireUnderstood(head.envelope(), operation);
     Invocation invoked =
         new Invocation(
-            operation, request, answer, context, state, headers, head.envelope(), head.in());
+            operation,
+            request,
+            answer,
+            context,
+            state,
+            headers,
+            head.envelope(),
+            head.in(),
+            endpoint.freshAnswers());
     invocation = invoked;
     List<Interceptor> interceptors = endpoint.settings().interceptors();
     if (interceptors.isEmpty()) {
@@ -311,6 +320,12 @@ final class CallExecution implements SlotHolder {
         answer.failed(
             new IllegalStateException("an interceptor neither let the call proceed nor refused"));
       }
+      Invocation known = invocation;
+      if (known != null) {
+        // Before the caller has the answer: whoever asks afterwards gets nothing older.
+        context.forgetAtEnd();
+        known.settle(answer.end().isResult());
+      }
       answer.deliver();
     } catch (Throwable unforeseen) {
       CallLog.unanswerable(answer.name(), unforeseen);
@@ -340,6 +355,7 @@ final class CallExecution implements SlotHolder {
     try {
       Invocation known = invocation;
       if (known != null) {
+        known.settle(false);
         known.close();
       }
       XmlIn message = in;

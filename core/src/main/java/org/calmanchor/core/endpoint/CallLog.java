@@ -30,6 +30,14 @@ final class CallLog {
         Loggable.failure(cause));
   }
 
+  /** An answer is not kept although the operation says how long it is fresh. */
+  static void notKept(String name) {
+    LOG.warn(
+        "{} says freshFor, but its method asks the context who or what calls; such answers are not"
+            + " kept",
+        name);
+  }
+
   /** A one-way method failed after its caller had got its 202. */
   static void failedLater(CallContext context, String name, Throwable cause) {
     LOG.error(

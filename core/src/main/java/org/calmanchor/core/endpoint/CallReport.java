@@ -57,6 +57,7 @@ final class CallReport {
                 : reason(end.cause()),
             message == null ? 0 : message.count(),
             output.count(),
+            output.age(),
             call.knownIncident(),
             call.knownTrace());
     for (CallObserver observer : observers) {
@@ -84,6 +85,7 @@ final class CallReport {
             reason,
             0,
             0,
+            null,
             "",
             call.knownTrace());
     observers.forEach(observer -> tell(observer, refused));

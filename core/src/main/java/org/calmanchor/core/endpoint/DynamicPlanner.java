@@ -91,6 +91,7 @@ final class DynamicPlanner {
         in.stream().map(HeaderCodec::element).collect(Collectors.toUnmodifiableSet()),
         List.of(),
         Access.UNSAID,
+        null,
         true,
         null,
         () -> target,

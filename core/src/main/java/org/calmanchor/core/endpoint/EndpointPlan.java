@@ -8,6 +8,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.soap.ContentType;
 import org.calmanchor.core.usernametoken.SecurityNames;
 import org.calmanchor.core.xml.MessageOpener;
+import org.jspecify.annotations.Nullable;
 
 /**
  * All that the calls of an endpoint share. Immutable but for what the parsers and content types
@@ -20,6 +21,7 @@ final class EndpointPlan {
   private final Map<QName, HeaderHandler> handlers = new HashMap<>();
   private final ContentType.Cache contentTypes = new ContentType.Cache();
   private final MessageOpener inputs;
+  private final @Nullable FreshAnswers freshAnswers;
   private final int digits;
 
   EndpointPlan(OperationTable operations, EndpointSettings settings, Set<String> switchedOff) {
@@ -27,6 +29,7 @@ final class EndpointPlan {
     this.settings = settings;
     this.switchedOff = switchedOff;
     this.digits = (int) settings.limits().value(Limit.DIGITS);
+    this.freshAnswers = settings.answers() == null ? null : new FreshAnswers(settings.answers());
     this.inputs = settings.limits().inputs(settings.isLenient());
     if (settings.usernameTokens() != null) {
       handlers.put(SecurityNames.SECURITY, CallerChecks.HANDLER);
@@ -52,6 +55,11 @@ final class EndpointPlan {
   /** The handler of each header block that is no parameter. */
   Map<QName, HeaderHandler> handlers() {
     return handlers;
+  }
+
+  /** The answers that may be given again; null if none are kept. */
+  @Nullable FreshAnswers freshAnswers() {
+    return freshAnswers;
   }
 
   ContentType.Cache contentTypes() {

@@ -2,6 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import java.util.List;
 import org.calmanchor.core.access.CallerSources;
+import org.calmanchor.core.answers.AnswerStore;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.running.RunningCalls;
@@ -20,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param callers by what callers are known; if there is any way, operations need a caller, unless
  *     they are open to anyone
  * @param usernameTokens finds out who calls by what messages say; null if they say nothing
+ * @param answers keeps answers that may be given again; null if none are kept
  * @param calls what counts and watches the calls that run; shared by all endpoints of a host
  */
 public record EndpointSettings(
@@ -30,6 +32,7 @@ public record EndpointSettings(
     List<HeaderHandler> headerHandlers,
     CallerSources callers,
     @Nullable UsernameTokens usernameTokens,
+    @Nullable AnswerStore answers,
     RunningCalls calls) {
   /** The default settings, without counting and watching calls. */
   public static final EndpointSettings DEFAULT =
@@ -49,6 +52,7 @@ public record EndpointSettings(
         List.of(),
         headerHandlers,
         CallerSources.NONE,
+        null,
         null,
         calls);
   }

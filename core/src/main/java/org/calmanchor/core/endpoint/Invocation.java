@@ -1,11 +1,13 @@
 package org.calmanchor.core.endpoint;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.Future;
 import java.util.stream.BaseStream;
+import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.soap.EnvelopeReader;
@@ -36,11 +38,13 @@ final class Invocation {
   private final MessageHeaders headers;
   private final EnvelopeReader envelope;
   private final XmlIn in;
+  private final @Nullable FreshAnswers answers;
   private boolean hasProceeded;
   private boolean isAcknowledged;
   private @Nullable Object target;
   private @Nullable Object result;
   private @Nullable LazyItems later;
+  private @Nullable AnswerTurn turn;
 
   /** The stage that the method of an asynchronous operation returned. */
   private volatile @Nullable CompletionStage<?> stage;
@@ -55,7 +59,8 @@ final class Invocation {
       CallState state,
       MessageHeaders headers,
       EnvelopeReader envelope,
-      XmlIn in) {
+      XmlIn in,
+      @Nullable FreshAnswers answers) {
     this.operation = operation;
     this.request = request;
     this.answer = answer;
@@ -64,6 +69,7 @@ final class Invocation {
     this.headers = headers;
     this.envelope = envelope;
     this.in = in;
+    this.answers = answers;
   }
 
   /**
@@ -93,7 +99,6 @@ final class Invocation {
   /** The same on a thread that already works for the call; must not be called twice. */
   CompletionStage<CallEnd> entered() {
     @Nullable Object[] arguments;
-    Object returned;
     try {
       if (!state.read()) {
         return ended(answer.end());
@@ -106,6 +111,27 @@ final class Invocation {
       if (!state.invoke()) {
         return ended(answer.end());
       }
+      Duration freshFor = operation.freshFor();
+      if (freshFor != null && answers != null) {
+        FreshAnswers.Way way = answers.find(operation, freshFor, context, arguments);
+        if (way.kept() != null) {
+          return ended(answer.again(way.kept()));
+        }
+        if (way.awaited() != null) {
+          return await(way.awaited(), arguments);
+        }
+        turn = way.turn();
+      }
+    } catch (Throwable failed) {
+      return ended(answer.failed(failed));
+    }
+    return called(arguments);
+  }
+
+  /** Calls the method, and answers. */
+  private CompletionStage<CallEnd> called(@Nullable Object[] arguments) {
+    Object returned;
+    try {
       target = operation.target().get();
       operation.check(target, arguments, in);
       if (operation.response() == null && later == null) {
@@ -132,6 +158,34 @@ final class Invocation {
 
   private static CompletionStage<CallEnd> ended(CallEnd end) {
     return end.isResult() && end.cause() == null ? RESULT : CompletableFuture.completedFuture(end);
+  }
+
+  /** Waits for the answer that an equal call computes, without a thread. */
+  private CompletionStage<CallEnd> await(
+      CompletableFuture<@Nullable KeptAnswer> other, @Nullable Object[] arguments) {
+    CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
+    pending = awaited;
+    other.whenComplete(
+        (kept, failed) -> request.resume(() -> continued(kept, arguments, awaited)));
+    return awaited;
+  }
+
+  private void continued(
+      @Nullable KeptAnswer kept,
+      @Nullable Object[] arguments,
+      CompletableFuture<CallEnd> awaited) {
+    if (!state.enter()) {
+      return;
+    }
+    try {
+      if (kept != null) {
+        awaited.complete(answer.again(kept));
+      } else {
+        called(arguments).whenComplete((end, failed) -> awaited.complete(end));
+      }
+    } finally {
+      state.leave();
+    }
   }
 
   /** Continues the call on the thread that completes the stage. */
@@ -179,6 +233,7 @@ final class Invocation {
 
   private @Nullable Object invoke(Object called, @Nullable Object[] arguments) throws Throwable {
     CallContext.serve(context);
+    context.watch(turn != null);
     try {
       return operation.invoke(called, arguments);
     } finally {
@@ -195,6 +250,7 @@ final class Invocation {
   private CallEnd finish(
       @Nullable Object[] arguments, @Nullable Object returned, @Nullable Throwable raised) {
     result = returned;
+    context.watch(false);
     try {
       if (raised == null) {
         return answered(arguments, returned);
@@ -213,13 +269,30 @@ final class Invocation {
   private CallEnd answered(@Nullable Object[] arguments, @Nullable Object returned) {
     MessageCodec codec = operation.response();
     if (codec != null) {
-      return answer.result(operation, codec, arguments, returned, this::readRest);
+      return answer.result(operation, codec, arguments, returned, turn, this::readRest);
     }
     if (!isAcknowledged) {
       readRest();
       answer.acknowledge();
     }
     return answer.done();
+  }
+
+  /** Lets others have the answer, now that the call has succeeded, or compute it themselves. */
+  void settle(boolean isResult) {
+    AnswerTurn mine = turn;
+    if (mine == null) {
+      return;
+    }
+    turn = null;
+    if (isResult && !context.wasAsked()) {
+      mine.succeed();
+    } else {
+      if (context.wasAsked() && answers != null) {
+        answers.asked(operation);
+      }
+      mine.abandon();
+    }
   }
 
   private void readRest() {

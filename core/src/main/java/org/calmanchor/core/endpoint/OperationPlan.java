@@ -1,6 +1,7 @@
 package org.calmanchor.core.endpoint;
 
 import java.lang.invoke.MethodHandle;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -35,6 +36,7 @@ import org.jspecify.annotations.Nullable;
  * @param headerNames the names of its request's blocks
  * @param faults the declared faults, most derived exceptions first
  * @param access who may call it
+ * @param freshFor how long an answer may be given again; null for never
  * @param isAsynchronous whether the method returns a stage of its result
  * @param check checks the arguments, or null when there is nothing to check
  * @param target gives the object that the method is called on
@@ -52,6 +54,7 @@ record OperationPlan(
     Set<QName> headerNames,
     List<FaultPlan> faults,
     Access access,
+    @Nullable Duration freshFor,
     boolean isAsynchronous,
     @Nullable BiConsumer<Object, @Nullable Object[]> check,
     Supplier<?> target,
@@ -60,6 +63,11 @@ record OperationPlan(
 
   /** An exception class that is a declared fault. */
   record FaultPlan(Class<?> exception, FaultCode code, MessageCodec detail) {}
+
+  /** The name by which its answers are kept and forgotten. */
+  String scope() {
+    return service.scope(name);
+  }
 
   /** Reads the arguments in the body; those of header blocks are left empty. */
   @Nullable Object[] decode(XmlIn in) {

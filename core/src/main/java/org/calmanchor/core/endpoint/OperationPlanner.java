@@ -69,6 +69,7 @@ final class OperationPlanner {
             .collect(Collectors.toUnmodifiableSet()),
         faults(planned),
         member.access(),
+        member.freshFor(),
         member.isAsynchronous(),
         check(member),
         target,

@@ -7,7 +7,9 @@ import java.util.stream.Collectors;
 import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
+import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.soap.EnvelopeWriter;
 import org.slf4j.LoggerFactory;
@@ -42,6 +44,31 @@ final class ServicePlan {
   /** The name of its {@code wsdl:service}. */
   String name() {
     return contract.services().get(0).name().getLocalPart();
+  }
+
+  /** The name by which answers of an operation are kept and forgotten. */
+  String scope(String operation) {
+    return contract.portTypes().get(0).name().getLocalPart() + "#" + operation;
+  }
+
+  /** The names of its operations. */
+  List<String> operationNames() {
+    return contract.portTypes().get(0).operations().stream().map(Operation::name).toList();
+  }
+
+  /**
+   * The same for a name that somebody wrote.
+   *
+   * @throws IllegalArgumentException when there is no such operation
+   */
+  String requireScope(String operation) {
+    List<String> names = operationNames();
+    if (!names.contains(operation)) {
+      throw new IllegalArgumentException(
+          "there is no operation \"" + operation + "\". "
+              + NearMiss.of(operation, names, "The operations are: " + String.join(", ", names)));
+    }
+    return scope(operation);
   }
 
   /** The log for one-way messages that are refused. */

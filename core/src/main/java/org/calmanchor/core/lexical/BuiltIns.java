@@ -1,5 +1,6 @@
 package org.calmanchor.core.lexical;
 
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -95,6 +96,15 @@ public final class BuiltIns {
           return text;
         },
         Function.identity());
+  }
+
+  /**
+   * The value of a text as a duration of days and less, as in PT1M or P1D.
+   *
+   * @throws LexicalException when it is none
+   */
+  public static Duration parseDuration(String text) {
+    return DurationLexicals.DURATION.parse(text);
   }
 
   /**

@@ -65,7 +65,9 @@ public enum Limit {
       Duration.ofSeconds(60),
       "how long an answer may take to begin, and each pause after that",
       Reply.DEADLINE),
-  IDLE_TIME(Duration.ofSeconds(30), "how long a connection may stay silent", Reply.CLOSED);
+  IDLE_TIME(Duration.ofSeconds(30), "how long a connection may stay silent", Reply.CLOSED),
+  KEPT_ANSWERS(10_000, "the answers that are kept to be given again", Reply.COMPUTED),
+  KEPT_BYTES(64L << 20, "the bytes of all answers that are kept to be given again", Reply.COMPUTED);
 
   /** How a caller that exceeds the limit is answered. */
   public enum Reply {
@@ -78,7 +80,8 @@ public enum Limit {
     DEADLINE("Server / Receiver", "500"),
     CLOSED("none", "the connection is closed"),
     WAITING("none", "further ones wait until another one is closed"),
-    STREAM("none", "the stream is refused");
+    STREAM("none", "the stream is refused"),
+    COMPUTED("none", "none: what was used least is computed again");
 
     private final String fault;
     private final String status;

@@ -121,6 +121,7 @@ public final class ContractMatcher {
         given.isAsynchronous(),
         given.needsProvider(),
         given.access(),
+        given.freshFor(),
         in.isBare(),
         out.isBare());
   }

@@ -21,6 +21,8 @@ import org.jspecify.annotations.Nullable;
  * @param reason the name of the fault, or a sentence that says why there is no result; may be empty
  * @param requestBytes the size of the message that was read so far, not compressed
  * @param responseBytes the size of the answer that was sent so far, not compressed
+ * @param age how long ago the answer was computed that was given again; null if it was computed for
+ *     this call
  * @param incident the number by which the log has an unexpected error; empty if there was none
  * @param trace the trace that it belongs to; null if its caller sent none, and nobody asked for one
  */
@@ -37,5 +39,6 @@ public record CallRecord(
     String reason,
     long requestBytes,
     long responseBytes,
+    @Nullable Duration age,
     String incident,
     @Nullable TraceContext trace) {}

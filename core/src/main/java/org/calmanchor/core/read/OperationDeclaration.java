@@ -9,7 +9,14 @@ import org.jspecify.annotations.Nullable;
 
 /** The settings of an operation: those of the method's annotation, or the defaults. */
 record OperationDeclaration(
-    String name, String response, String action, boolean oneWay, List<String> callers, String doc) {
+    
+    String name,
+    String response,
+    String action,
+    boolean oneWay,
+    List<String> callers,
+    String freshFor,
+    String doc) {
 
   /** The declaration of {@code method}, or null if it is not an operation. */
   static @Nullable OperationDeclaration of(JavaMethod method, PortType.Exposing exposing) {
@@ -21,6 +28,7 @@ record OperationDeclaration(
           given.action(),
           given.oneWay(),
           List.of(given.callers()),
+          given.freshFor(),
           Docs.of(given.doc(), method));
     }
     boolean isExposed =
@@ -29,6 +37,6 @@ record OperationDeclaration(
             && !method.isStatic()
             && !method.isOfEveryObject()
             && method.annotation(Omit.class) == null;
-    return isExposed ? new OperationDeclaration("", "", "", false, List.of(), method.doc()) : null;
+    return isExposed ? new OperationDeclaration("", "", "", false, List.of(), "", method.doc()) : null;
   }
 }

@@ -90,6 +90,7 @@ final class OperationReader {
             isAsynchronous,
             needsProvider,
             access.of(method, given.callers()),
+            FreshForReader.read(method, answered.type(), given, problems),
             false,
             false),
         given,

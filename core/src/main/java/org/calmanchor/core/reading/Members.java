@@ -1,5 +1,6 @@
 package org.calmanchor.core.reading;
 
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import javax.xml.namespace.QName;
@@ -38,6 +39,7 @@ public record Members(
    * @param isAsynchronous whether the method returns a stage of its result
    * @param needsProvider whether a provider of constraints has to check the arguments
    * @param access who may call it
+   * @param freshFor how long an answer may be given again; null for never
    * @param isBareRequest whether the only parameter is the body element itself, rather than an
    *     element in it
    * @param isBareResponse whether the result is the body element itself
@@ -51,6 +53,7 @@ public record Members(
       boolean isAsynchronous,
       boolean needsProvider,
       Access access,
+      @Nullable Duration freshFor,
       boolean isBareRequest,
       boolean isBareResponse) {
     /** Copies the lists. */
@@ -71,6 +74,7 @@ public record Members(
           isAsynchronous,
           needsProvider,
           changed,
+          freshFor,
           isBareRequest,
           isBareResponse);
     }

@@ -61,6 +61,13 @@ abstract class OutputBuffer implements AutoCloseable {
     length += bytes.length;
   }
 
+  /** Writes the first {@code count} bytes of an array unchanged. */
+  public final void raw(byte[] bytes, int count) {
+    reserve(count);
+    System.arraycopy(bytes, 0, buffer, length, count);
+    length += count;
+  }
+
   final void raw(char ascii) {
     reserve(1);
     buffer[length++] = (byte) ascii;

@@ -2,6 +2,7 @@ package org.calmanchor.core.xml;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.Base64;
 import org.calmanchor.core.lexical.Lexical;
@@ -22,6 +23,7 @@ public final class XmlOut extends TextOutput {
   private byte[] mark = NO_MARK;
   private int unindented;
   private int digits = MessageLimits.DEFAULT.digits();
+  private boolean isCanonical;
 
   /**
    * Creates an output that holds up to {@code most} bytes back.
@@ -41,6 +43,17 @@ public final class XmlOut extends TextOutput {
   /** Sets the most digits of a number; the default is that of {@link MessageLimits}. */
   public XmlOut digits(int most) {
     this.digits = most;
+    return this;
+  }
+
+  /** Limits numbers as {@code other} does. */
+  public XmlOut like(XmlOut other) {
+    return digits(other.digits);
+  }
+
+  /** Writes decimal numbers without zeroes at their end, so that equal ones look the same. */
+  public XmlOut canonical() {
+    isCanonical = true;
     return this;
   }
 
@@ -163,9 +176,9 @@ public final class XmlOut extends TextOutput {
 
   /** Writes an element with a simple value. */
   public <T> void element(Tag tag, Lexical<T> lexical, T value) {
-    if (indents || mark.length > 0) {
+    if (indents || isCanonical || mark.length > 0) {
       start(tag);
-      int end = quick(lexical, value);
+      int end = isCanonical ? -1 : quick(lexical, value);
       if (end < 0) {
         escape(print(lexical, value), false);
       } else {
@@ -198,7 +211,7 @@ public final class XmlOut extends TextOutput {
    */
   public <T> String print(Lexical<T> lexical, T value) {
     try {
-      String text = lexical.print(value);
+      String text = isCanonical ? canonical(lexical.print(value), value) : lexical.print(value);
       if (lexical.isNumber() && text.length() > digits) {
         throw new EncodeException("more than " + digits + " digits");
       }
@@ -210,6 +223,12 @@ public final class XmlOut extends TextOutput {
               + (unprintable.expected() == null ? lexical.form() : unprintable.expected())
               + " belongs");
     }
+  }
+
+  private static String canonical(String text, Object value) {
+    return value instanceof BigDecimal number && number.scale() > 0
+        ? number.stripTrailingZeros().toPlainString()
+        : text;
   }
 
   private <T> int quick(Lexical<T> lexical, T value) {

@@ -48,6 +48,9 @@ final class RecordWriter {
     caller.append(call.caller());
     number("in", call.requestBytes());
     number("out", call.responseBytes());
+    if (call.age() != null) {
+      number("age", call.age().toSeconds());
+    }
     text("incident", call.incident());
     text("trace", call.trace() == null ? "" : call.trace().traceId());
     text("reason", call.reason());

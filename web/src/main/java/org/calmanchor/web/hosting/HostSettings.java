@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Callers;
+import org.calmanchor.core.answers.AnswerStore;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.HeaderHandler;
 import org.calmanchor.core.endpoint.Interceptor;
@@ -56,6 +57,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   final List<Interceptor> interceptors = new ArrayList<>();
   final List<CallObserver> observers = new ArrayList<>();
   @Nullable MessageLog messageLog;
+  @Nullable AnswerStore answers;
   final List<OperatorReport> reports = new ArrayList<>();
   final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -316,6 +318,16 @@ public abstract class HostSettings<H extends HostSettings<H>> {
    */
   public final H callers(CallerSources callers) {
     this.callers = callers;
+    return self();
+  }
+
+  /**
+   * Sets what keeps answers that may be given again ({@link
+   * org.calmanchor.annotations.Operation#freshFor}); by default the memory of this process does, up
+   * to {@link Limit#KEPT_ANSWERS} and {@link Limit#KEPT_BYTES}.
+   */
+  public final H keepAnswers(AnswerStore store) {
+    answers = store;
     return self();
   }
 

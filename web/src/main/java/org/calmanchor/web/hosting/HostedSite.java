@@ -3,6 +3,7 @@ package org.calmanchor.web.hosting;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.calmanchor.web.answers.MemoryAnswers;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.UsernameTokenSettings;
@@ -133,6 +134,7 @@ public final class HostedSite implements AutoCloseable {
         settings.headerHandlers,
         settings.callers,
         verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),
+        settings.answers == null ? new MemoryAnswers(settings.limits) : settings.answers,
         calls);
   }
 

@@ -1,0 +1,59 @@
+package org.calmanchor.core.endpoint;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import org.calmanchor.core.access.Access;
+import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.answers.AnswerKey;
+import org.calmanchor.core.objects.HeaderCodec;
+import org.calmanchor.core.xml.XmlOut;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes keys of requests. The values that were read are written in one form, so requests that differ
+ * in white space, prefixes or zeroes at the end of a number have the same key.
+ */
+final class AnswerKeys {
+  private static final int HELD_BYTES = 4 << 10;
+
+  private AnswerKeys() {}
+
+  static AnswerKey of(OperationPlan operation, CallContext call, @Nullable Object[] arguments) {
+    MessageDigest digest = sha256();
+    text(digest, operation.request().name().toString());
+    text(digest, call.version().name());
+    Caller caller = call.knownCaller();
+    boolean isForAnyone = operation.access().kind() == Access.Kind.ANYONE;
+    text(digest, isForAnyone || caller == null ? "" : caller.name());
+    XmlOut out =
+        new XmlOut((bytes, length) -> digest.update(bytes, 0, length), HELD_BYTES, false)
+            .canonical();
+    try {
+      operation.request().write(out, arguments);
+    for (HeaderCodec header : operation.headersIn()) {
+      Object value = header.value(arguments[header.position()]);
+      if (value != null) {
+        header.codec().write(out, value);
+      }
+    }
+      out.flush();
+    } finally {
+      out.close();
+    }
+    return new AnswerKey(digest.digest());
+  }
+
+  private static void text(MessageDigest digest, String text) {
+    digest.update(text.getBytes(StandardCharsets.UTF_8));
+    digest.update((byte) 0);
+  }
+
+  private static MessageDigest sha256() {
+    try {
+      return MessageDigest.getInstance("SHA-256");
+    } catch (NoSuchAlgorithmException impossible) {
+      throw new IllegalStateException("every JDK has SHA-256", impossible);
+    }
+  }
+}

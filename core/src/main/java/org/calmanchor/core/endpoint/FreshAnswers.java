@@ -1,0 +1,82 @@
+package org.calmanchor.core.endpoint;
+
+import java.time.Duration;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import org.calmanchor.core.answers.AnswerKey;
+import org.calmanchor.core.answers.AnswerStore;
+import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The answers of one endpoint that may be given again. Of many equal calls at once, one computes the
+ * answer, and the others wait for it. Safe for any number of threads.
+ */
+final class FreshAnswers {
+  private final AnswerStore store;
+  private final Map<Computation, CompletableFuture<@Nullable KeptAnswer>> running =
+      new ConcurrentHashMap<>();
+
+  /** Operations whose methods ask who calls: nobody has to wait for answers of others. */
+  private final Set<String> asking = ConcurrentHashMap.newKeySet();
+
+  FreshAnswers(AnswerStore store) {
+    this.store = store;
+  }
+
+  private record Computation(AnswerKey key, long generation) {}
+
+  /**
+   * How a call gets its answer: by one that was kept, by waiting for another call, or by a turn of
+   * its own; by none of them if nothing can be kept now.
+   */
+  record Way(
+      @Nullable KeptAnswer kept,
+      @Nullable CompletableFuture<@Nullable KeptAnswer> awaited,
+      @Nullable AnswerTurn turn) {
+    static final Way PLAIN = new Way(null, null, null);
+  }
+
+  /** Finds the way of a call. */
+  Way find(
+      OperationPlan operation,
+      Duration freshFor,
+      CallContext call,
+      @Nullable Object[] arguments) {
+    AnswerKey key = AnswerKeys.of(operation, call, arguments);
+    AnswerStore.Lookup found = store.find(operation.scope(), key);
+    if (found.kept() != null) {
+      return new Way(found.kept(), null, null);
+    }
+    if (found.generation() == AnswerStore.Lookup.UNKNOWN) {
+      return Way.PLAIN;
+    }
+    CompletableFuture<@Nullable KeptAnswer> done = new CompletableFuture<>();
+    if (!asking.contains(operation.name())) {
+      Computation computation = new Computation(key, found.generation());
+      CompletableFuture<@Nullable KeptAnswer> other = running.putIfAbsent(computation, done);
+      if (other != null) {
+        return new Way(null, other, null);
+      }
+      done.whenComplete((kept, failed) -> running.remove(computation, done));
+    }
+    return new Way(
+        null,
+        null,
+        new AnswerTurn(store, operation.scope(), key, found.generation(), freshFor, done));
+  }
+
+  /** An answer of the operation is not kept, because its method asked who or what calls. */
+  void asked(OperationPlan operation) {
+    if (asking.add(operation.name())) {
+      CallLog.notKept(operation.name());
+    }
+  }
+
+  /** Forgets the answers of an operation. */
+  void forget(String scope) {
+    store.forget(scope);
+  }
+}
