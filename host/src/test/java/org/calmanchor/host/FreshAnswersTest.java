@@ -61,7 +61,8 @@ class FreshAnswersTest {
     public record Berth(String code, BigDecimal rate) {}
 
     @Operation(freshFor = "PT1M")
-    public List<Berth> find(BigDecimal least, Optional<String> pier, @Header(required = false) Optional<String> pass) {
+    public List<Berth> find(
+        BigDecimal least, Optional<String> pier, @Header(required = false) Optional<String> pass) {
       return List.of(new Berth("H-0" + computed.incrementAndGet(), least));
     }
 
@@ -133,8 +134,7 @@ class FreshAnswersTest {
     return post(path, "text/xml", envelope, headers);
   }
 
-  private HttpResponse<String> post(
-      String path, String type, String envelope, String... headers) {
+  private HttpResponse<String> post(String path, String type, String envelope, String... headers) {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(host.address(path))
             .header("Content-Type", type)
@@ -227,7 +227,8 @@ class FreshAnswersTest {
   @Test
   void anAnswerThatWasBegunBeforeAChangeIsNotGivenAfterIt() throws Exception {
     String slow = "<b:slow><b:fails>false</b:fails></b:slow>";
-    CompletableFuture<HttpResponse<String>> before = CompletableFuture.supplyAsync(() -> call(slow));
+    CompletableFuture<HttpResponse<String>> before =
+        CompletableFuture.supplyAsync(() -> call(slow));
     assertThat(board.begun.tryAcquire(10, TimeUnit.SECONDS)).isTrue();
     call("<b:change><b:operation>slow</b:operation></b:change>");
     CompletableFuture<HttpResponse<String>> after = CompletableFuture.supplyAsync(() -> call(slow));
@@ -278,8 +279,7 @@ class FreshAnswersTest {
   void callersDoNotGetEachOthersAnswers() {
     for (String name : List.of("ines", "bram", "ines")) {
       String basic =
-          "Basic "
-              + Base64.getEncoder().encodeToString((name + ":" + name).getBytes(UTF_8));
+          "Basic " + Base64.getEncoder().encodeToString((name + ":" + name).getBytes(UTF_8));
       assertThat(call("<b:mine/>", "Authorization", basic).statusCode()).isEqualTo(200);
       call(FIND, "Authorization", basic);
     }

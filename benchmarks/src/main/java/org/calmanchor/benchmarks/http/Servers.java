@@ -44,8 +44,8 @@ public final class Servers {
   private Servers() {}
 
   /**
-   * Serves as the argument says: raw, json, stax, ours, or ours with callers or observers. Answers
-   * each input line with the number of bytes that it has allocated.
+   * Serves as the argument says: raw, json, stax, ours, or ours with callers, observers or kept
+   * answers. Answers each input line with the number of bytes that it has allocated.
    */
   public static void main(String[] arguments) throws Exception {
     Thread questions = new Thread(Servers::answerQuestions, "questions");
@@ -56,6 +56,8 @@ public final class Servers {
       case "json" -> serve(new Codecs.Json());
       case "stax" -> serve(new Codecs.Stax());
       case "ours" -> serve(SoapHost.onPort(0));
+      case "constant" -> serve(SoapHost.onPort(0), new ConstantBerths());
+      case "kept" -> serve(SoapHost.onPort(0), new ConstantBerths.Kept());
       case "callers" ->
           // A benchmark is one caller, and as fast as it can.
           serve(SoapHost.onPort(0).callers(Servers::known).limit(Limit.RATE_PER_CALLER, 1_000_000));
@@ -65,7 +67,7 @@ public final class Servers {
           Containers.serve(ServletHost.inContainer().serve("/harbor", new Harbor()).servlet());
       default ->
           throw new IllegalArgumentException(
-              "raw, json, stax, ours, callers, observed, or X container");
+              "raw, json, stax, ours, constant, kept, callers, observed, or X container");
     }
   }
 
@@ -81,7 +83,11 @@ public final class Servers {
   }
 
   private static void serve(SoapHost prepared) throws InterruptedException {
-    try (RunningHost host = prepared.serve("/harbor", new Harbor()).start()) {
+    serve(prepared, new Harbor());
+  }
+
+  private static void serve(SoapHost prepared, Object service) throws InterruptedException {
+    try (RunningHost host = prepared.serve("/harbor", service).start()) {
       System.out.println(host.port());
       host.awaitClose();
     }

@@ -26,8 +26,7 @@ public interface AnswerStore {
    * @param answer its body; not changed by anybody
    * @param freshFor how long it may be given again
    */
-  void keep(
-      String operation, AnswerKey key, long generation, byte[] answer, Duration freshFor);
+  void keep(String operation, AnswerKey key, long generation, byte[] answer, Duration freshFor);
 
   /** Forgets all answers of an operation, and those that are computed now. */
   void forget(String operation);

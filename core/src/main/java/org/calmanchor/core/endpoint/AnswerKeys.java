@@ -11,11 +11,12 @@ import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Makes keys of requests. The values that were read are written in one form, so requests that differ
- * in white space, prefixes or zeroes at the end of a number have the same key.
+ * Makes keys of requests. The values that were read are written in one form, so requests that
+ * differ in white space, prefixes or zeroes at the end of a number have the same key.
  */
 final class AnswerKeys {
   private static final int HELD_BYTES = 4 << 10;
+  private static final MessageDigest EMPTY = empty();
 
   private AnswerKeys() {}
 
@@ -31,12 +32,12 @@ final class AnswerKeys {
             .canonical();
     try {
       operation.request().write(out, arguments);
-    for (HeaderCodec header : operation.headersIn()) {
-      Object value = header.value(arguments[header.position()]);
-      if (value != null) {
-        header.codec().write(out, value);
+      for (HeaderCodec header : operation.headersIn()) {
+        Object value = header.value(arguments[header.position()]);
+        if (value != null) {
+          header.codec().write(out, value);
+        }
       }
-    }
       out.flush();
     } finally {
       out.close();
@@ -49,7 +50,16 @@ final class AnswerKeys {
     digest.update((byte) 0);
   }
 
+  /** A copy of a digest that has got nothing yet: looking for one takes longer than using it. */
   private static MessageDigest sha256() {
+    try {
+      return (MessageDigest) EMPTY.clone();
+    } catch (CloneNotSupportedException impossible) {
+      throw new IllegalStateException("the digest of the JDK can be copied", impossible);
+    }
+  }
+
+  private static MessageDigest empty() {
     try {
       return MessageDigest.getInstance("SHA-256");
     } catch (NoSuchAlgorithmException impossible) {

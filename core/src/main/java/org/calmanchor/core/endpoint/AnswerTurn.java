@@ -1,11 +1,8 @@
 package org.calmanchor.core.endpoint;
 
 import java.time.Duration;
-import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Consumer;
-import org.calmanchor.core.answers.AnswerKey;
-import org.calmanchor.core.answers.AnswerStore;
 import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
 import org.calmanchor.core.xml.XmlOut;
 import org.jspecify.annotations.Nullable;
@@ -19,32 +16,22 @@ final class AnswerTurn {
   /** A larger answer is not kept. */
   private static final int MOST_BYTES = 1 << 20;
 
-  private final AnswerStore store;
-  private final String operation;
-  private final AnswerKey key;
-  private final long generation;
-  private final Duration freshFor;
   private final CompletableFuture<@Nullable KeptAnswer> done;
+  private final Runnable over;
+  private final Consumer<byte[]> store;
   private byte @Nullable [] body;
 
   /**
    * Creates a turn.
    *
    * @param done is completed with the answer, or with null if others have to compute it
+   * @param over runs before that
+   * @param store gets the answer
    */
-  AnswerTurn(
-      AnswerStore store,
-      String operation,
-      AnswerKey key,
-      long generation,
-      Duration freshFor,
-      CompletableFuture<@Nullable KeptAnswer> done) {
-    this.store = store;
-    this.operation = operation;
-    this.key = key;
-    this.generation = generation;
-    this.freshFor = freshFor;
+  AnswerTurn(CompletableFuture<@Nullable KeptAnswer> done, Runnable over, Consumer<byte[]> store) {
     this.done = done;
+    this.over = over;
+    this.store = store;
   }
 
   /** Writes the body to {@code out}, and captures it unless it is large. */
@@ -80,19 +67,19 @@ final class AnswerTurn {
       return;
     }
     try {
-      store.keep(operation, key, generation, whole, freshFor);
+      store.accept(whole);
     } finally {
-      done.complete(new KeptAnswer(whole, Duration.ZERO));
+      end(new KeptAnswer(whole, Duration.ZERO));
     }
   }
 
-  /** Lets those who wait compute the answer themselves. Has no effect after another end. */
+  /** Lets those who wait compute the answer themselves. */
   void abandon() {
-    done.complete(null);
+    end(null);
   }
 
-  @Override
-  public String toString() {
-    return Objects.toString(key);
+  private void end(@Nullable KeptAnswer kept) {
+    over.run();
+    done.complete(kept);
   }
 }

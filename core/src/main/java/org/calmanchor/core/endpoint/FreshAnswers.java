@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
 import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.answers.AnswerKey;
 import org.calmanchor.core.answers.AnswerStore;
@@ -11,8 +12,8 @@ import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The answers of one endpoint that may be given again. Of many equal calls at once, one computes the
- * answer, and the others wait for it. Safe for any number of threads.
+ * The answers of one endpoint that may be given again. Of many equal calls at once, one computes
+ * the answer, and the others wait for it. Safe for any number of threads.
  */
 final class FreshAnswers {
   private final AnswerStore store;
@@ -34,17 +35,14 @@ final class FreshAnswers {
    */
   record Way(
       @Nullable KeptAnswer kept,
-      @Nullable CompletableFuture<@Nullable KeptAnswer> awaited,
+      @Nullable CompletionStage<@Nullable KeptAnswer> awaited,
       @Nullable AnswerTurn turn) {
     static final Way PLAIN = new Way(null, null, null);
   }
 
   /** Finds the way of a call. */
   Way find(
-      OperationPlan operation,
-      Duration freshFor,
-      CallContext call,
-      @Nullable Object[] arguments) {
+      OperationPlan operation, Duration freshFor, CallContext call, @Nullable Object[] arguments) {
     AnswerKey key = AnswerKeys.of(operation, call, arguments);
     AnswerStore.Lookup found = store.find(operation.scope(), key);
     if (found.kept() != null) {
@@ -54,18 +52,20 @@ final class FreshAnswers {
       return Way.PLAIN;
     }
     CompletableFuture<@Nullable KeptAnswer> done = new CompletableFuture<>();
+    Computation computation = new Computation(key, found.generation());
     if (!asking.contains(operation.name())) {
-      Computation computation = new Computation(key, found.generation());
       CompletableFuture<@Nullable KeptAnswer> other = running.putIfAbsent(computation, done);
       if (other != null) {
         return new Way(null, other, null);
       }
-      done.whenComplete((kept, failed) -> running.remove(computation, done));
     }
     return new Way(
         null,
         null,
-        new AnswerTurn(store, operation.scope(), key, found.generation(), freshFor, done));
+        new AnswerTurn(
+            done,
+            () -> running.remove(computation, done),
+            body -> store.keep(operation.scope(), key, found.generation(), body, freshFor)));
   }
 
   /** An answer of the operation is not kept, because its method asked who or what calls. */

@@ -118,7 +118,7 @@ final class Invocation {
           return ended(answer.again(way.kept()));
         }
         if (way.awaited() != null) {
-          return await(way.awaited(), arguments);
+          return awaitAnswer(way.awaited(), arguments);
         }
         turn = way.turn();
       }
@@ -161,19 +161,16 @@ final class Invocation {
   }
 
   /** Waits for the answer that an equal call computes, without a thread. */
-  private CompletionStage<CallEnd> await(
-      CompletableFuture<@Nullable KeptAnswer> other, @Nullable Object[] arguments) {
+  private CompletionStage<CallEnd> awaitAnswer(
+      CompletionStage<@Nullable KeptAnswer> other, @Nullable Object[] arguments) {
     CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
     pending = awaited;
-    other.whenComplete(
-        (kept, failed) -> request.resume(() -> continued(kept, arguments, awaited)));
+    other.whenComplete((kept, failed) -> request.resume(() -> continued(kept, arguments, awaited)));
     return awaited;
   }
 
   private void continued(
-      @Nullable KeptAnswer kept,
-      @Nullable Object[] arguments,
-      CompletableFuture<CallEnd> awaited) {
+      @Nullable KeptAnswer kept, @Nullable Object[] arguments, CompletableFuture<CallEnd> awaited) {
     if (!state.enter()) {
       return;
     }

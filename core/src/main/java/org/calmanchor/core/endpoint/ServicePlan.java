@@ -65,7 +65,9 @@ final class ServicePlan {
     List<String> names = operationNames();
     if (!names.contains(operation)) {
       throw new IllegalArgumentException(
-          "there is no operation \"" + operation + "\". "
+          "there is no operation \""
+              + operation
+              + "\". "
               + NearMiss.of(operation, names, "The operations are: " + String.join(", ", names)));
     }
     return scope(operation);

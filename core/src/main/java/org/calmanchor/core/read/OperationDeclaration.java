@@ -9,7 +9,6 @@ import org.jspecify.annotations.Nullable;
 
 /** The settings of an operation: those of the method's annotation, or the defaults. */
 record OperationDeclaration(
-    
     String name,
     String response,
     String action,
@@ -37,6 +36,8 @@ record OperationDeclaration(
             && !method.isStatic()
             && !method.isOfEveryObject()
             && method.annotation(Omit.class) == null;
-    return isExposed ? new OperationDeclaration("", "", "", false, List.of(), "", method.doc()) : null;
+    return isExposed
+        ? new OperationDeclaration("", "", "", false, List.of(), "", method.doc())
+        : null;
   }
 }

@@ -23,7 +23,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Facets and each constraint of jakarta.validation: what is published, what passes, what is refused. */
+/**
+ * Facets and each constraint of jakarta.validation: what is published, what passes, what is
+ * refused.
+ */
 class ConstraintsTest {
   private static final String ENVELOPE =
       "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"

@@ -170,7 +170,7 @@ public class BerthDesk {
   }
 
   /** The lowest rate a night at each pier. */
-  @Operation(doc = "The lowest rate a night at each pier, EUR")
+  @Operation(doc = "The lowest rate a night at each pier, EUR", freshFor = "PT10M")
   public Map<Pier, BigDecimal> lowestRates() {
     return stays.lowestRates();
   }

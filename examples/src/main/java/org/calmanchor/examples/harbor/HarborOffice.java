@@ -43,6 +43,7 @@ public class HarborOffice {
       @DecimalMin("0") @Digits(integer = 6, fraction = 2) @Element(example = "57.50")
           BigDecimal nightlyRate)
       throws UnknownBerth {
+    CallContext.ofThread().ifPresent(call -> call.forget("BerthDesk#lowestRates"));
     return store
         .changeRate(berth, nightlyRate)
         .orElseThrow(() -> new UnknownBerth("There is no berth " + berth + ".", berth));

@@ -37,7 +37,8 @@ public final class MemoryAnswers implements AnswerStore {
   MemoryAnswers(Limits limits, Ticker clock) {
     this.clock = clock;
     this.mostBytes = limits.value(Limit.KEPT_BYTES);
-    // Only the weight is bounded, so each answer weighs as much as its share of the number at least.
+    // Only the weight is bounded, so each answer weighs as much as its share of the number at
+    // least.
     this.leastWeight = Math.max(1, mostBytes / limits.value(Limit.KEPT_ANSWERS));
   }
 
@@ -55,8 +56,7 @@ public final class MemoryAnswers implements AnswerStore {
     }
     Duration age = Duration.ofNanos(Math.max(0, clock.read() - kept.at));
     return new Lookup(
-        generation,
-        age.compareTo(kept.freshFor) < 0 ? new KeptAnswer(kept.answer, age) : null);
+        generation, age.compareTo(kept.freshFor) < 0 ? new KeptAnswer(kept.answer, age) : null);
   }
 
   @Override
@@ -81,6 +81,8 @@ public final class MemoryAnswers implements AnswerStore {
               .weigher((AnswerKey key, Kept kept) -> weight(kept))
               .expireAfter(Expiry.creating((AnswerKey key, Kept kept) -> kept.freshFor))
               .ticker(clock)
+              // What there is to do is less than waking another thread for it.
+              .executor(Runnable::run)
               .build();
       cache = known;
     }
