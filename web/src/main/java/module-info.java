@@ -22,6 +22,7 @@ module org.calmanchor.web {
   exports org.calmanchor.web.picture;
   exports org.calmanchor.web.handbook;
   exports org.calmanchor.web.report;
+  exports org.calmanchor.web.session;
 
   // The template engine runs the compiled templates, which are made after this is compiled.
   opens org.calmanchor.web.template to

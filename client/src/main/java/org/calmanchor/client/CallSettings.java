@@ -1,5 +1,7 @@
 package org.calmanchor.client;
 
+import java.net.CookieHandler;
+import java.net.CookieManager;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.time.Duration;
@@ -27,6 +29,7 @@ final class CallSettings {
   private final Limits limits;
   private final HttpClient http;
   private final MessageOpener inputs;
+  private final @Nullable CookieHandler cookies;
 
   CallSettings(
       URI address,
@@ -37,7 +40,8 @@ final class CallSettings {
       boolean gzips,
       Limits limits,
       HttpClient http,
-      MessageOpener inputs) {
+      MessageOpener inputs,
+      @Nullable CookieHandler cookies) {
     this.address = address;
     this.version = version;
     this.timeout = timeout;
@@ -47,6 +51,7 @@ final class CallSettings {
     this.limits = limits;
     this.http = http;
     this.inputs = inputs;
+    this.cookies = cookies;
   }
 
   /** The settings of a client that has changed none. */
@@ -65,17 +70,18 @@ final class CallSettings {
         false,
         Limits.DEFAULT,
         http,
-        Limits.DEFAULT.inputs(false));
+        Limits.DEFAULT.inputs(false),
+        null);
   }
 
   CallSettings with(URI changed) {
     return new CallSettings(
-        changed, version, timeout, headers, usernameToken, gzips, limits, http, inputs);
+        changed, version, timeout, headers, usernameToken, gzips, limits, http, inputs, cookies);
   }
 
   CallSettings with(SoapVersion changed) {
     return new CallSettings(
-        address, changed, timeout, headers, usernameToken, gzips, limits, http, inputs);
+        address, changed, timeout, headers, usernameToken, gzips, limits, http, inputs, cookies);
   }
 
   /** Refuses a timeout that is not positive. */
@@ -84,7 +90,7 @@ final class CallSettings {
       throw new IllegalArgumentException("a timeout is more than nothing, not " + changed);
     }
     return new CallSettings(
-        address, version, changed, headers, usernameToken, gzips, limits, http, inputs);
+        address, version, changed, headers, usernameToken, gzips, limits, http, inputs, cookies);
   }
 
   /** Replaces the credentials, those that a header has, too. */
@@ -96,7 +102,8 @@ final class CallSettings {
         changed instanceof ClientCredentials.UsernameToken token
             ? UsernameTokenWriter.of(token)
             : null;
-    return new CallSettings(address, version, timeout, others, writer, gzips, limits, http, inputs);
+    return new CallSettings(
+        address, version, timeout, others, writer, gzips, limits, http, inputs, cookies);
   }
 
   /** Writes the username token of a message; null for none. */
@@ -108,12 +115,12 @@ final class CallSettings {
     Map<String, String> changed = new LinkedHashMap<>(headers);
     changed.put(name, value);
     return new CallSettings(
-        address, version, timeout, changed, usernameToken, gzips, limits, http, inputs);
+        address, version, timeout, changed, usernameToken, gzips, limits, http, inputs, cookies);
   }
 
   CallSettings withGzip(boolean changed) {
     return new CallSettings(
-        address, version, timeout, headers, usernameToken, changed, limits, http, inputs);
+        address, version, timeout, headers, usernameToken, changed, limits, http, inputs, cookies);
   }
 
   CallSettings with(Limits changed) {
@@ -126,7 +133,8 @@ final class CallSettings {
         gzips,
         changed,
         http,
-        changed.inputs(false));
+        changed.inputs(false),
+        cookies);
   }
 
   /** Refuses a client that would send messages to addresses that nobody chose. */
@@ -137,7 +145,27 @@ final class CallSettings {
               + " leave followRedirects out");
     }
     return new CallSettings(
-        address, version, timeout, headers, usernameToken, gzips, limits, changed, inputs);
+        address, version, timeout, headers, usernameToken, gzips, limits, changed, inputs, cookies);
+  }
+
+  /** Keeps the cookies of the service from now on, and none of before. */
+  CallSettings withSession() {
+    return new CallSettings(
+        address,
+        version,
+        timeout,
+        headers,
+        usernameToken,
+        gzips,
+        limits,
+        http,
+        inputs,
+        new CookieManager());
+  }
+
+  /** What keeps cookies; null if nothing does. */
+  @Nullable CookieHandler cookies() {
+    return cookies;
   }
 
   URI address() {

@@ -2,8 +2,12 @@ package org.calmanchor.client;
 
 import static java.net.http.HttpResponse.BodyHandlers.ofInputStream;
 
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.net.ConnectException;
+import java.net.CookieHandler;
+import java.net.http.HttpHeaders;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
@@ -65,7 +69,37 @@ final class HttpExchange {
     // A call that a service makes while it serves one belongs to the same trace.
     CallContext.ofThread().ifPresent(call -> call.trace().headers().forEach(request::setHeader));
     headers.forEach(request::setHeader);
-    return settings.http().sendAsync(request.build(), handler);
+    CookieHandler cookies = settings.cookies();
+    if (cookies == null) {
+      return settings.http().sendAsync(request.build(), handler);
+    }
+    sendCookies(cookies, request);
+    return settings
+        .http()
+        .sendAsync(
+            request.build(),
+            head -> {
+              keepCookies(cookies, head.headers());
+              return handler.apply(head);
+            });
+  }
+
+  private void sendCookies(CookieHandler cookies, HttpRequest.Builder request) {
+    try {
+      cookies
+          .get(settings.address(), Map.of())
+          .forEach((name, values) -> values.forEach(value -> request.header(name, value)));
+    } catch (IOException impossible) {
+      throw new UncheckedIOException(impossible);
+    }
+  }
+
+  private void keepCookies(CookieHandler cookies, HttpHeaders answered) {
+    try {
+      cookies.put(settings.address(), answered.map());
+    } catch (IOException impossible) {
+      throw new UncheckedIOException(impossible);
+    }
   }
 
   /**

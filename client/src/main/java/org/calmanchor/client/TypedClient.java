@@ -102,6 +102,14 @@ public final class TypedClient<T> {
     return with(settings.with(credentials));
   }
 
+  /**
+   * The same client with a session of its own, if the service has sessions: it keeps the cookies of
+   * the service, and none that other clients keep.
+   */
+  public TypedClient<T> withSession() {
+    return with(settings.withSession());
+  }
+
   /** The same client with an HTTP header on each request; it replaces a header of that name. */
   public TypedClient<T> httpHeader(String name, String value) {
     return with(settings.withHeader(name, value));

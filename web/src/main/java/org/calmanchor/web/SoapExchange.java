@@ -129,6 +129,11 @@ final class SoapExchange implements Request, Response {
     return request.scheme().equals("https") || isLoopback(request.remoteAddress());
   }
 
+  @Override
+  public boolean isEncrypted() {
+    return request.scheme().equals("https");
+  }
+
   private static boolean isLoopback(String address) {
     return address.startsWith("127.") || address.equals("0:0:0:0:0:0:0:1");
   }

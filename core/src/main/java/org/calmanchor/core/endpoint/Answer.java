@@ -62,6 +62,11 @@ final class Answer {
     operation = found;
   }
 
+  /** Gives the caller a cookie with it. */
+  void cookie(String given) {
+    output.cookie(given);
+  }
+
   /** The operation's name for log entries. */
   String name() {
     OperationPlan known = operation;

@@ -23,6 +23,7 @@ final class AnswerOutput {
   private int status;
   private long count;
   private @Nullable Duration age;
+  private volatile @Nullable String cookie;
 
   /**
    * Creates the output to {@code response}.
@@ -44,6 +45,11 @@ final class AnswerOutput {
   /** How long ago the answer was computed; null if it was for this call. */
   @Nullable Duration age() {
     return age;
+  }
+
+  /** Gives the caller a cookie with the answer, whatever it is. */
+  void cookie(String given) {
+    cookie = given;
   }
 
   /** Begins a message with that HTTP status. Bytes beyond the held ones are sent at once. */
@@ -69,6 +75,10 @@ final class AnswerOutput {
     if (old != null && begun == 200) {
       // RFC 9111, section 5.1.
       response.header("Age", Long.toString(old.toSeconds()));
+    }
+    String given = cookie;
+    if (given != null) {
+      response.header("Set-Cookie", given);
     }
     response.begin(begun, contentType);
     status = begun;

@@ -35,6 +35,7 @@ public final class CallContext {
   private @Nullable Caller caller;
   private @Nullable FreshAnswers freshAnswers;
   private List<String> forgotten = List.of();
+  private volatile @Nullable Runnable sessionEnd;
 
   /** Whether the method runs whose answer others may get. */
   private volatile boolean isWatched;
@@ -232,6 +233,22 @@ public final class CallContext {
     if (answers != null) {
       scopes.forEach(answers::forget);
     }
+  }
+
+  /**
+   * Ends the session that this call belongs to when the call has ended: its object is not called
+   * again, and is closed if it is AutoCloseable. Without a session it has no effect.
+   */
+  public void endSession() {
+    Runnable ending = sessionEnd;
+    if (ending != null) {
+      ending.run();
+    }
+  }
+
+  /** Sets what ends the session of this call. */
+  void endsSession(Runnable ending) {
+    sessionEnd = ending;
   }
 
   /** Forgets once more what was to be forgotten, now that all changes are made. */

@@ -199,7 +199,8 @@ final class CallExecution implements SlotHolder {
             headers,
             head.envelope(),
             head.in(),
-            endpoint.freshAnswers());
+            endpoint.freshAnswers(),
+            endpoint.settings().sessions());
     invocation = invoked;
     List<Interceptor> interceptors = endpoint.settings().interceptors();
     if (interceptors.isEmpty()) {
@@ -357,6 +358,7 @@ final class CallExecution implements SlotHolder {
       if (known != null) {
         known.settle(false);
         known.close();
+        known.leaveSession();
       }
       XmlIn message = in;
       if (message != null) {

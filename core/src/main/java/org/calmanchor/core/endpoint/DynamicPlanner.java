@@ -95,7 +95,7 @@ final class DynamicPlanner {
         true,
         null,
         () -> target,
-        false,
+        Lifetime.SERVICE,
         ANSWER.bindTo(call));
   }
 

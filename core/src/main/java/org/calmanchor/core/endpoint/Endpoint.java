@@ -55,7 +55,7 @@ public final class Endpoint {
    */
   public static Endpoint of(Reading reading, Object target) {
     return new Endpoint(
-        new OperationPlanner(reading, target.getClass(), () -> target, false).plan(),
+        new OperationPlanner(reading, target.getClass(), () -> target, Lifetime.SERVICE).plan(),
         EndpointSettings.DEFAULT,
         Set.of());
   }
@@ -93,7 +93,21 @@ public final class Endpoint {
   public static <T> Endpoint newForEachCall(Class<T> type, Supplier<? extends T> factory) {
     Reading reading = ContractReader.read(type);
     return new Endpoint(
-        new OperationPlanner(reading, type, factory, true).plan(),
+        new OperationPlanner(reading, type, factory, Lifetime.CALL).plan(),
+        EndpointSettings.DEFAULT,
+        Set.of());
+  }
+
+  /**
+   * Creates an endpoint that has an object of {@code type} for each session of a caller, where the
+   * {@linkplain EndpointSettings#sessions settings} keep sessions, and one for each call elsewhere.
+   *
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
+   */
+  public static <T> Endpoint newForEachSession(Class<T> type, Supplier<? extends T> factory) {
+    Reading reading = ContractReader.read(type);
+    return new Endpoint(
+        new OperationPlanner(reading, type, factory, Lifetime.SESSION).plan(),
         EndpointSettings.DEFAULT,
         Set.of());
   }

@@ -6,6 +6,7 @@ import org.calmanchor.core.answers.AnswerStore;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.running.RunningCalls;
+import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.jspecify.annotations.Nullable;
 
@@ -22,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  *     they are open to anyone
  * @param usernameTokens finds out who calls by what messages say; null if they say nothing
  * @param answers keeps answers that may be given again; null if none are kept
+ * @param sessions keeps the objects of sessions; null if there are none
  * @param calls what counts and watches the calls that run; shared by all endpoints of a host
  */
 public record EndpointSettings(
@@ -33,6 +35,7 @@ public record EndpointSettings(
     CallerSources callers,
     @Nullable UsernameTokens usernameTokens,
     @Nullable AnswerStore answers,
+    @Nullable Sessions sessions,
     RunningCalls calls) {
   /** The default settings, without counting and watching calls. */
   public static final EndpointSettings DEFAULT =
@@ -52,6 +55,7 @@ public record EndpointSettings(
         List.of(),
         headerHandlers,
         CallerSources.NONE,
+        null,
         null,
         null,
         calls);

@@ -2,14 +2,17 @@ package org.calmanchor.core.endpoint;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.Future;
+import java.util.function.Supplier;
 import java.util.stream.BaseStream;
 import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;
@@ -39,12 +42,16 @@ final class Invocation {
   private final EnvelopeReader envelope;
   private final XmlIn in;
   private final @Nullable FreshAnswers answers;
+  private final @Nullable Sessions sessions;
   private boolean hasProceeded;
   private boolean isAcknowledged;
   private @Nullable Object target;
   private @Nullable Object result;
   private @Nullable LazyItems later;
   private @Nullable AnswerTurn turn;
+  private @Nullable CallSession session;
+  private boolean isInMethod;
+  private boolean isReleased;
 
   /** The stage that the method of an asynchronous operation returned. */
   private volatile @Nullable CompletionStage<?> stage;
@@ -60,7 +67,8 @@ final class Invocation {
       MessageHeaders headers,
       EnvelopeReader envelope,
       XmlIn in,
-      @Nullable FreshAnswers answers) {
+      @Nullable FreshAnswers answers,
+      @Nullable Sessions sessions) {
     this.operation = operation;
     this.request = request;
     this.answer = answer;
@@ -70,6 +78,7 @@ final class Invocation {
     this.envelope = envelope;
     this.in = in;
     this.answers = answers;
+    this.sessions = sessions;
   }
 
   /**
@@ -112,7 +121,7 @@ final class Invocation {
         return ended(answer.end());
       }
       Duration freshFor = operation.freshFor();
-      if (freshFor != null && answers != null) {
+      if (freshFor != null && answers != null && operation.lifetime() != Lifetime.SESSION) {
         FreshAnswers.Way way = answers.find(operation, freshFor, context, arguments);
         if (way.kept() != null) {
           return ended(answer.again(way.kept()));
@@ -130,9 +139,60 @@ final class Invocation {
 
   /** Calls the method, and answers. */
   private CompletionStage<CallEnd> called(@Nullable Object[] arguments) {
+    if (operation.lifetime() != Lifetime.SESSION || sessions == null) {
+      return called(operation.target(), arguments);
+    }
+    CompletionStage<CallSession> entering;
+    try {
+      entering = CallSession.enter(sessions, operation, request, context, answer);
+    } catch (Throwable failed) {
+      return ended(answer.failed(failed));
+    }
+    CompletableFuture<CallSession> entered = entering.toCompletableFuture();
+    if (entered.isDone() && !entered.isCompletedExceptionally()) {
+      CallSession mine = entered.join();
+      return isIn(mine)
+          ? called(mine::target, arguments)
+          : CompletableFuture.completedFuture(answer.end());
+    }
+    CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
+    pending = awaited;
+    entering.whenComplete(
+        (mine, failed) -> {
+          // A request that is over cannot be resumed.
+          if (mine == null || isIn(mine)) {
+            request.resume(() -> inSession(mine, failed, arguments, awaited));
+          }
+        });
+    return awaited;
+  }
+
+  /** Continues in a session that another call has left. */
+  private void inSession(
+      @Nullable CallSession mine,
+      @Nullable Throwable failed,
+      @Nullable Object[] arguments,
+      CompletableFuture<CallEnd> awaited) {
+    if (!state.enter()) {
+      return;
+    }
+    try {
+      if (state.isOverdue()) {
+        awaited.complete(answer.end());
+      } else if (mine == null) {
+        awaited.complete(answer.failed(Objects.requireNonNull(failed)));
+      } else {
+        called(mine::target, arguments).whenComplete((end, never) -> awaited.complete(end));
+      }
+    } finally {
+      state.leave();
+    }
+  }
+
+  private CompletionStage<CallEnd> called(Supplier<?> targets, @Nullable Object[] arguments) {
     Object returned;
     try {
-      target = operation.target().get();
+      target = targets.get();
       operation.check(target, arguments, in);
       if (operation.response() == null && later == null) {
         answer.acknowledge();
@@ -175,7 +235,9 @@ final class Invocation {
       return;
     }
     try {
-      if (kept != null) {
+      if (state.isOverdue()) {
+        awaited.complete(answer.end());
+      } else if (kept != null) {
         awaited.complete(answer.again(kept));
       } else {
         called(arguments).whenComplete((end, failed) -> awaited.complete(end));
@@ -231,9 +293,16 @@ final class Invocation {
   private @Nullable Object invoke(Object called, @Nullable Object[] arguments) throws Throwable {
     CallContext.serve(context);
     context.watch(turn != null);
+    boolean isOfSession = operation.lifetime() == Lifetime.SESSION && sessions != null;
+    if (isOfSession) {
+      enterMethod();
+    }
     try {
       return operation.invoke(called, arguments);
     } finally {
+      if (isOfSession) {
+        leaveMethod();
+      }
       state.returned();
       CallContext.serve(null);
     }
@@ -292,6 +361,47 @@ final class Invocation {
     }
   }
 
+  /** Notes that the call is in a session; leaves it and returns false if the call is over. */
+  private synchronized boolean isIn(CallSession entered) {
+    if (isReleased) {
+      entered.leave();
+      return false;
+    }
+    session = entered;
+    return true;
+  }
+
+  /** Lets the next call into the session, once the call is over and its method has returned. */
+  void leaveSession() {
+    CallSession mine;
+    synchronized (this) {
+      isReleased = true;
+      mine = isInMethod ? null : session;
+      session = isInMethod ? session : null;
+    }
+    if (mine != null) {
+      mine.leave();
+    }
+  }
+
+  private synchronized void enterMethod() {
+    if (isReleased) {
+      throw new IllegalStateException("the call is over, and has left its session");
+    }
+    isInMethod = true;
+  }
+
+  private void leaveMethod() {
+    boolean isLast;
+    synchronized (this) {
+      isInMethod = false;
+      isLast = isReleased;
+    }
+    if (isLast) {
+      leaveSession();
+    }
+  }
+
   private void readRest() {
     if (later != null) {
       later.drain();
@@ -320,7 +430,10 @@ final class Invocation {
   synchronized void close() {
     closeIfStream(result);
     result = null;
-    if (operation.isTargetOfCall()) {
+    boolean isOfCall =
+        operation.lifetime() == Lifetime.CALL
+            || (operation.lifetime() == Lifetime.SESSION && session == null);
+    if (isOfCall) {
       close(target);
     }
     target = null;

@@ -40,7 +40,7 @@ import org.jspecify.annotations.Nullable;
  * @param isAsynchronous whether the method returns a stage of its result
  * @param check checks the arguments, or null when there is nothing to check
  * @param target gives the object that the method is called on
- * @param isTargetOfCall whether it is created for each call, and closed after it
+ * @param lifetime how long that object lives
  * @param method takes the object and an {@code Object[]} of arguments
  */
 record OperationPlan(
@@ -58,7 +58,7 @@ record OperationPlan(
     boolean isAsynchronous,
     @Nullable BiConsumer<Object, @Nullable Object[]> check,
     Supplier<?> target,
-    boolean isTargetOfCall,
+    Lifetime lifetime,
     MethodHandle method) {
 
   /** An exception class that is a declared fault. */

@@ -26,7 +26,7 @@ final class OperationPlanner {
   private final Contract contract;
   private final Class<?> type;
   private final Supplier<?> target;
-  private final boolean isTargetOfCall;
+  private final Lifetime lifetime;
   private final ServicePlan service;
   private final MethodCodecPlanner codecs;
 
@@ -34,11 +34,11 @@ final class OperationPlanner {
    * Creates a planner.
    *
    * @param type the class of what {@code target} gives
-   * @param isTargetOfCall whether that is made for each call
+   * @param lifetime how long that lives
    */
-  OperationPlanner(Reading reading, Class<?> type, Supplier<?> target, boolean isTargetOfCall) {
+  OperationPlanner(Reading reading, Class<?> type, Supplier<?> target, Lifetime lifetime) {
     this.type = type;
-    this.isTargetOfCall = isTargetOfCall;
+    this.lifetime = lifetime;
     this.contract = reading.contract();
     this.target = target;
     this.service = new ServicePlan(reading);
@@ -73,7 +73,7 @@ final class OperationPlanner {
         member.isAsynchronous(),
         check(member),
         target,
-        isTargetOfCall,
+        lifetime,
         Handles.invoker(member.method(), type));
   }
 

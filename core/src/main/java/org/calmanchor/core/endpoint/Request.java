@@ -40,6 +40,11 @@ public interface Request {
     return false;
   }
 
+  /** Whether the caller has sent it over TLS. */
+  default boolean isEncrypted() {
+    return false;
+  }
+
   /** Runs the rest of the handling on another thread, after it was left for a while. */
   default void resume(Runnable rest) {
     rest.run();

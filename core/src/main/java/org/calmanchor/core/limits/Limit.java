@@ -66,6 +66,9 @@ public enum Limit {
       "how long an answer may take to begin, and each pause after that",
       Reply.DEADLINE),
   IDLE_TIME(Duration.ofSeconds(30), "how long a connection may stay silent", Reply.CLOSED),
+  SESSIONS(10_000, "the sessions that are kept", Reply.FORGOTTEN),
+  SESSION_IDLE(
+      Duration.ofMinutes(30), "how long a session is kept without a call", Reply.FORGOTTEN),
   KEPT_ANSWERS(10_000, "the answers that are kept to be given again", Reply.COMPUTED),
   KEPT_BYTES(64L << 20, "the bytes of all answers that are kept to be given again", Reply.COMPUTED);
 
@@ -81,6 +84,7 @@ public enum Limit {
     CLOSED("none", "the connection is closed"),
     WAITING("none", "further ones wait until another one is closed"),
     STREAM("none", "the stream is refused"),
+    FORGOTTEN("none", "none: the next call begins a new session"),
     COMPUTED("none", "none: what was used least is computed again");
 
     private final String fault;

@@ -134,6 +134,21 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   }
 
   /**
+   * Serves {@code type} at {@code path} with an object for each session of a caller, who finds it
+   * by a cookie; without one, a new session begins. One call at a time is in a session, others
+   * wait. It ends by {@link org.calmanchor.core.endpoint.CallContext#endSession}, after {@link
+   * Limit#SESSION_IDLE} without a call, with the host, or when there are more than {@link
+   * Limit#SESSIONS}; then the object is closed, if it is AutoCloseable. A session belongs to the
+   * caller who began it.
+   *
+   * @throws org.calmanchor.core.problem.ContractException with every problem of its contract
+   * @throws IllegalArgumentException as for any other service
+   */
+  public final <T> H serveSession(String path, Class<T> type, Supplier<? extends T> factory) {
+    return serve(path, Endpoint.newForEachSession(type, factory));
+  }
+
+  /**
    * Forwards the messages at {@code path} to a service elsewhere, and shows its test page. Only its
    * own addresses are called; redirects are not followed.
    *

@@ -13,6 +13,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.running.RunningCalls;
+import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.PageAudience;
@@ -23,6 +24,7 @@ import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.event.ServedExchange;
 import org.calmanchor.web.health.Health;
 import org.calmanchor.web.proxy.TrustedProxies;
+import org.calmanchor.web.session.MemorySessions;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -85,7 +87,8 @@ public final class HostedSite implements AutoCloseable {
       CallerSources callers = settings.callers;
       CallerVerification verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
-      this.serving = serving(settings, verification, calls);
+      this.serving =
+          serving(settings, verification, parts.add(new MemorySessions(settings.limits)), calls);
       SiteSettings.Builder site = site(settings, place, verification, calls);
       this.site =
           new Site(
@@ -124,7 +127,10 @@ public final class HostedSite implements AutoCloseable {
   }
 
   private static EndpointSettings serving(
-      HostSettings<?> settings, @Nullable CallerVerification verification, RunningCalls calls) {
+      HostSettings<?> settings,
+      @Nullable CallerVerification verification,
+      Sessions sessions,
+      RunningCalls calls) {
     UsernameTokenSettings tokens = settings.callers.usernameTokens();
     return new EndpointSettings(
         settings.limits,
@@ -135,6 +141,7 @@ public final class HostedSite implements AutoCloseable {
         settings.callers,
         verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),
         settings.answers == null ? new MemoryAnswers(settings.limits) : settings.answers,
+        sessions,
         calls);
   }
 

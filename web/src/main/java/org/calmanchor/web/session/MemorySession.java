@@ -1,0 +1,151 @@
+package org.calmanchor.web.session;
+
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
+import java.util.function.Supplier;
+import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.session.Sessions.Session;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The object of one session, and the calls that wait for it. */
+final class MemorySession {
+  private static final Logger LOG = LoggerFactory.getLogger(MemorySession.class);
+
+  private final MemorySessions all;
+  private final String id;
+  private final String service;
+  private final String caller;
+  private final Supplier<?> factory;
+  private final Object target;
+  private final Deque<CompletableFuture<Session>> waiting = new ArrayDeque<>();
+  private boolean isBusy;
+  private boolean isOver;
+  private boolean isClosed;
+
+  MemorySession(MemorySessions all, String id, String service, String caller, Supplier<?> factory) {
+    this.all = all;
+    this.id = id;
+    this.service = service;
+    this.caller = caller;
+    this.factory = factory;
+    this.target = factory.get();
+  }
+
+  String id() {
+    return id;
+  }
+
+  boolean isOf(String askedService, String askedCaller) {
+    return service.equals(askedService) && caller.equals(askedCaller);
+  }
+
+  /** Enters a session that has just been made. */
+  synchronized CompletionStage<Session> begin() {
+    isBusy = true;
+    return CompletableFuture.completedFuture(new Visit(true));
+  }
+
+  /** Enters it, now or when those before have left; null if it is over. */
+  synchronized @Nullable CompletionStage<Session> enter() {
+    if (isOver || isClosed) {
+      return null;
+    }
+    if (!isBusy) {
+      isBusy = true;
+      return CompletableFuture.completedFuture(new Visit(false));
+    }
+    CompletableFuture<Session> next = new CompletableFuture<>();
+    waiting.add(next);
+    return next;
+  }
+
+  private void leave() {
+    CompletableFuture<Session> next = null;
+    List<CompletableFuture<Session>> late = List.of();
+    synchronized (this) {
+      if (isOver) {
+        late = List.copyOf(waiting);
+        waiting.clear();
+      } else {
+        next = waiting.poll();
+      }
+      isBusy = next != null;
+    }
+    if (next != null) {
+      next.complete(new Visit(false));
+    } else if (isOver) {
+      all.ended(this);
+      drop();
+      late.forEach(this::beginAnew);
+    } else {
+      all.left(this);
+    }
+  }
+
+  /** A call that waited for a session which has ended gets a new one. */
+  private void beginAnew(CompletableFuture<Session> waiter) {
+    try {
+      all.begin(service, caller, factory).thenAccept(waiter::complete);
+    } catch (Throwable failed) {
+      waiter.completeExceptionally(failed);
+    }
+  }
+
+  /** It is not kept any more: its object is closed when no call is in it. */
+  void drop() {
+    synchronized (this) {
+      if (isBusy || isClosed) {
+        return;
+      }
+      isClosed = true;
+    }
+    if (target instanceof AutoCloseable closed) {
+      try {
+        closed.close();
+      } catch (Exception failed) {
+        LOG.warn("the object of a session could not be closed", Loggable.failure(failed));
+      }
+    }
+  }
+
+  /** A call in the session. */
+  private final class Visit implements Session {
+    private final boolean isNew;
+
+    Visit(boolean isNew) {
+      this.isNew = isNew;
+    }
+
+    @Override
+    public String id() {
+      return id;
+    }
+
+    @Override
+    public boolean isNew() {
+      return isNew;
+    }
+
+    @Override
+    public Object target() {
+      return target;
+    }
+
+    @Override
+    public void end() {
+      synchronized (MemorySession.this) {
+        isOver = true;
+      }
+    }
+
+    @Override
+    public void leave() {
+      MemorySession.this.leave();
+    }
+  }
+}

@@ -1,0 +1,114 @@
+package org.calmanchor.web.session;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.RemovalCause;
+import com.github.benmanes.caffeine.cache.Scheduler;
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.util.Base64;
+import java.util.concurrent.CompletionStage;
+import java.util.function.Supplier;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.session.Sessions;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Keeps the objects of sessions in the memory of this process, up to {@link Limit#SESSIONS} of
+ * them, each for {@link Limit#SESSION_IDLE} after its last call. If there are too many, those go
+ * first that were used least. Safe for any number of threads.
+ */
+public final class MemorySessions implements Sessions, AutoCloseable {
+  private static final int ID_BYTES = 24;
+
+  private final SecureRandom random = new SecureRandom();
+  private final long most;
+  private final Duration idle;
+
+  /** Made when the first session begins: most hosts have none. */
+  private volatile @Nullable Cache<String, MemorySession> sessions;
+
+  private boolean isClosed;
+
+  /** Creates a store with the bounds of {@code limits}. */
+  public MemorySessions(Limits limits) {
+    this.most = limits.value(Limit.SESSIONS);
+    this.idle = limits.time(Limit.SESSION_IDLE);
+  }
+
+  @Override
+  public CompletionStage<Session> enter(
+      String service, @Nullable String id, String caller, Supplier<?> factory) {
+    Cache<String, MemorySession> all = sessions();
+    MemorySession known = id == null ? null : all.getIfPresent(id);
+    if (known != null && known.isOf(service, caller)) {
+      CompletionStage<Session> entered = known.enter();
+      if (entered != null) {
+        return entered;
+      }
+    }
+    return begin(service, caller, factory);
+  }
+
+  /** Begins a session, and enters it. */
+  CompletionStage<Session> begin(String service, String caller, Supplier<?> factory) {
+    byte[] fresh = new byte[ID_BYTES];
+    random.nextBytes(fresh);
+    String name = Base64.getUrlEncoder().withoutPadding().encodeToString(fresh);
+    MemorySession begun = new MemorySession(this, name, service, caller, factory);
+    CompletionStage<Session> entered = begun.begin();
+    sessions().put(name, begun);
+    return entered;
+  }
+
+  /** A call has left: its session stays for a while. */
+  void left(MemorySession session) {
+    synchronized (this) {
+      if (!isClosed) {
+        sessions().put(session.id(), session);
+        return;
+      }
+    }
+    session.drop();
+  }
+
+  /** A session has ended. */
+  void ended(MemorySession session) {
+    sessions().invalidate(session.id());
+  }
+
+  private synchronized Cache<String, MemorySession> sessions() {
+    Cache<String, MemorySession> known = sessions;
+    if (known == null) {
+      known =
+          Caffeine.newBuilder()
+              .maximumSize(most)
+              .expireAfterAccess(idle)
+              .scheduler(Scheduler.systemScheduler())
+              .removalListener(
+                  (@Nullable String id, @Nullable MemorySession session, RemovalCause cause) -> {
+                    if (session != null && cause != RemovalCause.REPLACED) {
+                      session.drop();
+                    }
+                  })
+              .build();
+      sessions = known;
+    }
+    return known;
+  }
+
+  /** Ends all sessions; those that a call is in end when it leaves. */
+  @Override
+  public void close() {
+    Cache<String, MemorySession> known;
+    synchronized (this) {
+      isClosed = true;
+      known = sessions;
+    }
+    if (known != null) {
+      known.asMap().values().forEach(MemorySession::drop);
+      known.invalidateAll();
+    }
+  }
+}
