@@ -7,6 +7,7 @@ import java.util.function.Consumer;
 import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
 import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
+import org.calmanchor.core.fresh.AnswerTurn;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.soap.EnvelopeWriter;

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import org.calmanchor.annotations.Fault;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.answers.AnswerStore;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.soap.FaultCode;
 import org.calmanchor.core.soap.SoapFault;
@@ -33,7 +34,7 @@ public final class CallContext {
   private @Nullable String incident;
   private @Nullable TraceContext trace;
   private @Nullable Caller caller;
-  private @Nullable FreshAnswers freshAnswers;
+  private @Nullable AnswerStore answerStore;
   private List<String> forgotten = List.of();
   private volatile @Nullable Runnable sessionEnd;
 
@@ -229,7 +230,7 @@ public final class CallContext {
   }
 
   private void forget(List<String> scopes) {
-    FreshAnswers answers = freshAnswers;
+    AnswerStore answers = answerStore;
     if (answers != null) {
       scopes.forEach(answers::forget);
     }
@@ -262,9 +263,9 @@ public final class CallContext {
     }
   }
 
-  /** Sets the answers that may be given again. */
-  void of(@Nullable FreshAnswers answers) {
-    freshAnswers = answers;
+  /** Sets what keeps answers that may be given again. */
+  void of(@Nullable AnswerStore answers) {
+    answerStore = answers;
   }
 
   /** The method runs, or has ended: what it asks for may make its answer one for this call only. */

@@ -183,7 +183,7 @@ final class CallExecution implements SlotHolder {
     handle(headers);
     OperationPlan operation = dispatch(head.hasBody(), head.in());
     context.of(operation);
-    context.of(endpoint.freshAnswers());
+    context.of(endpoint.settings().answers());
     answer.of(operation);
     CallerChecks.requireAllowed(operation, request, context, endpoint.settings().callers());
     count(context.caller().orElse(null));

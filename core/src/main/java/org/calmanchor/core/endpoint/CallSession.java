@@ -2,6 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.session.SessionCookie;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.session.Sessions.Session;
 
@@ -25,7 +26,7 @@ final class CallSession {
     return sessions
         .enter(
             service,
-            SessionCookie.id(request, service),
+            SessionCookie.id(request.headers("Cookie"), service),
             caller == null ? "" : caller.name(),
             operation.target())
         .thenApply(

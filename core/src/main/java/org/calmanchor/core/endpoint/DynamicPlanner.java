@@ -18,6 +18,7 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.dynamic.DynamicRequest;
 import org.calmanchor.core.dynamic.DynamicService;
 import org.calmanchor.core.dynamic.Outcome;
+import org.calmanchor.core.endpoint.OperationPlan.Lifetime;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.ElementDeclaration;
 import org.calmanchor.core.model.Operation;

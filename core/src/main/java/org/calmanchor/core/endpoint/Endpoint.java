@@ -12,6 +12,7 @@ import java.util.function.Supplier;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.dynamic.DynamicService;
+import org.calmanchor.core.endpoint.OperationPlan.Lifetime;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.match.HostingCheck;
 import org.calmanchor.core.model.Contract;

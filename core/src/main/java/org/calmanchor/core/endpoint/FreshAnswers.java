@@ -9,6 +9,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.answers.AnswerKey;
 import org.calmanchor.core.answers.AnswerStore;
 import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
+import org.calmanchor.core.fresh.AnswerTurn;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -73,10 +74,5 @@ final class FreshAnswers {
     if (asking.add(operation.name())) {
       CallLog.notKept(operation.name());
     }
-  }
-
-  /** Forgets the answers of an operation. */
-  void forget(String scope) {
-    store.forget(scope);
   }
 }

@@ -11,6 +11,8 @@ import java.util.function.Supplier;
 import java.util.stream.BaseStream;
 import org.calmanchor.core.answers.AnswerStore.KeptAnswer;
 import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.endpoint.OperationPlan.Lifetime;
+import org.calmanchor.core.fresh.AnswerTurn;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.soap.EnvelopeReader;

@@ -61,6 +61,16 @@ record OperationPlan(
     Lifetime lifetime,
     MethodHandle method) {
 
+  /** How long the object lives that the methods of a service are called on. */
+  enum Lifetime {
+    /** As long as the endpoint. */
+    SERVICE,
+    /** For one call. */
+    CALL,
+    /** For the calls of one session. */
+    SESSION
+  }
+
   /** An exception class that is a declared fault. */
   record FaultPlan(Class<?> exception, FaultCode code, MessageCodec detail) {}
 

@@ -8,6 +8,7 @@ import java.util.function.BiConsumer;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.calmanchor.core.constraint.ConstraintProvider;
+import org.calmanchor.core.endpoint.OperationPlan.Lifetime;
 import org.calmanchor.core.introspection.Reflection;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.Operation;

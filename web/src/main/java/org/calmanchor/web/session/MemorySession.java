@@ -14,9 +14,21 @@ import org.slf4j.LoggerFactory;
 
 /** The object of one session, and the calls that wait for it. */
 final class MemorySession {
+  /** What keeps sessions. */
+  interface Keeper {
+    /** Begins a session, and enters it. */
+    CompletionStage<Session> begin(String service, String caller, Supplier<?> factory);
+
+    /** A call has left: its session stays for a while. */
+    void left(MemorySession session);
+
+    /** A session has ended. */
+    void ended(MemorySession session);
+  }
+
   private static final Logger LOG = LoggerFactory.getLogger(MemorySession.class);
 
-  private final MemorySessions all;
+  private final Keeper all;
   private final String id;
   private final String service;
   private final String caller;
@@ -27,7 +39,7 @@ final class MemorySession {
   private boolean isOver;
   private boolean isClosed;
 
-  MemorySession(MemorySessions all, String id, String service, String caller, Supplier<?> factory) {
+  MemorySession(Keeper all, String id, String service, String caller, Supplier<?> factory) {
     this.all = all;
     this.id = id;
     this.service = service;

@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * first that were used least. Safe for any number of threads.
  */
 public final class MemorySessions implements Sessions, AutoCloseable {
+  private final MemorySession.Keeper keeper = new Kept();
   private static final int ID_BYTES = 24;
 
   private final SecureRandom random = new SecureRandom();
@@ -48,34 +49,7 @@ public final class MemorySessions implements Sessions, AutoCloseable {
         return entered;
       }
     }
-    return begin(service, caller, factory);
-  }
-
-  /** Begins a session, and enters it. */
-  CompletionStage<Session> begin(String service, String caller, Supplier<?> factory) {
-    byte[] fresh = new byte[ID_BYTES];
-    random.nextBytes(fresh);
-    String name = Base64.getUrlEncoder().withoutPadding().encodeToString(fresh);
-    MemorySession begun = new MemorySession(this, name, service, caller, factory);
-    CompletionStage<Session> entered = begun.begin();
-    sessions().put(name, begun);
-    return entered;
-  }
-
-  /** A call has left: its session stays for a while. */
-  void left(MemorySession session) {
-    synchronized (this) {
-      if (!isClosed) {
-        sessions().put(session.id(), session);
-        return;
-      }
-    }
-    session.drop();
-  }
-
-  /** A session has ended. */
-  void ended(MemorySession session) {
-    sessions().invalidate(session.id());
+    return keeper.begin(service, caller, factory);
   }
 
   private synchronized Cache<String, MemorySession> sessions() {
@@ -109,6 +83,36 @@ public final class MemorySessions implements Sessions, AutoCloseable {
     if (known != null) {
       known.asMap().values().forEach(MemorySession::drop);
       known.invalidateAll();
+    }
+  }
+
+  /** What the sessions tell. */
+  private final class Kept implements MemorySession.Keeper {
+    @Override
+    public CompletionStage<Session> begin(String service, String caller, Supplier<?> factory) {
+      byte[] fresh = new byte[ID_BYTES];
+      random.nextBytes(fresh);
+      String name = Base64.getUrlEncoder().withoutPadding().encodeToString(fresh);
+      MemorySession begun = new MemorySession(keeper, name, service, caller, factory);
+      CompletionStage<Session> entered = begun.begin();
+      sessions().put(name, begun);
+      return entered;
+    }
+
+    @Override
+    public void left(MemorySession session) {
+      synchronized (MemorySessions.this) {
+        if (!isClosed) {
+          sessions().put(session.id(), session);
+          return;
+        }
+      }
+      session.drop();
+    }
+
+    @Override
+    public void ended(MemorySession session) {
+      sessions().invalidate(session.id());
     }
   }
 }

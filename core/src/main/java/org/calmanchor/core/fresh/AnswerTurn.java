@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.fresh;
 
 import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * body while that is written, and hands it to the store and to those who wait when the call has
  * succeeded. Used by one thread at a time.
  */
-final class AnswerTurn {
+public final class AnswerTurn {
   /** A larger answer is not kept. */
   private static final int MOST_BYTES = 1 << 20;
 
@@ -28,14 +28,15 @@ final class AnswerTurn {
    * @param over runs before that
    * @param store gets the answer
    */
-  AnswerTurn(CompletableFuture<@Nullable KeptAnswer> done, Runnable over, Consumer<byte[]> store) {
+  public AnswerTurn(
+      CompletableFuture<@Nullable KeptAnswer> done, Runnable over, Consumer<byte[]> store) {
     this.done = done;
     this.over = over;
     this.store = store;
   }
 
   /** Writes the body to {@code out}, and captures it unless it is large. */
-  void write(XmlOut out, Consumer<XmlOut> writer) {
+  public void write(XmlOut out, Consumer<XmlOut> writer) {
     boolean[] isLarge = new boolean[1];
     XmlOut captured =
         new XmlOut(
@@ -60,7 +61,7 @@ final class AnswerTurn {
   }
 
   /** Gives the answer to the store and to those who wait; called when the call has succeeded. */
-  void succeed() {
+  public void succeed() {
     byte[] whole = body;
     if (whole == null) {
       abandon();
@@ -74,7 +75,7 @@ final class AnswerTurn {
   }
 
   /** Lets those who wait compute the answer themselves. */
-  void abandon() {
+  public void abandon() {
     end(null);
   }
 

@@ -1,4 +1,4 @@
-package org.calmanchor.core.endpoint;
+package org.calmanchor.core.session;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
  * The cookie by which a caller finds its session (RFC 6265). It has a name for each service, is
  * sent to this host only and not readable by scripts.
  */
-final class SessionCookie {
+public final class SessionCookie {
   private static final String PREFIX = "calm-anchor-session-";
   private static final String ATTRIBUTES = "; Path=/; HttpOnly; SameSite=Strict";
 
@@ -18,10 +18,10 @@ final class SessionCookie {
     return PREFIX + Integer.toHexString(service.hashCode());
   }
 
-  /** The id that a request has for a service; null if it has none. */
-  static @Nullable String id(Request request, String service) {
+  /** The id that headers {@code Cookie} have for a service; null if they have none. */
+  public static @Nullable String id(List<String> cookies, String service) {
     String name = name(service);
-    for (String header : request.headers("Cookie")) {
+    for (String header : cookies) {
       for (String pair : List.of(header.split(";", -1))) {
         int equals = pair.indexOf('=');
         if (equals > 0 && pair.substring(0, equals).strip().equals(name)) {
@@ -33,12 +33,12 @@ final class SessionCookie {
   }
 
   /** The header that gives a caller a cookie. */
-  static String of(String service, String id, boolean isEncrypted) {
+  public static String of(String service, String id, boolean isEncrypted) {
     return name(service) + "=" + id + ATTRIBUTES + (isEncrypted ? "; Secure" : "");
   }
 
   /** The header that takes it away. */
-  static String ended(String service, boolean isEncrypted) {
+  public static String ended(String service, boolean isEncrypted) {
     return of(service, "", isEncrypted) + "; Max-Age=0";
   }
 }
