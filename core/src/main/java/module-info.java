@@ -58,6 +58,7 @@ module org.calmanchor.core {
       org.calmanchor.client,
       org.calmanchor.launch,
       org.calmanchor.transactions,
+      org.calmanchor.nodes,
       org.calmanchor.web,
       org.calmanchor.host;
 }

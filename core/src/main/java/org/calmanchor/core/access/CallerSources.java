@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param tokens verifies bearer tokens; null for none
  * @param certificates knows client certificates; null for none
  * @param usernameTokens which WS-Security username tokens count; null for none
+ * @param failures counts wrong credentials; null for counts of each host
  * @param isServer whether the server, such as a servlet container, says who calls
  */
 public record CallerSources(
@@ -21,35 +22,41 @@ public record CallerSources(
     @Nullable TokenVerifier tokens,
     @Nullable CertificateCallers certificates,
     @Nullable UsernameTokenSettings usernameTokens,
+    @Nullable FailureCounts failures,
     boolean isServer) {
   /** No callers are known. */
-  public static final CallerSources NONE = new CallerSources(null, null, null, null, false);
+  public static final CallerSources NONE = new CallerSources(null, null, null, null, null, false);
 
   private static final int PRIME = 31;
 
   /** These sources with names and passwords. */
   public CallerSources withPasswords(Callers callers) {
-    return new CallerSources(callers, tokens, certificates, usernameTokens, isServer);
+    return new CallerSources(callers, tokens, certificates, usernameTokens, failures, isServer);
   }
 
   /** These sources with bearer tokens. */
   public CallerSources withTokens(TokenVerifier verifier) {
-    return new CallerSources(passwords, verifier, certificates, usernameTokens, isServer);
+    return new CallerSources(passwords, verifier, certificates, usernameTokens, failures, isServer);
   }
 
   /** These sources with client certificates. */
   public CallerSources withCertificates(CertificateCallers callers) {
-    return new CallerSources(passwords, tokens, callers, usernameTokens, isServer);
+    return new CallerSources(passwords, tokens, callers, usernameTokens, failures, isServer);
   }
 
   /** These sources with WS-Security username tokens in messages. */
   public CallerSources withUsernameTokens(UsernameTokenSettings settings) {
-    return new CallerSources(passwords, tokens, certificates, settings, isServer);
+    return new CallerSources(passwords, tokens, certificates, settings, failures, isServer);
   }
 
   /** These sources with a server, such as a servlet container, that says who calls. */
   public CallerSources withServer() {
-    return new CallerSources(passwords, tokens, certificates, usernameTokens, true);
+    return new CallerSources(passwords, tokens, certificates, usernameTokens, failures, true);
+  }
+
+  /** These sources with other counts of wrong credentials, such as ones that hosts share. */
+  public CallerSources withFailures(FailureCounts counts) {
+    return new CallerSources(passwords, tokens, certificates, usernameTokens, counts, isServer);
   }
 
   /** Whether anybody can say who calls. */

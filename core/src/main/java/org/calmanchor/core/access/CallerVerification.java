@@ -67,8 +67,10 @@ public final class CallerVerification implements AutoCloseable {
     this.sources = sources;
     this.exempt = exempt;
     this.verified = new VerifiedCallers(clock);
-    this.byAddress = new Failures(FIRST_WAIT, LONGEST_WAIT_OF_ADDRESS, clock);
-    this.byName = new Failures(FIRST_WAIT, LONGEST_WAIT_OF_NAME, clock);
+    FailureCounts given = sources.failures();
+    FailureCounts counts = given == null ? new LocalFailureCounts(clock) : given;
+    this.byAddress = new Failures(FIRST_WAIT, LONGEST_WAIT_OF_ADDRESS, counts, "address ");
+    this.byName = new Failures(FIRST_WAIT, LONGEST_WAIT_OF_NAME, counts, "name ");
     this.threads =
         new ThreadPoolExecutor(
             AT_ONCE,

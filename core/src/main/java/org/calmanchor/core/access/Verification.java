@@ -16,6 +16,12 @@ public sealed interface Verification {
   record Busy() implements Verification {}
 
   /**
+   * They are right, but it cannot be told now whether they were used before, as those that are good
+   * for one call have to be.
+   */
+  record Unremembered() implements Verification {}
+
+  /**
    * They were not looked at, because too many wrong ones came from the same address.
    *
    * @param pause how long nothing from there is looked at

@@ -45,6 +45,10 @@ final class CallerChecks {
     if (verification instanceof Verification.TooOften) {
       throw new Refusal(429, "Too many wrong credentials came from your address; try again later.");
     }
+    if (verification instanceof Verification.Unremembered) {
+      throw new Refusal(
+          503, "It cannot be checked now whether this token was used before; try again shortly.");
+    }
     throw verification instanceof Verification.Wrong
         ? UsernameTokens.wrong()
         : new Refusal(503, "Too many callers are being verified; try again shortly.");

@@ -13,10 +13,11 @@ import org.calmanchor.core.access.ReplayMemory;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.slf4j.event.Level;
 import org.w3c.dom.Element;
 
 /**
@@ -25,7 +26,8 @@ import org.w3c.dom.Element;
  * threads.
  */
 public final class UsernameTokens {
-  private static final Logger LOG = LoggerFactory.getLogger(UsernameTokens.class);
+  private static final RateLimitedLog UNKNOWN =
+      new RateLimitedLog(LoggerFactory.getLogger(UsernameTokens.class), Level.WARN);
 
   private final UsernameTokenSettings settings;
   private final CallerVerification verification;
@@ -110,8 +112,8 @@ public final class UsernameTokens {
         case FULL -> new Verification.Busy();
       };
     } catch (RuntimeException unknown) {
-      LOG.error("a nonce could not be looked up", Loggable.failure(unknown));
-      return new Verification.Busy();
+      UNKNOWN.log("a nonce could not be looked up: {}", Loggable.text(unknown.toString()));
+      return new Verification.Unremembered();
     }
   }
 

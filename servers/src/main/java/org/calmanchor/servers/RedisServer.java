@@ -1,0 +1,127 @@
+package org.calmanchor.servers;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.Socket;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** A server of Redis at a free port of this machine, which keeps nothing when it stops. */
+public final class RedisServer implements AutoCloseable {
+  private static final Path DEBIAN = Path.of("/usr/bin/redis-server");
+  private static final String PASSWORD = "low-tide";
+  private static final int MOST_TRIES = 200;
+  private static final int PAUSE_MILLIS = 50;
+
+  private final Path folder;
+  private final int port;
+  private Process process;
+
+  private RedisServer(Path folder, int port) {
+    this.folder = folder;
+    this.port = port;
+    this.process = begin(folder, port);
+  }
+
+  /**
+   * Starts a server.
+   *
+   * @throws IllegalStateException if Redis is not installed, or does not start
+   */
+  public static RedisServer start() {
+    if (!Files.isExecutable(DEBIAN)) {
+      throw new IllegalStateException("There is no " + DEBIAN + ". ./verify installs it.");
+    }
+    try {
+      return new RedisServer(Files.createTempDirectory("calm-anchor-redis"), Programs.freePort());
+    } catch (IOException unwritable) {
+      throw new UncheckedIOException(unwritable);
+    }
+  }
+
+  private static Process begin(Path folder, int port) {
+    List<String> command =
+        new ArrayList<>(
+            List.of(
+                DEBIAN.toString(),
+                "--bind",
+                "127.0.0.1",
+                "--port",
+                Integer.toString(port),
+                "--dir",
+                folder.toString(),
+                "--save",
+                "",
+                "--requirepass",
+                PASSWORD));
+    try {
+      Process process =
+          new ProcessBuilder(command)
+              .redirectErrorStream(true)
+              .redirectOutput(folder.resolve("log").toFile())
+              .start();
+      awaitPort(port, process);
+      return process;
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException("interrupted while Redis started", stopped);
+    }
+  }
+
+  private static void awaitPort(int port, Process process) throws InterruptedException {
+    for (int i = 0; i < MOST_TRIES && process.isAlive(); i++) {
+      try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+        if (socket.isConnected()) {
+          return;
+        }
+      } catch (IOException notYet) {
+        Thread.sleep(PAUSE_MILLIS);
+      }
+    }
+    throw new IllegalStateException("Redis did not start at port " + port);
+  }
+
+  /** Where it is, with its password. */
+  public URI url() {
+    return URI.create("redis://:" + PASSWORD + "@localhost:" + port + "/0");
+  }
+
+  /** Stops the process where it is: connections stay open, and nothing answers. */
+  public void suspend() {
+    Programs.run(List.of("kill", "-STOP", Long.toString(process.pid())));
+  }
+
+  /** Lets it go on. */
+  public void resume() {
+    Programs.run(List.of("kill", "-CONT", Long.toString(process.pid())));
+  }
+
+  /** Kills it, and with it all that it has. */
+  public void kill() {
+    process.destroyForcibly();
+    try {
+      process.waitFor(10, TimeUnit.SECONDS);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  /** Starts it again at the same port. */
+  public void startAgain() {
+    process = begin(folder, port);
+  }
+
+  /** Kills it, and removes its folder. */
+  @Override
+  public void close() {
+    kill();
+    Programs.run(List.of("rm", "-r", folder.toString()));
+  }
+}
