@@ -79,6 +79,7 @@ class LogStatementsTest {
             "servlet",
             "metrics",
             "transactions",
+            "nodes",
             "spring",
             "launch",
             "bundle",
