@@ -58,6 +58,8 @@ class CredentialsFuzzTest {
             List.of(),
             SOURCES,
             new UsernameTokens(SOURCES.usernameTokens(), VERIFICATION),
+            null,
+            null,
             RunningCalls.UNWATCHED);
     return new Site(
         List.of(new HostedService("/c", Endpoint.of(new Chandlery()).with(settings))),

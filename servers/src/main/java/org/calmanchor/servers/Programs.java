@@ -2,7 +2,9 @@ package org.calmanchor.servers;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,8 +12,10 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 
 /** Runs programs of the system. */
-final class Programs {
+public final class Programs {
   private static final int MOST_SECONDS = 60;
+  private static final int MOST_TRIES = 200;
+  private static final int PAUSE_MILLIS = 50;
 
   private Programs() {}
 
@@ -20,7 +24,7 @@ final class Programs {
    *
    * @throws IllegalStateException if it fails; the message has what it said
    */
-  static void run(List<String> command) {
+  public static void run(List<String> command) {
     try {
       Path said = Files.createTempFile("calm-anchor", ".txt");
       // Not in a folder that another user may not enter.
@@ -45,8 +49,31 @@ final class Programs {
     }
   }
 
+  /**
+   * Waits until a process listens at a port.
+   *
+   * @throws IllegalStateException if it does not in ten seconds
+   */
+  public static void awaitPort(int port, Process process) {
+    try {
+      for (int i = 0; i < MOST_TRIES && process.isAlive(); i++) {
+        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+          if (socket.isConnected()) {
+            return;
+          }
+        } catch (IOException notYet) {
+          Thread.sleep(PAUSE_MILLIS);
+        }
+      }
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+    }
+    process.destroyForcibly();
+    throw new IllegalStateException("Nothing has begun to listen at port " + port);
+  }
+
   /** A port that nothing listens at now. */
-  static int freePort() {
+  public static int freePort() {
     try (ServerSocket free = new ServerSocket(0)) {
       return free.getLocalPort();
     } catch (IOException none) {

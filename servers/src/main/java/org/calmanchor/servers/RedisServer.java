@@ -2,8 +2,6 @@ package org.calmanchor.servers;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.net.InetAddress;
-import java.net.Socket;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -15,8 +13,6 @@ import java.util.concurrent.TimeUnit;
 public final class RedisServer implements AutoCloseable {
   private static final Path DEBIAN = Path.of("/usr/bin/redis-server");
   private static final String PASSWORD = "low-tide";
-  private static final int MOST_TRIES = 200;
-  private static final int PAUSE_MILLIS = 50;
 
   private final Path folder;
   private final int port;
@@ -65,27 +61,11 @@ public final class RedisServer implements AutoCloseable {
               .redirectErrorStream(true)
               .redirectOutput(folder.resolve("log").toFile())
               .start();
-      awaitPort(port, process);
+      Programs.awaitPort(port, process);
       return process;
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);
-    } catch (InterruptedException stopped) {
-      Thread.currentThread().interrupt();
-      throw new IllegalStateException("interrupted while Redis started", stopped);
     }
-  }
-
-  private static void awaitPort(int port, Process process) throws InterruptedException {
-    for (int i = 0; i < MOST_TRIES && process.isAlive(); i++) {
-      try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
-        if (socket.isConnected()) {
-          return;
-        }
-      } catch (IOException notYet) {
-        Thread.sleep(PAUSE_MILLIS);
-      }
-    }
-    throw new IllegalStateException("Redis did not start at port " + port);
   }
 
   /** Where it is, with its password. */

@@ -10,10 +10,11 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javax.sql.DataSource;
 import org.calmanchor.transactions.Transactions;
 import org.jspecify.annotations.Nullable;
 
-/** Berths and reservations in an embedded SQL database. Safe for any number of threads. */
+/** Berths and reservations in an SQL database. Safe for any number of threads. */
 public final class BerthStore implements AutoCloseable {
   private static final String BERTHS =
       "select code, pier, kind, max_length, max_draught, nightly_rate, shore_power, surveyed, note"
@@ -28,6 +29,19 @@ public final class BerthStore implements AutoCloseable {
   /** A store in memory with the berths of Lantern Quay. */
   public static BerthStore seeded() {
     return new BerthStore(Database.seeded());
+  }
+
+  /**
+   * A store in a database that is somewhere else, such as a server that several hosts share.
+   *
+   * @param isNew whether its tables are to be made, with the berths of Lantern Quay
+   */
+  public static BerthStore over(DataSource pool, boolean isNew) {
+    Database database = Database.over(pool);
+    if (isNew) {
+      database.seed();
+    }
+    return new BerthStore(database);
   }
 
   /** Runs each call of a host in a transaction of the database. */

@@ -12,16 +12,20 @@ import javax.sql.DataSource;
 import org.calmanchor.transactions.Transactions;
 import org.h2.jdbcx.JdbcConnectionPool;
 
-/** An embedded SQL database with the tables of the harbor. Safe for any number of threads. */
+/**
+ * An SQL database with the tables of the harbor, embedded or elsewhere. Safe for any number of
+ * threads.
+ */
 final class Database implements AutoCloseable {
-  private final JdbcConnectionPool pool;
   private final Transactions transactions;
   private final DataSource source;
 
-  private Database(JdbcConnectionPool pool) {
-    this.pool = pool;
+  private final Runnable closing;
+
+  private Database(DataSource pool, Runnable closing) {
     this.transactions = Transactions.over(pool);
     this.source = transactions.dataSource();
+    this.closing = closing;
   }
 
   /** Runs each call of a host in a transaction of this database. */
@@ -32,14 +36,25 @@ final class Database implements AutoCloseable {
   /** A database in memory with the data of Lantern Quay. */
   static Database seeded() {
     String url = "jdbc:h2:mem:" + UUID.randomUUID() + ";DB_CLOSE_DELAY=-1";
-    Database database = new Database(JdbcConnectionPool.create(url, "harbor", ""));
-    database.run(
+    JdbcConnectionPool pool = JdbcConnectionPool.create(url, "harbor", "");
+    Database database = new Database(pool, pool::dispose);
+    database.seed();
+    return database;
+  }
+
+  /** A database that is somewhere else; its pool belongs to whoever gives it. */
+  static Database over(DataSource pool) {
+    return new Database(pool, () -> {});
+  }
+
+  /** Makes the tables with the data of Lantern Quay. */
+  void seed() {
+    run(
         connection -> {
           try (Statement statement = connection.createStatement()) {
             return statement.execute(script());
           }
         });
-    return database;
   }
 
   private static String script() {
@@ -88,6 +103,6 @@ final class Database implements AutoCloseable {
 
   @Override
   public void close() {
-    pool.dispose();
+    closing.run();
   }
 }

@@ -19,7 +19,7 @@ create table reservation (
   phone varchar(30) not null,
   remark varchar(200),
   is_closure boolean not null default false,
-  survey blob
+  survey bytea
 );
 insert into berth values
   ('H-01', 'HERON', 'FINGER', 8.00, 1.40, 24.00, true, '2026-04-02', null),
@@ -36,4 +36,5 @@ insert into reservation (berth, arrival, departure, boat, skipper, phone, remark
   ('H-07', '2027-07-01', '2027-07-08', 'Second Breakfast', 'Odo Marrow', '555-0141', null),
   ('S-01', '2027-06-10', '2027-06-14', 'Quiet Comma', 'Ilse Fennimore', '555-0187', 'Arrives late'),
   ('K-05', '2027-08-02', '2027-08-05', 'Borrowed Wind', 'Perrin Quill', '555-0119', null);
-update reservation set survey = X'4c616e7465726e205175617920737572766579206f6620517569657420436f6d6d610a' where number = 1002;
+update reservation set survey = cast('Lantern Quay survey of Quiet Comma
+' as bytea) where number = 1002;

@@ -1,0 +1,100 @@
+package org.calmanchor.cluster;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import org.calmanchor.client.DynamicClient;
+import org.calmanchor.core.access.ClientCredentials;
+import org.calmanchor.core.read.ContractReader;
+import org.calmanchor.examples.harbor.HarborOffice;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** Hosts behind a real balancer, with a real database and Redis, which they share. */
+class ClusterTest {
+  private static final String RATES = "<lowestRates/>";
+
+  private static Cluster cluster;
+
+  @BeforeAll
+  static void start() {
+    cluster = Cluster.start(3);
+  }
+
+  @AfterAll
+  static void stop() {
+    cluster.close();
+  }
+
+  @Test
+  void hostsShareReservationsAnswersAndTokens() throws Exception {
+    List<String> names = cluster.names();
+    String reserved =
+        ClusterLoad.call(
+                cluster.address("/berths"),
+                "<reserve><reservation><berth>H-01</berth><arrival>2027-09-01</arrival><nights>2</nights>"
+                    + "<boat><name>Quiet Comma</name><length>7.20</length><draught>1.10</draught></boat>"
+                    + "<skipper><name>Ilse Fennimore</name><phone>555-0187</phone></skipper></reservation></reserve>")
+            .body();
+    String number = reserved.replaceAll("(?s).*number>(\\d+)<.*", "$1");
+    for (String name : names) {
+      assertThat(
+              ClusterLoad.call(
+                      cluster.address(name, "/berths"),
+                      "<readStay><number>" + number + "</number></readStay>")
+                  .body())
+          .as(name + ": " + reserved)
+          .contains("Quiet Comma");
+    }
+
+    assertThat(ClusterLoad.call(cluster.address(names.get(0), "/berths"), RATES).body())
+        .contains("12.00");
+    assertThat(
+            ClusterLoad.call(cluster.address(names.get(1), "/berths"), RATES)
+                .headers()
+                .firstValue("Age"))
+        .isPresent();
+    changeTariff(names.get(2), new BigDecimal("9.50"));
+    assertThat(ClusterLoad.call(cluster.address(names.get(1), "/berths"), RATES).body())
+        .contains("9.50");
+    changeTariff(names.get(0), new BigDecimal("12.00"));
+  }
+
+  private static void changeTariff(String name, BigDecimal rate) throws Exception {
+    DynamicClient.of(
+            ContractReader.read(HarborOffice.class).contract(), cluster.address(name, "/office"))
+        .credentials(ClientCredentials.usernameTokenDigest("bram-oakes", cluster.masterPassword()))
+        .call(
+            "changeTariff", Map.of("berth", "S-01", "nightlyRate", rate.toPlainString()), Map.of());
+  }
+
+  @Test
+  void plainCallsGoOnWithoutRedis() throws Exception {
+    ClusterLoad load = ClusterLoad.on(cluster, 4);
+    try (load) {
+      load.awaitMore();
+      cluster.redis().kill();
+      load.awaitMore();
+      assertThat(ClusterLoad.call(cluster.address("/berths"), RATES).statusCode()).isEqualTo(200);
+      cluster.redis().startAgain();
+      load.awaitMore();
+    }
+    assertThat(load.lost()).isEmpty();
+  }
+
+  @Test
+  void aHostThatIsToldToEndLosesNone() throws Exception {
+    ClusterLoad load = ClusterLoad.on(cluster, 2);
+    try (load) {
+      load.awaitMore();
+      cluster.end("node-1");
+      load.awaitMore();
+      cluster.startAgain("node-1");
+      load.awaitNodes(3);
+    }
+    assertThat(load.lost()).isEmpty();
+  }
+}
