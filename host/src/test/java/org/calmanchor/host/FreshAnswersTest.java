@@ -67,6 +67,11 @@ class FreshAnswersTest {
     }
 
     @Operation(freshFor = "PT1M")
+    public String odd(Set<String> names, List<org.w3c.dom.Element> open, Optional<Berth> berth) {
+      return names.size() + "," + open.size() + "," + computed.incrementAndGet();
+    }
+
+    @Operation(freshFor = "PT1M")
     public CompletionStage<String> later(String pier) {
       return CompletableFuture.supplyAsync(() -> pier + computed.incrementAndGet());
     }
@@ -188,6 +193,24 @@ class FreshAnswersTest {
     assertThat(other.body()).contains("H-03");
     assertThat(board.computed).hasValue(3);
     assertThat(isAgain(call(FIND))).isTrue();
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "true | <b:odd><b:names>a</b:names><b:names>b</b:names><b:open><x:y xmlns:x='urn:x' z='1'>t</x:y></b:open></b:odd>",
+        "false | <b:odd><b:names>a</b:names></b:odd>",
+        "false | <b:odd><b:names>a</b:names><b:names>b</b:names><b:open><x:y xmlns:x='urn:x' z='2'>t</x:y></b:open></b:odd>",
+        "false | <b:odd><b:names>a</b:names><b:names>b</b:names><b:open><x:y xmlns:x='urn:x' z='1'>t</x:y></b:open><b:berth><b:code>a</b:code><b:rate>1</b:rate></b:berth></b:odd>",
+      })
+  void setsAndOpenContentCountAsTheyAre(boolean isAgain, String body) {
+    String first =
+        "<b:odd><b:names>a</b:names><b:names>b</b:names><b:open><x:y xmlns:x='urn:x' z='1'>t</x:y></b:open></b:odd>";
+    assertThat(call(first).statusCode()).isEqualTo(200);
+    HttpResponse<String> second = call(body);
+    assertThat(second.statusCode()).isEqualTo(200);
+    assertThat(isAgain(second)).isEqualTo(isAgain);
   }
 
   @Test

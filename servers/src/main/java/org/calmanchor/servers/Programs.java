@@ -9,12 +9,15 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 
 /** Runs programs of the system. */
 public final class Programs {
   private static final int MOST_SECONDS = 60;
-  private static final int MOST_TRIES = 200;
+  private static final int MOST_TRIES = 400;
+  private static final int FIRST_PORT = 20_000;
+  private static final int LAST_PORT = 32_000;
   private static final int PAUSE_MILLIS = 50;
 
   private Programs() {}
@@ -52,7 +55,7 @@ public final class Programs {
   /**
    * Waits until a process listens at a port.
    *
-   * @throws IllegalStateException if it does not in ten seconds
+   * @throws IllegalStateException if it does not in twenty seconds
    */
   public static void awaitPort(int port, Process process) {
     try {
@@ -72,12 +75,25 @@ public final class Programs {
     throw new IllegalStateException("Nothing has begun to listen at port " + port);
   }
 
-  /** A port that nothing listens at now. */
+  /**
+   * A port that nothing listens at now. It is below those that systems give to outgoing
+   * connections, so it is still free when a server is killed and started again.
+   */
   public static int freePort() {
-    try (ServerSocket free = new ServerSocket(0)) {
-      return free.getLocalPort();
-    } catch (IOException none) {
-      throw new UncheckedIOException(none);
+    for (int i = 0; i < MOST_TRIES; i++) {
+      int port = ThreadLocalRandom.current().nextInt(FIRST_PORT, LAST_PORT);
+      if (isFree(port)) {
+        return port;
+      }
+    }
+    throw new IllegalStateException("no port from " + FIRST_PORT + " to " + LAST_PORT + " is free");
+  }
+
+  private static boolean isFree(int port) {
+    try (ServerSocket free = new ServerSocket(port, 1, InetAddress.getLoopbackAddress())) {
+      return free.isBound();
+    } catch (IOException taken) {
+      return false;
     }
   }
 }

@@ -30,6 +30,11 @@ final class CallLog {
         Loggable.failure(cause));
   }
 
+  /** It is not known by what an answer could be found again. */
+  static void noKey(String name, Throwable cause) {
+    LOG.debug("an answer of {} cannot be looked up or kept", name, Loggable.failure(cause));
+  }
+
   /** An answer is not kept although the operation says how long it is fresh. */
   static void notKept(String name) {
     LOG.warn(

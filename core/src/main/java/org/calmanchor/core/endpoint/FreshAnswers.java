@@ -44,8 +44,16 @@ final class FreshAnswers {
   /** Finds the way of a call. */
   Way find(
       OperationPlan operation, Duration freshFor, CallContext call, @Nullable Object[] arguments) {
-    AnswerKey key = AnswerKeys.of(operation, call, arguments);
-    AnswerStore.Lookup found = store.find(operation.scope(), key);
+    AnswerKey key;
+    AnswerStore.Lookup found;
+    try {
+      key = AnswerKeys.of(operation, call, arguments);
+      found = store.find(operation.scope(), key);
+    } catch (RuntimeException | StackOverflowError unfit) {
+      // A value that was read, but cannot be written, or a store that fails: only the call counts.
+      CallLog.noKey(operation.name(), unfit);
+      return Way.PLAIN;
+    }
     if (found.kept() != null) {
       return new Way(found.kept(), null, null);
     }
@@ -66,7 +74,16 @@ final class FreshAnswers {
         new AnswerTurn(
             done,
             () -> running.remove(computation, done),
-            body -> store.keep(operation.scope(), key, found.generation(), body, freshFor)));
+            body -> keep(operation, key, found.generation(), body, freshFor)));
+  }
+
+  private void keep(
+      OperationPlan operation, AnswerKey key, long generation, byte[] body, Duration freshFor) {
+    try {
+      store.keep(operation.scope(), key, generation, body, freshFor);
+    } catch (RuntimeException failed) {
+      CallLog.noKey(operation.name(), failed);
+    }
   }
 
   /** An answer of the operation is not kept, because its method asked who or what calls. */
