@@ -20,8 +20,8 @@ class CallersCommandTest {
       import org.calmanchor.annotations.*;
       @PortType(namespace = "urn:lanternquay:office", callers = "clerk")
       public class Office {
-        @Operation(callers = Role.ANYONE) public String hours() { return "8 to 17"; }
         @Operation public String closeBerth(String code) { return code + " is closed"; }
+        @Operation(callers = Role.ANYONE) public String hours() { return "8 to 17"; }
       }
       """;
 

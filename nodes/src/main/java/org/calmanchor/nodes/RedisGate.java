@@ -49,7 +49,7 @@ final class RedisGate implements AutoCloseable {
     try {
       T answer = question.apply(client);
       if (isAway.compareAndSet(true, false)) {
-        LOG.info("Redis at {} answers again", place);
+        LOG.info("Redis at {} answers again", Loggable.text(place));
       }
       return answer;
     } catch (JedisException failed) {
@@ -57,7 +57,7 @@ final class RedisGate implements AutoCloseable {
       if (isAway.compareAndSet(false, true)) {
         LOG.warn(
             "Redis at {} does not answer; it is tried again once a second: {}",
-            place,
+            Loggable.text(place),
             Loggable.text(String.valueOf(failed.getMessage())));
       }
       throw new AwayException(place, failed);

@@ -18,10 +18,13 @@ public final class RedisServer implements AutoCloseable {
   private final int port;
   private Process process;
 
-  private RedisServer(Path folder, int port) {
+  private final boolean hasTls;
+
+  private RedisServer(Path folder, int port, boolean hasTls) {
     this.folder = folder;
     this.port = port;
-    this.process = begin(folder, port);
+    this.hasTls = hasTls;
+    this.process = begin();
   }
 
   /**
@@ -30,24 +33,46 @@ public final class RedisServer implements AutoCloseable {
    * @throws IllegalStateException if Redis is not installed, or does not start
    */
   public static RedisServer start() {
+    return new RedisServer(folder(), Programs.freePort(), false);
+  }
+
+  /**
+   * Starts a server that speaks TLS only.
+   *
+   * @param certificate in PEM form
+   * @param key in PEM form
+   * @throws IllegalStateException if Redis is not installed, or does not start
+   */
+  public static RedisServer startWithTls(String certificate, String key) {
+    Path folder = folder();
+    try {
+      Files.writeString(folder.resolve("certificate.pem"), certificate);
+      Files.writeString(folder.resolve("key.pem"), key);
+    } catch (IOException unwritable) {
+      throw new UncheckedIOException(unwritable);
+    }
+    return new RedisServer(folder, Programs.freePort(), true);
+  }
+
+  private static Path folder() {
     if (!Files.isExecutable(DEBIAN)) {
       throw new IllegalStateException("There is no " + DEBIAN + ". ./verify installs it.");
     }
     try {
-      return new RedisServer(Files.createTempDirectory("calm-anchor-redis"), Programs.freePort());
+      return Files.createTempDirectory("calm-anchor-redis");
     } catch (IOException unwritable) {
       throw new UncheckedIOException(unwritable);
     }
   }
 
-  private static Process begin(Path folder, int port) {
+  private Process begin() {
     List<String> command =
         new ArrayList<>(
             List.of(
                 DEBIAN.toString(),
                 "--bind",
                 "127.0.0.1",
-                "--port",
+                hasTls ? "--tls-port" : "--port",
                 Integer.toString(port),
                 "--dir",
                 folder.toString(),
@@ -55,6 +80,12 @@ public final class RedisServer implements AutoCloseable {
                 "",
                 "--requirepass",
                 PASSWORD));
+    if (hasTls) {
+      String certificate = folder.resolve("certificate.pem").toString();
+      command.addAll(List.of("--port", "0", "--tls-auth-clients", "no"));
+      command.addAll(List.of("--tls-cert-file", certificate, "--tls-ca-cert-file", certificate));
+      command.addAll(List.of("--tls-key-file", folder.resolve("key.pem").toString()));
+    }
     try {
       Process process =
           new ProcessBuilder(command)
@@ -70,7 +101,8 @@ public final class RedisServer implements AutoCloseable {
 
   /** Where it is, with its password. */
   public URI url() {
-    return URI.create("redis://:" + PASSWORD + "@localhost:" + port + "/0");
+    return URI.create(
+        (hasTls ? "rediss" : "redis") + "://:" + PASSWORD + "@localhost:" + port + "/0");
   }
 
   /** Stops the process where it is: connections stay open, and nothing answers. */
@@ -95,7 +127,7 @@ public final class RedisServer implements AutoCloseable {
 
   /** Starts it again at the same port. */
   public void startAgain() {
-    process = begin(folder, port);
+    process = begin();
   }
 
   /** Kills it, and removes its folder. */

@@ -9,8 +9,7 @@ import picocli.CommandLine.Spec;
 @Command(
     name = "draft",
     description = {
-      "Writes Java source for a WSDL document, a schema, a class or a table; it is yours from then"
-          + " on.",
+      "Writes Java source for a document, a class or a table; it is yours from then on.",
       "It needs nothing but the annotations, and compiles without warnings."
     },
     footer = {"", "Example:  calm-anchor draft client partner.wsdl --package harbor.partner"},

@@ -35,6 +35,9 @@ final class Invocation {
   static final CompletionStage<CallEnd> RESULT =
       CompletableFuture.completedFuture(CallEnd.OF_RESULT);
 
+  /** Larger requests are not compared with others: they have to be written for that. */
+  private static final int MOST_KEYED_BYTES = 1 << 20;
+
   private final OperationPlan operation;
   private final Request request;
   private final Answer answer;
@@ -123,8 +126,13 @@ final class Invocation {
         return ended(answer.end());
       }
       Duration freshFor = operation.freshFor();
-      if (freshFor != null && answers != null && operation.lifetime() != Lifetime.SESSION) {
-        FreshAnswers.Way way = answers.find(operation, freshFor, context, arguments);
+      boolean mayBeKept =
+          freshFor != null
+              && operation.lifetime() != Lifetime.SESSION
+              && request.length() <= MOST_KEYED_BYTES;
+      if (mayBeKept && answers != null) {
+        FreshAnswers.Way way =
+            answers.find(operation, Objects.requireNonNull(freshFor), context, arguments);
         if (way.kept() != null) {
           return ended(answer.again(way.kept()));
         }
