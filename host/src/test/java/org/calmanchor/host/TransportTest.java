@@ -150,7 +150,7 @@ class TransportTest {
     HexFormat hex = HexFormat.of();
     ByteArrayOutputStream message = new ByteArrayOutputStream();
     message.writeBytes(hex.parseHex(head));
-    while (message.size() < 200_000) {
+    while (message.size() < 80_000) {
       message.writeBytes(hex.parseHex(endless));
     }
     HttpResponse<byte[]> answer =

@@ -5,49 +5,101 @@ import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.session.SessionCookie;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.session.Sessions.Session;
+import org.jspecify.annotations.Nullable;
 
-/** The session that a call is in. */
+/**
+ * The session of one call. The call is in it until it is over and its method has returned, even if
+ * the method goes on after its caller was told that it took too long.
+ */
 final class CallSession {
-  private final Session session;
+  private final Sessions sessions;
+  private final OperationPlan operation;
+  private final CallContext context;
+  private final Answer answer;
+  private final String service;
+  private final @Nullable String id;
+  private final boolean isEncrypted;
+  private @Nullable Session session;
+  private boolean isInMethod;
+  private boolean isOver;
 
-  private CallSession(Session session) {
-    this.session = session;
-  }
-
-  /** Enters the session of the call's cookie, or a new one, whose cookie its answer has. */
-  static CompletionStage<CallSession> enter(
+  CallSession(
       Sessions sessions,
       OperationPlan operation,
       Request request,
       CallContext context,
       Answer answer) {
-    String service = operation.service().contract().portTypes().get(0).name().toString();
+    this.sessions = sessions;
+    this.operation = operation;
+    this.context = context;
+    this.answer = answer;
+    this.service = operation.service().contract().portTypes().get(0).name().toString();
+    // Not asked for later: the request may be over when another call leaves the session.
+    this.id = SessionCookie.id(request.headers("Cookie"), service);
+    this.isEncrypted = request.isEncrypted();
+  }
+
+  /** Enters the session of the call's cookie, or a new one, when no other call is in it. */
+  CompletionStage<Session> enter() {
     Caller caller = context.knownCaller();
-    return sessions
-        .enter(
-            service,
-            SessionCookie.id(request.headers("Cookie"), service),
-            caller == null ? "" : caller.name(),
-            operation.target())
-        .thenApply(
-            entered -> {
-              if (entered.isNew()) {
-                answer.cookie(SessionCookie.of(service, entered.id(), request.isEncrypted()));
-              }
-              context.endsSession(
-                  () -> {
-                    entered.end();
-                    answer.cookie(SessionCookie.ended(service, request.isEncrypted()));
-                  });
-              return new CallSession(entered);
-            });
+    return sessions.enter(service, id, caller == null ? "" : caller.name(), operation.target());
   }
 
-  Object target() {
-    return session.target();
+  /** Notes that the call is in a session; leaves it and returns false if the call is over. */
+  boolean isIn(Session entered) {
+    synchronized (this) {
+      if (!isOver) {
+        session = entered;
+        if (entered.isNew()) {
+          answer.cookie(SessionCookie.of(service, entered.id(), isEncrypted));
+        }
+        context.endsSession(() -> end(entered));
+        return true;
+      }
+    }
+    entered.leave();
+    return false;
   }
 
+  private void end(Session entered) {
+    entered.end();
+    answer.cookie(SessionCookie.ended(service, isEncrypted));
+  }
+
+  /**
+   * The method begins.
+   *
+   * @throws IllegalStateException if the call is over, so that another one may be in the session
+   */
+  synchronized void enterMethod() {
+    if (isOver) {
+      throw new IllegalStateException("the call is over, and has left its session");
+    }
+    isInMethod = true;
+  }
+
+  /** The method has returned. */
+  void leaveMethod() {
+    boolean isLast;
+    synchronized (this) {
+      isInMethod = false;
+      isLast = isOver;
+    }
+    if (isLast) {
+      leave();
+    }
+  }
+
+  /** The call is over: lets the next one into the session, if the method has returned. */
   void leave() {
-    session.leave();
+    Session left;
+    synchronized (this) {
+      isOver = true;
+      left = isInMethod ? null : session;
+      session = isInMethod ? session : null;
+    }
+    if (left != null) {
+      left.leave();
+    }
   }
 }

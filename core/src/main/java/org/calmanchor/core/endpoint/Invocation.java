@@ -15,6 +15,7 @@ import org.calmanchor.core.endpoint.OperationPlan.Lifetime;
 import org.calmanchor.core.fresh.AnswerTurn;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.session.Sessions;
+import org.calmanchor.core.session.Sessions.Session;
 import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.soap.SoapFault;
 import org.calmanchor.core.soap.SoapFaultException;
@@ -47,16 +48,13 @@ final class Invocation {
   private final EnvelopeReader envelope;
   private final XmlIn in;
   private final @Nullable FreshAnswers answers;
-  private final @Nullable Sessions sessions;
+  private final @Nullable CallSession session;
   private boolean hasProceeded;
   private boolean isAcknowledged;
   private @Nullable Object target;
   private @Nullable Object result;
   private @Nullable LazyItems later;
   private @Nullable AnswerTurn turn;
-  private @Nullable CallSession session;
-  private boolean isInMethod;
-  private boolean isReleased;
 
   /** The stage that the method of an asynchronous operation returned. */
   private volatile @Nullable CompletionStage<?> stage;
@@ -83,7 +81,10 @@ final class Invocation {
     this.envelope = envelope;
     this.in = in;
     this.answers = answers;
-    this.sessions = sessions;
+    this.session =
+        operation.lifetime() == Lifetime.SESSION && sessions != null
+            ? new CallSession(sessions, operation, request, context, answer)
+            : null;
   }
 
   /**
@@ -149,29 +150,36 @@ final class Invocation {
 
   /** Calls the method, and answers. */
   private CompletionStage<CallEnd> called(@Nullable Object[] arguments) {
-    if (operation.lifetime() != Lifetime.SESSION || sessions == null) {
-      return called(operation.target(), arguments);
-    }
-    CompletionStage<CallSession> entering;
+    CallSession mine = session;
+    return mine == null ? called(operation.target(), arguments) : called(mine, arguments);
+  }
+
+  /** The same in a session, when no other call is in it. */
+  private CompletionStage<CallEnd> called(CallSession mine, @Nullable Object[] arguments) {
+    CompletableFuture<Session> entering;
     try {
-      entering = CallSession.enter(sessions, operation, request, context, answer);
+      entering = mine.enter().toCompletableFuture();
     } catch (Throwable failed) {
       return ended(answer.failed(failed));
     }
-    CompletableFuture<CallSession> entered = entering.toCompletableFuture();
-    if (entered.isDone() && !entered.isCompletedExceptionally()) {
-      CallSession mine = entered.join();
-      return isIn(mine)
-          ? called(mine::target, arguments)
+    if (entering.isDone() && !entering.isCompletedExceptionally()) {
+      Session entered = entering.join();
+      return mine.isIn(entered)
+          ? called(entered::target, arguments)
           : CompletableFuture.completedFuture(answer.end());
     }
+    return awaitSession(mine, entering, arguments);
+  }
+
+  private CompletionStage<CallEnd> awaitSession(
+      CallSession mine, CompletionStage<Session> entering, @Nullable Object[] arguments) {
     CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
     pending = awaited;
     entering.whenComplete(
-        (mine, failed) -> {
+        (entered, failed) -> {
           // A request that is over cannot be resumed.
-          if (mine == null || isIn(mine)) {
-            request.resume(() -> inSession(mine, failed, arguments, awaited));
+          if (entered == null || mine.isIn(entered)) {
+            request.resume(() -> inSession(entered, failed, arguments, awaited));
           }
         });
     return awaited;
@@ -179,7 +187,7 @@ final class Invocation {
 
   /** Continues in a session that another call has left. */
   private void inSession(
-      @Nullable CallSession mine,
+      @Nullable Session entered,
       @Nullable Throwable failed,
       @Nullable Object[] arguments,
       CompletableFuture<CallEnd> awaited) {
@@ -189,10 +197,10 @@ final class Invocation {
     try {
       if (state.isOverdue()) {
         awaited.complete(answer.end());
-      } else if (mine == null) {
+      } else if (entered == null) {
         awaited.complete(answer.failed(Objects.requireNonNull(failed)));
       } else {
-        called(mine::target, arguments).whenComplete((end, never) -> awaited.complete(end));
+        called(entered::target, arguments).whenComplete((end, never) -> awaited.complete(end));
       }
     } finally {
       state.leave();
@@ -301,17 +309,16 @@ final class Invocation {
   }
 
   private @Nullable Object invoke(Object called, @Nullable Object[] arguments) throws Throwable {
+    if (session != null) {
+      session.enterMethod();
+    }
     CallContext.serve(context);
     context.watch(turn != null);
-    boolean isOfSession = operation.lifetime() == Lifetime.SESSION && sessions != null;
-    if (isOfSession) {
-      enterMethod();
-    }
     try {
       return operation.invoke(called, arguments);
     } finally {
-      if (isOfSession) {
-        leaveMethod();
+      if (session != null) {
+        session.leaveMethod();
       }
       state.returned();
       CallContext.serve(null);
@@ -371,44 +378,10 @@ final class Invocation {
     }
   }
 
-  /** Notes that the call is in a session; leaves it and returns false if the call is over. */
-  private synchronized boolean isIn(CallSession entered) {
-    if (isReleased) {
-      entered.leave();
-      return false;
-    }
-    session = entered;
-    return true;
-  }
-
-  /** Lets the next call into the session, once the call is over and its method has returned. */
+  /** Lets the next call into the session, once the method has returned. */
   void leaveSession() {
-    CallSession mine;
-    synchronized (this) {
-      isReleased = true;
-      mine = isInMethod ? null : session;
-      session = isInMethod ? session : null;
-    }
-    if (mine != null) {
-      mine.leave();
-    }
-  }
-
-  private synchronized void enterMethod() {
-    if (isReleased) {
-      throw new IllegalStateException("the call is over, and has left its session");
-    }
-    isInMethod = true;
-  }
-
-  private void leaveMethod() {
-    boolean isLast;
-    synchronized (this) {
-      isInMethod = false;
-      isLast = isReleased;
-    }
-    if (isLast) {
-      leaveSession();
+    if (session != null) {
+      session.leave();
     }
   }
 
