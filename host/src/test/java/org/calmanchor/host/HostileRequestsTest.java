@@ -3,6 +3,7 @@ package org.calmanchor.host;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -133,13 +134,25 @@ class HostileRequestsTest {
         Thread.sleep(10);
       }
       for (RawHttp2 client : clients) {
-        assertThat(client.resets(80)).as("streams that were reset").isEqualTo(80);
+        assertAllEnd(client);
+      }
+      for (int i = 0; i < 500 && small.unsentCount() > 0; i++) {
+        Thread.sleep(10);
       }
       assertThat(small.unsentCount()).isZero();
     } finally {
       for (RawHttp2 client : clients) {
         client.close();
       }
+    }
+  }
+
+  /** The host resets the streams; a busy one may close the silent connection first. */
+  private static void assertAllEnd(RawHttp2 client) throws Exception {
+    try {
+      assertThat(client.resets(80)).as("streams that were reset").isEqualTo(80);
+    } catch (EOFException closed) {
+      assertThat(closed).as("a closed connection ends all its streams").hasNoCause();
     }
   }
 
