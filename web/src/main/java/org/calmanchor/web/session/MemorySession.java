@@ -79,8 +79,10 @@ final class MemorySession {
   private void leave() {
     CompletableFuture<Session> next = null;
     List<CompletableFuture<Session>> late = List.of();
+    boolean hasEnded;
     synchronized (this) {
-      if (isOver) {
+      hasEnded = isOver;
+      if (hasEnded) {
         late = List.copyOf(waiting);
         waiting.clear();
       } else {
@@ -90,7 +92,7 @@ final class MemorySession {
     }
     if (next != null) {
       next.complete(new Visit(false));
-    } else if (isOver) {
+    } else if (hasEnded) {
       all.ended(this);
       drop();
       late.forEach(this::beginAnew);
