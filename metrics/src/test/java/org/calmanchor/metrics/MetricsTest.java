@@ -143,7 +143,12 @@ final class MetricsTest {
     try (RunningHost host =
         SoapHost.onPort(0).serve("/light", new Light()).observe(CallMeters.in(registry)).start()) {
       send(host, "red");
-      waitFor(() -> registry.find(CallMeters.CALLS).timer() != null);
+      // A meter is registered a moment before its first value is added.
+      waitFor(() -> registry.find(CallMeters.CALLS).timers().stream().anyMatch(t -> t.count() > 0));
+      waitFor(
+          () ->
+              registry.find("calm.anchor.response.size").summaries().stream()
+                  .anyMatch(s -> s.count() > 0));
       assertThat(registry.get(CallMeters.CALLS).tag("outcome", "result").timer().count())
           .isEqualTo(1);
       assertThat(registry.get(CallMeters.CALLS).timer().totalTime(TimeUnit.NANOSECONDS))
