@@ -29,6 +29,7 @@ module org.calmanchor.core {
   exports org.calmanchor.core.limits;
   exports org.calmanchor.core.running;
   exports org.calmanchor.core.session;
+  exports org.calmanchor.core.stores;
   exports org.calmanchor.core.observe;
   exports org.calmanchor.core.trace;
   exports org.calmanchor.core.endpoint;

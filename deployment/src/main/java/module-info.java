@@ -7,5 +7,6 @@ module org.calmanchor.deployment {
 
   exports org.calmanchor.deployment;
 
+  uses org.calmanchor.core.stores.StoresProvider;
   uses org.calmanchor.web.hosting.MetricsProvider;
 }

@@ -7,4 +7,7 @@ module org.calmanchor.nodes {
   requires redis.clients.jedis;
 
   exports org.calmanchor.nodes;
+
+  provides org.calmanchor.core.stores.StoresProvider with
+      org.calmanchor.nodes.RedisProvider;
 }

@@ -12,7 +12,6 @@ module org.calmanchor.web {
 
   exports org.calmanchor.web;
   exports org.calmanchor.web.access;
-  exports org.calmanchor.web.answers;
   exports org.calmanchor.web.caller;
   exports org.calmanchor.web.event;
   exports org.calmanchor.web.health;
@@ -22,7 +21,7 @@ module org.calmanchor.web {
   exports org.calmanchor.web.picture;
   exports org.calmanchor.web.handbook;
   exports org.calmanchor.web.report;
-  exports org.calmanchor.web.session;
+  exports org.calmanchor.web.stores;
 
   // The template engine runs the compiled templates, which are made after this is compiled.
   opens org.calmanchor.web.template to

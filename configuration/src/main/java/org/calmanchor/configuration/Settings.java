@@ -155,6 +155,33 @@ public final class Settings {
           "Let only the callers in this file call what is hosted, with their roles; see"
               + " calm-anchor callers. Operations for certain callers need it.");
 
+  /** Where hosts of one service keep what they share. */
+  public static final Setting<URI> REDIS =
+      add(
+          "redis",
+          ValueForm.REDIS,
+          "",
+          "Keep answers, nonces, counts of wrong passwords and sessions in this server of Redis, for"
+              + " all hosts of one service.");
+
+  /** The password of Redis. */
+  public static final Setting<String> REDIS_PASSWORD =
+      add(
+          new Setting<>(
+              "redis-password",
+              ValueForm.TEXT,
+              "",
+              "The password of Redis; by an environment variable only.",
+              true));
+
+  /** What all names in Redis begin with. */
+  public static final Setting<String> REDIS_NAMESPACE =
+      add(
+          "redis-namespace",
+          ValueForm.TEXT,
+          "calm-anchor",
+          "What all keys in Redis begin with; services that share nothing need different ones.");
+
   /** Whether there is a test page. */
   public static final Setting<Boolean> TEST_PAGE =
       add(

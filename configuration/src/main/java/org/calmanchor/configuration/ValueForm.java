@@ -67,6 +67,13 @@ public final class ValueForm<T> {
   static final ValueForm<URI> URL =
       one("URL", "a URL with a host, such as https://harbor.example:8443", ValueForm::url);
 
+  /** The URL of a server of Redis, without a password. */
+  static final ValueForm<URI> REDIS =
+      one(
+          "URL",
+          "a URL without a password, such as redis://redis.example:6379/0, or rediss: for TLS",
+          ValueForm::redis);
+
   /** A time of at least a millisecond. */
   static final ValueForm<Duration> TIME =
       one("TIME", "a time such as 90s, 1m30s or 0.5s, of at most 24 days", ValueForm::time);
@@ -232,6 +239,16 @@ public final class ValueForm<T> {
     URI url = URI.create(text);
     if (url.getHost() == null) {
       throw new IllegalArgumentException(text);
+    }
+    return url;
+  }
+
+  private static URI redis(String text) {
+    URI url = url(text);
+    String user = url.getUserInfo() == null ? "" : url.getUserInfo();
+    boolean isRedis = "redis".equals(url.getScheme()) || "rediss".equals(url.getScheme());
+    if (!isRedis || user.contains(":")) {
+      throw new IllegalArgumentException("another URL");
     }
     return url;
   }

@@ -1,5 +1,6 @@
 package org.calmanchor.deployment;
 
+import java.net.URI;
 import java.util.List;
 import java.util.Map;
 import java.util.ServiceConfigurationError;
@@ -15,6 +16,8 @@ import org.calmanchor.configuration.Source;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.stores.HostStores;
+import org.calmanchor.core.stores.StoresProvider;
 import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.hosting.HostSettings;
 import org.calmanchor.web.hosting.MetricsProvider;
@@ -128,6 +131,7 @@ public final class ConfiguredServices {
             addMetrics(host);
           }
         });
+    configuration.use(Settings.REDIS, server -> host.stores(stores(server)));
     configuration.use(Settings.LENIENT, host::lenient);
     configuration.use(Settings.HEALTH_PATH, host::healthPath);
     configuration.use(Settings.STOP_TIME, host::stopTime);
@@ -162,6 +166,23 @@ public final class ConfiguredServices {
             () ->
                 configuration.problem(
                     Settings.METRICS, "add calm-anchor-metrics to the class path for it."));
+  }
+
+  private HostStores stores(URI server) {
+    try {
+      return ServiceLoader.load(StoresProvider.class, ConfiguredServices.class.getClassLoader())
+          .findFirst()
+          .orElseThrow(
+              () ->
+                  configuration.problem(
+                      Settings.REDIS, "add calm-anchor-nodes to the class path for it."))
+          .at(
+              server,
+              configuration.find(Settings.REDIS_PASSWORD).orElse(""),
+              configuration.value(Settings.REDIS_NAMESPACE));
+    } catch (IllegalArgumentException wrong) {
+      throw configuration.problem(Settings.REDIS, wrong.getMessage());
+    }
   }
 
   private AccessLog.Form accessLogForm() {

@@ -11,7 +11,6 @@ import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.logging.Loggable;
-import org.eclipse.jetty.http2.server.HTTP2CServerConnectionFactory;
 import org.eclipse.jetty.io.EndPoint;
 import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
@@ -92,7 +91,7 @@ final class JettyServer {
     if (encryption != null) {
       return encryption.protocols(http, streams);
     }
-    HTTP2CServerConnectionFactory http2 = new HTTP2CServerConnectionFactory(http);
+    CleartextHttp2 http2 = new CleartextHttp2(http);
     http2.setMaxConcurrentStreams(streams);
     return List.of(new HttpConnectionFactory(http), http2);
   }

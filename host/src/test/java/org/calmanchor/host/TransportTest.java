@@ -83,17 +83,25 @@ class TransportTest {
     return HttpClient.newBuilder().version(version).build();
   }
 
-  @ParameterizedTest
-  @CsvSource({"HTTP_1_1", "HTTP_2"})
-  void speaksBothVersionsOfHttp(HttpClient.Version version) throws Exception {
-    HttpClient client = client(version);
-    // The first exchange asks whether the server would rather speak HTTP/2.
-    client.send(
-        HttpRequest.newBuilder(host.address("/")).build(), HttpResponse.BodyHandlers.ofString());
+  @Test
+  void answersWithHttp1WhoeverAsksForAnUpgrade() throws Exception {
+    HttpClient client = client(HttpClient.Version.HTTP_2);
+    HttpResponse<byte[]> page =
+        client.send(
+            HttpRequest.newBuilder(host.address("/light?wsdl")).build(),
+            HttpResponse.BodyHandlers.ofByteArray());
+    assertThat(page.version()).isEqualTo(HttpClient.Version.HTTP_1_1);
     HttpResponse<byte[]> answer = post(client, blink("on"));
     assertThat(answer.statusCode()).isEqualTo(200);
-    assertThat(answer.version()).isEqualTo(version);
     assertThat(new String(answer.body(), StandardCharsets.UTF_8)).contains("<tns:result>on<");
+  }
+
+  @Test
+  void speaksHttp2WithWhoeverBeginsWithIt() throws Exception {
+    try (RawHttp2 client = new RawHttp2(host, 65_535)) {
+      client.post("/light", "text/xml", new String(blink("on"), StandardCharsets.UTF_8));
+      assertThat(client.answer()).contains("<tns:result>on<");
+    }
   }
 
   @Test

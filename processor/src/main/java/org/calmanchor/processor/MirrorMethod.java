@@ -9,6 +9,7 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
+import org.calmanchor.core.introspection.HostMethods;
 import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.JavaMethod;
 import org.calmanchor.core.introspection.JavaType;
@@ -102,12 +103,8 @@ record MirrorMethod(
 
   @Override
   public boolean isOfEveryObject() {
-    // close() of an AutoCloseable is called by the host, never by a client.
-    boolean isClose =
-        name().equals("close")
-            && method.getParameters().isEmpty()
-            && owner.isA("java.lang.AutoCloseable");
-    return isClose || mirrors().model().isOfObject(key());
+    return mirrors().model().isOfObject(key())
+        || HostMethods.isOne(name(), method.getParameters().size(), owner::isA);
   }
 
   private SourceIndex index() {

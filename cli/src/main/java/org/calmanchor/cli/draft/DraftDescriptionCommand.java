@@ -1,8 +1,6 @@
 package org.calmanchor.cli.draft;
 
 import java.io.PrintWriter;
-import java.nio.file.Path;
-import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -10,7 +8,6 @@ import org.calmanchor.cli.classes.ClassPathOption;
 import org.calmanchor.cli.terminal.CommandException;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.draft.DescriptionDrafter;
-import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -43,44 +40,25 @@ final class DraftDescriptionCommand implements Callable<Integer> {
       description = "The namespace of everything that the service puts on the wire.")
   private String namespace = "";
 
-  @Option(
-      names = "--package",
-      paramLabel = "NAME",
-      description = "The Java package. Default: that of the class.")
-  private @Nullable String packageName;
-
-  @Option(
-      names = {"--out", "-o"},
-      paramLabel = "FOLDER",
-      description = "The project; the source goes into its src/main/java. Default: here.")
-  private Path out = Path.of("");
-
-  @Option(
-      names = "--force",
-      description = "Overwrite a file that differs. Without it, the differences are shown.")
-  private boolean force;
+  @Mixin private DraftTarget target = new DraftTarget();
 
   @Mixin private ClassPathOption classPath = new ClassPathOption();
 
   @Override
   public Integer call() {
     Class<?> service = classPath.named(className);
-    String target = packageName == null ? service.getPackageName() : packageName;
+    String packageName = target.packageOr(service.getPackageName());
     DescriptionDrafter.DraftedDescription drafted;
     try {
-      drafted = DescriptionDrafter.draft(service, namespace, target);
+      drafted = DescriptionDrafter.draft(service, namespace, packageName);
     } catch (IllegalArgumentException unfit) {
       throw CommandException.usage(String.valueOf(unfit.getMessage()));
     }
     PrintWriter screen = spec.commandLine().getOut();
-    Map<Path, byte[]> files = new LinkedHashMap<>();
-    drafted
-        .draft()
-        .sources()
-        .forEach((name, content) -> files.put(out.resolve("src/main/java").resolve(name), content));
-    ProjectFiles project = ProjectFiles.of(files);
-    project.write(force);
-    project.report(screen, force);
+    boolean isWhole = target.write(drafted.draft().sources(), Map.of(), Map.of(), screen);
+    if (!isWhole) {
+      DraftTarget.sayLeft(screen);
+    }
     screen.println();
     screen.println(
         "Compile it with our annotation processor or -parameters, and host an object of the class:");
@@ -88,7 +66,7 @@ final class DraftDescriptionCommand implements Callable<Integer> {
         "  SoapHost.onPort(8080).serve(\"/%s\", %s.read(), new %s(...))%n",
         service.getSimpleName().toLowerCase(Locale.ROOT), drafted.name(), service.getSimpleName());
     screen.flush();
-    return problems(drafted) || (project.hasDifferent() && !force) ? 1 : 0;
+    return problems(drafted) || !isWhole ? 1 : 0;
   }
 
   /** Prints what has to be changed first; false if there is nothing. */

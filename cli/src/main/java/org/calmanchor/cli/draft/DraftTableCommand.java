@@ -1,7 +1,6 @@
 package org.calmanchor.cli.draft;
 
 import java.io.PrintWriter;
-import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.LinkedHashMap;
@@ -50,13 +49,6 @@ final class DraftTableCommand implements Callable<Integer> {
   private List<String> tables = List.of();
 
   @Option(
-      names = "--package",
-      required = true,
-      paramLabel = "NAME",
-      description = "The Java package, such as harbor.data.")
-  private String packageName = "";
-
-  @Option(
       names = "--namespace",
       required = true,
       paramLabel = "URI",
@@ -80,17 +72,7 @@ final class DraftTableCommand implements Callable<Integer> {
               + " changed since. Default: version, if there is such a column.")
   private @Nullable String versionColumn;
 
-  @Option(
-      names = {"--out", "-o"},
-      paramLabel = "FOLDER",
-      description =
-          "The project: sources go into its src/main/java, checks into its checks. Default: here.")
-  private Path out = Path.of("");
-
-  @Option(
-      names = "--force",
-      description = "Overwrite files that differ. Without it, the differences are shown.")
-  private boolean force;
+  @Mixin private DraftTarget target = new DraftTarget();
 
   @Mixin private ClassPathOption classPath = new ClassPathOption();
 
@@ -98,12 +80,13 @@ final class DraftTableCommand implements Callable<Integer> {
   public Integer call() {
     PrintWriter screen = spec.commandLine().getOut();
     JdbcUrl database = new JdbcUrl(url);
+    String packageName = target.requirePackage("harbor.data");
     UserClasses classes = classPath.classesOrLibraries();
     List<TableDraft> drafts;
     boolean isDriverOfProject;
     try (Connection connection = database.open(classes)) {
       isDriverOfProject = classes.isOfProject(connection.getClass());
-      drafts = TableDrafter.draft(connection, tables, request(database));
+      drafts = TableDrafter.draft(connection, tables, request(database, packageName));
     } catch (TableDraftException unfit) {
       throw CommandException.problem(String.valueOf(unfit.getMessage()));
     } catch (IllegalArgumentException noName) {
@@ -111,9 +94,13 @@ final class DraftTableCommand implements Callable<Integer> {
     } catch (SQLException failed) {
       throw CommandException.problem("The database failed: " + failed.getMessage());
     }
-    ProjectFiles project = ProjectFiles.of(files(drafts));
-    project.write(force);
-    project.report(screen, force);
+    Map<String, byte[]> sources = new LinkedHashMap<>();
+    Map<String, byte[]> checks = new LinkedHashMap<>();
+    for (TableDraft draft : drafts) {
+      sources.putAll(draft.sources());
+      checks.putAll(draft.checks());
+    }
+    boolean isWhole = target.write(sources, Map.of(), checks, screen);
     drafts.forEach(draft -> draft.notes().forEach(note -> screen.println("Note: " + note)));
     if (database.hasCredentials()) {
       screen.println(
@@ -123,8 +110,8 @@ final class DraftTableCommand implements Callable<Integer> {
     if (!isDriverOfProject) {
       screen.println("Note: Add the JDBC driver to the dependencies of the project.");
     }
-    if (project.hasDifferent() && !force) {
-      screen.println("Files that differ were left as they are. Overwrite them with --force.");
+    if (!isWhole) {
+      DraftTarget.sayLeft(screen);
       return 1;
     }
     screen.println();
@@ -142,20 +129,8 @@ final class DraftTableCommand implements Callable<Integer> {
     return 0;
   }
 
-  private TableRequest request(JdbcUrl database) {
+  private TableRequest request(JdbcUrl database, String packageName) {
     return new TableRequest(
         database.withoutCredentials(), packageName, namespace, namesOf, versionColumn);
-  }
-
-  private Map<Path, byte[]> files(List<TableDraft> drafts) {
-    Map<Path, byte[]> files = new LinkedHashMap<>();
-    for (TableDraft draft : drafts) {
-      draft
-          .sources()
-          .forEach(
-              (name, content) -> files.put(out.resolve("src/main/java").resolve(name), content));
-      draft.checks().forEach((name, content) -> files.put(out.resolve(name), content));
-    }
-    return files;
   }
 }

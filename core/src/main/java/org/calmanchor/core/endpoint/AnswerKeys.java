@@ -12,7 +12,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Makes keys of requests. The values that were read are written in one form, so requests that
- * differ in white space, prefixes or zeroes at the end of a number have the same key.
+ * differ in white space, prefixes or zeroes at the end of a number have the same key; the same
+ * request to a service with another contract, such as that of another release, has another one.
  */
 final class AnswerKeys {
   private static final int HELD_BYTES = 4 << 10;
@@ -22,6 +23,7 @@ final class AnswerKeys {
 
   static AnswerKey of(OperationPlan operation, CallContext call, @Nullable Object[] arguments) {
     MessageDigest digest = sha256();
+    digest.update(operation.service().edition());
     text(digest, operation.request().name().toString());
     text(digest, call.version().name());
     Caller caller = call.knownCaller();
@@ -51,7 +53,7 @@ final class AnswerKeys {
   }
 
   /** A copy of a digest that has got nothing yet: looking for one takes longer than using it. */
-  private static MessageDigest sha256() {
+  static MessageDigest sha256() {
     try {
       return (MessageDigest) EMPTY.clone();
     } catch (CloneNotSupportedException impossible) {

@@ -3,8 +3,11 @@ package org.calmanchor.core.endpoint;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.session.SessionCookie;
+import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.session.Sessions.Session;
+import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.soap.SoapFaultException;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,10 +16,9 @@ import org.jspecify.annotations.Nullable;
  */
 final class CallSession {
   private final Sessions sessions;
-  private final OperationPlan operation;
+  private final SessionPlan plan;
   private final CallContext context;
   private final Answer answer;
-  private final String service;
   private final @Nullable String id;
   private final boolean isEncrypted;
   private @Nullable Session session;
@@ -24,25 +26,20 @@ final class CallSession {
   private boolean isOver;
 
   CallSession(
-      Sessions sessions,
-      OperationPlan operation,
-      Request request,
-      CallContext context,
-      Answer answer) {
+      Sessions sessions, SessionPlan plan, Request request, CallContext context, Answer answer) {
     this.sessions = sessions;
-    this.operation = operation;
+    this.plan = plan;
     this.context = context;
     this.answer = answer;
-    this.service = operation.service().contract().portTypes().get(0).name().toString();
     // Not asked for later: the request may be over when another call leaves the session.
-    this.id = SessionCookie.id(request.headers("Cookie"), service);
+    this.id = SessionCookie.id(request.headers("Cookie"), plan.service());
     this.isEncrypted = request.isEncrypted();
   }
 
   /** Enters the session of the call's cookie, or a new one, when no other call is in it. */
   CompletionStage<Session> enter() {
     Caller caller = context.knownCaller();
-    return sessions.enter(service, id, caller == null ? "" : caller.name(), operation.target());
+    return sessions.enter(plan, id, caller == null ? "" : caller.name());
   }
 
   /** Notes that the call is in a session; leaves it and returns false if the call is over. */
@@ -51,7 +48,7 @@ final class CallSession {
       if (!isOver) {
         session = entered;
         if (entered.isNew()) {
-          answer.cookie(SessionCookie.of(service, entered.id(), isEncrypted));
+          answer.cookie(SessionCookie.of(plan.service(), entered.id(), isEncrypted));
         }
         context.endsSession(() -> end(entered));
         return true;
@@ -63,7 +60,7 @@ final class CallSession {
 
   private void end(Session entered) {
     entered.end();
-    answer.cookie(SessionCookie.ended(service, isEncrypted));
+    answer.cookie(SessionCookie.ended(plan.service(), isEncrypted));
   }
 
   /**
@@ -76,6 +73,21 @@ final class CallSession {
       throw new IllegalStateException("the call is over, and has left its session");
     }
     isInMethod = true;
+  }
+
+  /**
+   * Keeps what the method has changed, unless the call is over already.
+   *
+   * @throws RuntimeException when it cannot be kept
+   */
+  void save() {
+    Session entered;
+    synchronized (this) {
+      entered = session;
+    }
+    if (entered != null && !entered.save()) {
+      throw new SoapFaultException(SoapFault.sessionChanged());
+    }
   }
 
   /** The method has returned. */

@@ -56,7 +56,7 @@ final class DynamicPlanner {
 
   DynamicPlanner(Reading reading, DynamicService target) {
     this.contract = reading.contract();
-    this.service = new ServicePlan(reading);
+    this.service = new ServicePlan(reading, null);
     this.target = target;
     this.codecs =
         new CodecPlanner<>(contract, new TreeValueModel(contract, TreeValueModel.Checked.ALL));

@@ -5,6 +5,7 @@ import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.CompletionStage;
@@ -38,6 +39,13 @@ public final class Endpoint {
     this.plan = new EndpointPlan(new OperationTable(plans), settings, switchedOff);
     this.readings = readings(plans);
     this.contracts = readings.stream().map(Reading::contract).toList();
+    if (settings.sessions() != null) {
+      plans.stream()
+          .map(each -> each.service().session())
+          .filter(Objects::nonNull)
+          .distinct()
+          .forEach(settings.sessions()::check);
+    }
   }
 
   /**
@@ -113,7 +121,11 @@ public final class Endpoint {
         Set.of());
   }
 
-  /** The same endpoint with other settings. */
+  /**
+   * The same endpoint with other settings.
+   *
+   * @throws IllegalArgumentException when its sessions cannot be kept as the settings say
+   */
   public Endpoint with(EndpointSettings changed) {
     return new Endpoint(plan.operations().plans(), changed, plan.switchedOff());
   }

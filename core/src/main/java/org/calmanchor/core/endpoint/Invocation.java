@@ -14,6 +14,7 @@ import org.calmanchor.core.codec.MessageCodec;
 import org.calmanchor.core.endpoint.OperationPlan.Lifetime;
 import org.calmanchor.core.fresh.AnswerTurn;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.session.Sessions.Session;
 import org.calmanchor.core.soap.EnvelopeReader;
@@ -81,9 +82,10 @@ final class Invocation {
     this.envelope = envelope;
     this.in = in;
     this.answers = answers;
+    SessionPlan planned = operation.service().session();
     this.session =
-        operation.lifetime() == Lifetime.SESSION && sessions != null
-            ? new CallSession(sessions, operation, request, context, answer)
+        planned != null && sessions != null
+            ? new CallSession(sessions, planned, request, context, answer)
             : null;
   }
 
@@ -335,6 +337,9 @@ final class Invocation {
     result = returned;
     context.watch(false);
     try {
+      if (session != null) {
+        session.save();
+      }
       if (raised == null) {
         return answered(arguments, returned);
       }

@@ -19,6 +19,8 @@ import org.calmanchor.core.objects.MethodCodecPlanner;
 import org.calmanchor.core.objects.MethodCodecs;
 import org.calmanchor.core.reading.Members.OperationMember;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.core.session.SessionPlan;
+import org.calmanchor.core.session.StateCodec;
 import org.calmanchor.core.soap.FaultCode;
 import org.jspecify.annotations.Nullable;
 
@@ -42,8 +44,15 @@ final class OperationPlanner {
     this.lifetime = lifetime;
     this.contract = reading.contract();
     this.target = target;
-    this.service = new ServicePlan(reading);
+    this.service = new ServicePlan(reading, session());
     this.codecs = new MethodCodecPlanner(reading);
+  }
+
+  private @Nullable SessionPlan session() {
+    return lifetime == Lifetime.SESSION
+        ? new SessionPlan(
+            type, contract.portTypes().get(0).name().toString(), target, StateCodec.of(type))
+        : null;
   }
 
   List<OperationPlan> plan() {

@@ -1,5 +1,6 @@
 package org.calmanchor.core.endpoint;
 
+import java.security.MessageDigest;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -11,21 +12,35 @@ import org.calmanchor.core.model.Operation;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.problem.NearMiss;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.soap.EnvelopeWriter;
+import org.calmanchor.core.wsdl.WsdlFiles;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.LoggerFactory;
 import org.slf4j.event.Level;
 
 /** What all operations of one contract share. */
 final class ServicePlan {
   private final Reading reading;
+  private final @Nullable SessionPlan session;
+
+  /** Made when the first answer is looked for: most services keep none. */
+  private volatile byte @Nullable [] edition;
+
   private final Contract contract;
   private final List<SoapVersion> versions;
   private final RateLimitedLog refusals =
       new RateLimitedLog(LoggerFactory.getLogger(ServicePlan.class), Level.WARN);
   private final Map<SoapVersion, EnvelopeWriter> writers = new EnumMap<>(SoapVersion.class);
 
-  ServicePlan(Reading reading) {
+  /**
+   * Creates a plan.
+   *
+   * @param session how its sessions are kept; null if it has none
+   */
+  ServicePlan(Reading reading, @Nullable SessionPlan session) {
     this.reading = reading;
+    this.session = session;
     this.contract = reading.contract();
     this.versions = contract.bindings().stream().map(Binding::version).distinct().toList();
     for (SoapVersion version : SoapVersion.values()) {
@@ -35,6 +50,11 @@ final class ServicePlan {
 
   Reading reading() {
     return reading;
+  }
+
+  /** How its sessions are kept; null if it has none. */
+  @Nullable SessionPlan session() {
+    return session;
   }
 
   Contract contract() {
@@ -49,6 +69,23 @@ final class ServicePlan {
   /** The name by which answers of an operation are kept and forgotten. */
   String scope(String operation) {
     return contract.portTypes().get(0).name().getLocalPart() + "#" + operation;
+  }
+
+  /**
+   * The digest of its documents, so that hosts of different releases do not take answers for their
+   * own that are written in another form.
+   */
+  byte[] edition() {
+    byte[] known = edition;
+    if (known == null) {
+      MessageDigest digest = AnswerKeys.sha256();
+      WsdlFiles.of(reading, "service.wsdl", WsdlFiles.UNKNOWN_ADDRESS, false)
+          .values()
+          .forEach(digest::update);
+      known = digest.digest();
+      edition = known;
+    }
+    return known;
   }
 
   /** The names of its operations. */

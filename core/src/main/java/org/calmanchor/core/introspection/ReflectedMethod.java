@@ -65,12 +65,12 @@ record ReflectedMethod(
 
   @Override
   public boolean isOfEveryObject() {
-    // close() of an AutoCloseable is called by the host, never by a client.
-    boolean isClose =
-        name().equals("close")
-            && executable.getParameterCount() == 0
-            && AutoCloseable.class.isAssignableFrom(owner);
-    return isClose || isOfObject();
+    return isOfObject()
+        || HostMethods.isOne(name(), executable.getParameterCount(), this::isOwnerA);
+  }
+
+  private boolean isOwnerA(String type) {
+    return ReflectedType.of(owner, declaring.added()).isA(type);
   }
 
   private boolean isOfObject() {

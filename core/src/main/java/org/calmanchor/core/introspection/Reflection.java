@@ -19,6 +19,15 @@ public final class Reflection {
     return typeOf(type, new AddedAnnotations());
   }
 
+  /**
+   * The view of a generic {@code type} with type arguments.
+   *
+   * @param arguments views of the same kind
+   */
+  public static JavaType typeOf(Class<?> type, List<JavaType> arguments) {
+    return ReflectedType.of(type, arguments, new AddedAnnotations());
+  }
+
   /** The view of {@code type} with annotations that its source does not have. */
   public static JavaType typeOf(Class<?> type, AddedAnnotations added) {
     return ReflectedType.of(type, added);

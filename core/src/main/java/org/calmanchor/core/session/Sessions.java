@@ -1,7 +1,7 @@
 package org.calmanchor.core.session;
 
 import java.util.concurrent.CompletionStage;
-import java.util.function.Supplier;
+import org.calmanchor.core.running.Refusal;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -10,16 +10,21 @@ import org.jspecify.annotations.Nullable;
  */
 public interface Sessions {
   /**
+   * Says whether sessions of a service can be kept here. A host asks before it starts.
+   *
+   * @throws IllegalArgumentException when they cannot; says why, and what to do
+   */
+  default void check(SessionPlan plan) {}
+
+  /**
    * Enters a session, or begins a new one if there is none of that id, service and caller. The
    * stage completes when no other call is in the session.
    *
-   * @param service the service that the object is of
    * @param id what the caller has sent; null if that is nothing
    * @param caller the caller's name; empty if it is not known
-   * @param factory makes the object of a new session
+   * @throws Refusal when sessions cannot be reached now
    */
-  CompletionStage<Session> enter(
-      String service, @Nullable String id, String caller, Supplier<?> factory);
+  CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, String caller);
 
   /** A session that a call is in. */
   interface Session {
@@ -34,6 +39,18 @@ public interface Sessions {
 
     /** Ends it when the call leaves. Its object is closed then, if it is AutoCloseable. */
     void end();
+
+    /**
+     * Keeps what the method has changed. Called at most once, after the method has returned and
+     * before its answer is sent.
+     *
+     * @return false when another call has changed or ended the session meanwhile, so that nothing
+     *     of this one is kept
+     * @throws Refusal when sessions cannot be reached now
+     */
+    default boolean save() {
+      return true;
+    }
 
     /** Leaves it, so that the next call may enter. Called once. */
     void leave();

@@ -150,6 +150,16 @@ public record SoapFault(
         null);
   }
 
+  /** Creates the fault for a call whose session was changed by another one meanwhile. */
+  public static SoapFault sessionChanged() {
+    return new SoapFault(
+        FaultCode.RECEIVER,
+        named("sessionChanged"),
+        "Another call has changed or ended this session meanwhile, so it does not have the changes"
+            + " of this call. Call again.",
+        null);
+  }
+
   private static QName named(String subcode) {
     return new QName(DETAIL_NAMESPACE, subcode);
   }

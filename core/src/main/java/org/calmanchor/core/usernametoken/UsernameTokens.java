@@ -9,6 +9,7 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.Credentials;
+import org.calmanchor.core.access.LocalReplayMemory;
 import org.calmanchor.core.access.ReplayMemory;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.core.access.Verification;
@@ -31,6 +32,7 @@ public final class UsernameTokens {
 
   private final UsernameTokenSettings settings;
   private final CallerVerification verification;
+  private final ReplayMemory memory;
   private final SecurityHeaderReader reader;
 
   /** Creates a finder that asks {@code verification}. */
@@ -41,6 +43,8 @@ public final class UsernameTokens {
   UsernameTokens(UsernameTokenSettings settings, CallerVerification verification, Clock clock) {
     this.settings = settings;
     this.verification = verification;
+    ReplayMemory given = settings.memory();
+    this.memory = given == null ? new LocalReplayMemory() : given;
     this.reader = new SecurityHeaderReader(clock);
   }
 
@@ -101,8 +105,7 @@ public final class UsernameTokens {
     }
     String key = token.name() + ":" + Base64.getEncoder().encodeToString(token.nonce());
     try {
-      ReplayMemory.Answer answer =
-          settings.memory().add(key, time.plus(SecurityHeaderReader.WINDOW));
+      ReplayMemory.Answer answer = memory.add(key, time.plus(SecurityHeaderReader.WINDOW));
       if (answer == ReplayMemory.Answer.USED) {
         AuditLog.replayed(token.name(), address);
       }

@@ -5,6 +5,11 @@ import java.io.UncheckedIOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,6 +30,12 @@ public final class Cluster implements AutoCloseable {
   private static final String MASTER_PASSWORD = "ebb-and-flow";
   private static final int DRAIN_SECONDS = 30;
 
+  /** Nobody else reserves so far ahead. */
+  static final LocalDate FIRST_NIGHT_OF_LOAD = LocalDate.of(2100, 1, 1);
+
+  private static final String COUNT = "select count(*) from reservation where arrival >= ?";
+
+  private final PGSimpleDataSource source = new PGSimpleDataSource();
   private final PostgresServer database;
   private final RedisServer redis;
   private final Path logs;
@@ -40,7 +51,6 @@ public final class Cluster implements AutoCloseable {
     } catch (IOException unwritable) {
       throw new UncheckedIOException(unwritable);
     }
-    PGSimpleDataSource source = new PGSimpleDataSource();
     source.setURL(database.url("postgres"));
     source.setUser("postgres");
     BerthStore.over(source, true).close();
@@ -115,6 +125,27 @@ public final class Cluster implements AutoCloseable {
   /** The password of {@code bram-oakes}. */
   public String masterPassword() {
     return MASTER_PASSWORD;
+  }
+
+  /** How many reservations of a load are in the database. */
+  public int reservations() throws SQLException {
+    try (Connection connection = source.getConnection();
+        PreparedStatement count = connection.prepareStatement(COUNT)) {
+      count.setObject(1, FIRST_NIGHT_OF_LOAD);
+      try (ResultSet found = count.executeQuery()) {
+        found.next();
+        return found.getInt(1);
+      }
+    }
+  }
+
+  /** Sends a message of the office to each host, past the balancer; how many have done it. */
+  int sendToAll(String message) throws IOException, InterruptedException {
+    int done = 0;
+    for (String name : names()) {
+      done += ClusterLoad.send(address(name, "/office"), message).statusCode() == 200 ? 1 : 0;
+    }
+    return done;
   }
 
   /** The folder with the log of each host. */

@@ -6,6 +6,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Duration;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -19,6 +20,15 @@ final class ClusterLoad implements AutoCloseable {
   private static final String QUOTE =
       "<quoteStay><boatLength>12.35</boatLength><arrival>2027-06-11</arrival><nights>3</nights></quoteStay>";
   private static final String RATES = "<lowestRates/>";
+  private static final String RESERVE =
+      "<reserve><reservation><berth>H-01</berth><arrival>%s</arrival><nights>1</nights>"
+          + "<boat><name>Quiet Comma</name><length>7.20</length><draught>1.10</draught></boat>"
+          + "<skipper><name>Ilse Fennimore</name><phone>555-0187</phone></skipper>"
+          + "</reservation></reserve>";
+
+  /** Each call reserves another night, so a second run of the same call would get a fault. */
+  private static final AtomicInteger NIGHTS = new AtomicInteger();
+
   private static final int STEP = 200;
   private static final int MOST_TRIES = 400;
   private static final int PAUSE_MILLIS = 25;
@@ -28,6 +38,7 @@ final class ClusterLoad implements AutoCloseable {
   private final URI address;
   private final AtomicBoolean isOver = new AtomicBoolean();
   private final AtomicInteger answered = new AtomicInteger();
+  private final AtomicInteger reserved = new AtomicInteger();
   private final AtomicInteger again = new AtomicInteger();
   private final AtomicInteger rates = new AtomicInteger();
   private final List<String> lost = Collections.synchronizedList(new ArrayList<>());
@@ -49,14 +60,20 @@ final class ClusterLoad implements AutoCloseable {
     return load;
   }
 
-  /** Sends one message, and waits for the answer. */
+  /** Calls one operation of the berths, and waits for the answer. */
   static HttpResponse<String> call(URI address, String body)
       throws IOException, InterruptedException {
-    String envelope =
+    return send(
+        address,
         "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>"
             + "<e:Body xmlns='urn:lanternquay:berths'>"
             + body
-            + "</e:Body></e:Envelope>";
+            + "</e:Body></e:Envelope>");
+  }
+
+  /** Sends one message, and waits for the answer. */
+  static HttpResponse<String> send(URI address, String envelope)
+      throws IOException, InterruptedException {
     return HTTP.send(
         HttpRequest.newBuilder(address)
             .timeout(Duration.ofMillis(MOST_MILLIS))
@@ -68,27 +85,56 @@ final class ClusterLoad implements AutoCloseable {
 
   private void run() {
     for (int i = 0; !isOver.get(); i++) {
-      boolean isRates = i % 4 == 0;
+      Kind kind = i % 4 == 0 ? Kind.RATES : i % 8 == 1 ? Kind.RESERVE : Kind.QUOTE;
       try {
-        HttpResponse<String> answer = call(address, isRates ? RATES : QUOTE);
-        boolean isRight =
-            answer.statusCode() == 200 && answer.body().contains(isRates ? "HERON" : "140.25");
-        if (!isRight) {
+        HttpResponse<String> answer = call(address, kind.body());
+        if (answer.statusCode() != 200 || !answer.body().contains(kind.expected)) {
           lost.add(answer.statusCode() + " " + answer.body());
           continue;
         }
-        answered.incrementAndGet();
-        answer.headers().firstValue("Harbor-Node").ifPresent(nodes::add);
-        if (isRates) {
-          rates.incrementAndGet();
-          again.addAndGet(answer.headers().firstValue("Age").isPresent() ? 1 : 0);
-        }
+        count(kind, answer);
       } catch (IOException broken) {
         lost.add(broken.toString());
       } catch (InterruptedException stopped) {
         Thread.currentThread().interrupt();
         return;
       }
+    }
+  }
+
+  private void count(Kind kind, HttpResponse<String> answer) {
+    answered.incrementAndGet();
+    answer.headers().firstValue("Harbor-Node").ifPresent(nodes::add);
+    if (kind == Kind.RATES) {
+      rates.incrementAndGet();
+      again.addAndGet(answer.headers().firstValue("Age").isPresent() ? 1 : 0);
+    } else if (kind == Kind.RESERVE) {
+      reserved.incrementAndGet();
+    }
+  }
+
+  /** What is called, and what a right answer has in it. */
+  private enum Kind {
+    QUOTE("140.25"),
+    RATES("HERON"),
+    RESERVE("number>");
+
+    private final String expected;
+
+    Kind(String expected) {
+      this.expected = expected;
+    }
+
+    private String body() {
+      return switch (this) {
+        case QUOTE -> ClusterLoad.QUOTE;
+        case RATES -> ClusterLoad.RATES;
+        case RESERVE -> ClusterLoad.RESERVE.formatted(night());
+      };
+    }
+
+    private static LocalDate night() {
+      return Cluster.FIRST_NIGHT_OF_LOAD.plusDays(NIGHTS.getAndIncrement());
     }
   }
 
@@ -121,6 +167,11 @@ final class ClusterLoad implements AutoCloseable {
   /** How many calls were answered as they should be. */
   int answered() {
     return answered.get();
+  }
+
+  /** How many of them have reserved a night. */
+  int reserved() {
+    return reserved.get();
   }
 
   /** What came instead of an answer. */

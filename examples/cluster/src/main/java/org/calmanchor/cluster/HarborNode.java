@@ -14,7 +14,7 @@ import org.calmanchor.examples.harbor.BerthStore;
 import org.calmanchor.examples.harbor.HarborOffice;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
-import org.calmanchor.nodes.RedisNodes;
+import org.calmanchor.nodes.RedisStores;
 
 /**
  * One host of the harbor, as a process: {@code HarborNode PORT}. Where the database and Redis are
@@ -34,13 +34,13 @@ public final class HarborNode {
     pool.setUsername(System.getenv("DATABASE_USER"));
     pool.setMaximumPoolSize(CONNECTIONS);
     try (HikariDataSource database = new HikariDataSource(pool);
-        RedisNodes nodes = RedisNodes.at(URI.create(System.getenv("REDIS_URL")))) {
+        RedisStores shared = RedisStores.at(URI.create(System.getenv("REDIS_URL")))) {
       BerthStore store = BerthStore.over(database, false);
       RunningHost host =
           SoapHost.onPort(port)
               .intercept(store.transactions())
-              .keepAnswers(nodes.answers())
-              .callers(callers(nodes))
+              .stores(shared)
+              .callers(callers())
               .drainTime(Duration.ofSeconds(2))
               .serve("/berths", new BerthDesk(store))
               .serve("/office", new HarborOffice(store))
@@ -51,7 +51,7 @@ public final class HarborNode {
   }
 
   /** The harbor master, who sends a token that is good for one call. */
-  private static CallerSources callers(RedisNodes nodes) {
+  private static CallerSources callers() {
     String password = System.getenv("BRAM_PASSWORD");
     PasswordSource passwords =
         name ->
@@ -59,8 +59,6 @@ public final class HarborNode {
                 ? Optional.of(
                     new PasswordSource.KnownPassword(Caller.of(name, "harbor-master"), password))
                 : Optional.empty();
-    return CallerSources.NONE
-        .withFailures(nodes.failures())
-        .withUsernameTokens(new UsernameTokenSettings(false, passwords, nodes.replayMemory()));
+    return CallerSources.NONE.withUsernameTokens(UsernameTokenSettings.digest(passwords));
   }
 }

@@ -24,13 +24,17 @@ class ClusterKillTest {
   @Test
   void aHostThatIsKilledLosesOnlyTheCallsThatItHad() throws Exception {
     ClusterLoad load = ClusterLoad.on(cluster, CALLERS);
+    String message = TokenMessage.of(cluster.masterPassword());
     try (load) {
       load.awaitMore();
+      assertThat(cluster.sendToAll(message)).as("done by one host, once").isEqualTo(1);
       cluster.kill("node-2");
       load.awaitMore();
       cluster.startAgain("node-2");
+      assertThat(cluster.sendToAll(message)).as("known to the host that is new").isZero();
       load.awaitNodes(2);
     }
     assertThat(load.lost()).hasSizeLessThanOrEqualTo(CALLERS);
+    assertThat(cluster.reservations() - load.reserved()).isBetween(0, load.lost().size());
   }
 }

@@ -87,6 +87,7 @@ class ClusterTest {
 
   @Test
   void aHostThatIsToldToEndLosesNone() throws Exception {
+    int before = cluster.reservations();
     ClusterLoad load = ClusterLoad.on(cluster, 2);
     try (load) {
       load.awaitMore();
@@ -96,5 +97,8 @@ class ClusterTest {
       load.awaitNodes(3);
     }
     assertThat(load.lost()).isEmpty();
+    assertThat(cluster.reservations() - before)
+        .as("each confirmed reservation was made once")
+        .isEqualTo(load.reserved());
   }
 }

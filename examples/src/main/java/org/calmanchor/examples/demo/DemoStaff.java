@@ -12,7 +12,6 @@ import java.util.Optional;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Callers;
-import org.calmanchor.core.access.LocalReplayMemory;
 import org.calmanchor.core.access.PasswordSource.KnownPassword;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.examples.harbor.HarborOffice;
@@ -64,8 +63,7 @@ final class DemoStaff implements Callers {
   CallerSources sources() {
     return CallerSources.NONE
         .withPasswords(this)
-        .withUsernameTokens(
-            new UsernameTokenSettings(true, this::password, new LocalReplayMemory()));
+        .withUsernameTokens(UsernameTokenSettings.textOrDigest(this::password));
   }
 
   private Optional<KnownPassword> password(String name) {

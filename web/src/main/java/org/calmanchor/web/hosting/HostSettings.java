@@ -10,7 +10,6 @@ import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.Callers;
-import org.calmanchor.core.answers.AnswerStore;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.HeaderHandler;
 import org.calmanchor.core.endpoint.Interceptor;
@@ -22,6 +21,7 @@ import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
+import org.calmanchor.core.stores.HostStores;
 import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.access.MessageLog;
@@ -57,7 +57,7 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   final List<Interceptor> interceptors = new ArrayList<>();
   final List<CallObserver> observers = new ArrayList<>();
   @Nullable MessageLog messageLog;
-  @Nullable AnswerStore answers;
+  @Nullable HostStores stores;
   final List<OperatorReport> reports = new ArrayList<>();
   final List<HeaderHandler> headerHandlers = new ArrayList<>();
 
@@ -337,12 +337,12 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   }
 
   /**
-   * Sets what keeps answers that may be given again ({@link
-   * org.calmanchor.annotations.Operation#freshFor}); by default the memory of this process does, up
-   * to {@link Limit#KEPT_ANSWERS} and {@link Limit#KEPT_BYTES}.
+   * Sets where the host keeps what it remembers from one call to the next: answers that may be
+   * given again, nonces, counts of wrong credentials, and sessions. By default that is its memory;
+   * hosts of one service can share a server. The host closes the stores when it has stopped.
    */
-  public final H keepAnswers(AnswerStore store) {
-    answers = store;
+  public final H stores(HostStores kept) {
+    stores = kept;
     return self();
   }
 

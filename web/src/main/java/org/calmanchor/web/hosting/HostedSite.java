@@ -13,18 +13,17 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.running.RunningCalls;
-import org.calmanchor.core.session.Sessions;
+import org.calmanchor.core.stores.HostStores;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
-import org.calmanchor.web.answers.MemoryAnswers;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.event.ServedExchange;
 import org.calmanchor.web.health.Health;
 import org.calmanchor.web.proxy.TrustedProxies;
-import org.calmanchor.web.session.MemorySessions;
+import org.calmanchor.web.stores.MemoryStores;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -84,11 +83,11 @@ public final class HostedSite implements AutoCloseable {
       }
       RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
       settings.observers.forEach(observer -> observer.started(calls));
-      CallerSources callers = settings.callers;
+      HostStores stores = parts.add(settings.stores == null ? new MemoryStores() : settings.stores);
+      CallerSources callers = remembering(settings.callers, stores);
       CallerVerification verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
-      this.serving =
-          serving(settings, verification, parts.add(new MemorySessions(settings.limits)), calls);
+      this.serving = serving(settings, callers, verification, stores, calls);
       SiteSettings.Builder site = site(settings, place, verification, calls);
       this.site =
           new Site(
@@ -118,6 +117,16 @@ public final class HostedSite implements AutoCloseable {
         .trustedProxies(new TrustedProxies(settings.trustedProxies));
   }
 
+  /** Has the stores remember what the sources do not remember themselves. */
+  private static CallerSources remembering(CallerSources callers, HostStores stores) {
+    CallerSources counted =
+        callers.failures() == null ? callers.withFailures(stores.failures()) : callers;
+    UsernameTokenSettings tokens = callers.usernameTokens();
+    return tokens == null || tokens.memory() != null
+        ? counted
+        : counted.withUsernameTokens(tokens.rememberedBy(stores.replayMemory()));
+  }
+
   private static PageAudience audience(HostSettings<?> settings, Place place) {
     Boolean said = settings.testPage;
     if (said != null) {
@@ -128,20 +137,21 @@ public final class HostedSite implements AutoCloseable {
 
   private static EndpointSettings serving(
       HostSettings<?> settings,
+      CallerSources callers,
       @Nullable CallerVerification verification,
-      Sessions sessions,
+      HostStores stores,
       RunningCalls calls) {
-    UsernameTokenSettings tokens = settings.callers.usernameTokens();
+    UsernameTokenSettings tokens = callers.usernameTokens();
     return new EndpointSettings(
         settings.limits,
         settings.isLenient,
         settings.interceptors,
         settings.observers,
         settings.headerHandlers,
-        settings.callers,
+        callers,
         verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),
-        settings.answers == null ? new MemoryAnswers(settings.limits) : settings.answers,
-        sessions,
+        stores.answers(settings.limits),
+        stores.sessions(settings.limits),
         calls);
   }
 

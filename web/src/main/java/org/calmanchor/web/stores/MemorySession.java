@@ -1,12 +1,12 @@
-package org.calmanchor.web.session;
+package org.calmanchor.web.stores;
 
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
-import java.util.function.Supplier;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions.Session;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -17,7 +17,7 @@ final class MemorySession {
   /** What keeps sessions. */
   interface Keeper {
     /** Begins a session, and enters it. */
-    CompletionStage<Session> begin(String service, String caller, Supplier<?> factory);
+    CompletionStage<Session> begin(SessionPlan plan, String caller);
 
     /** A call has left: its session stays for a while. */
     void left(MemorySession session);
@@ -30,22 +30,20 @@ final class MemorySession {
 
   private final Keeper all;
   private final String id;
-  private final String service;
+  private final SessionPlan plan;
   private final String caller;
-  private final Supplier<?> factory;
   private final Object target;
   private final Deque<CompletableFuture<Session>> waiting = new ArrayDeque<>();
   private boolean isBusy;
   private boolean isOver;
   private boolean isClosed;
 
-  MemorySession(Keeper all, String id, String service, String caller, Supplier<?> factory) {
+  MemorySession(Keeper all, String id, SessionPlan plan, String caller) {
     this.all = all;
     this.id = id;
-    this.service = service;
+    this.plan = plan;
     this.caller = caller;
-    this.factory = factory;
-    this.target = factory.get();
+    this.target = plan.factory().get();
   }
 
   String id() {
@@ -53,7 +51,7 @@ final class MemorySession {
   }
 
   boolean isOf(String askedService, String askedCaller) {
-    return service.equals(askedService) && caller.equals(askedCaller);
+    return plan.service().equals(askedService) && caller.equals(askedCaller);
   }
 
   /** Enters a session that has just been made. */
@@ -104,7 +102,7 @@ final class MemorySession {
   /** A call that waited for a session which has ended gets a new one. */
   private void beginAnew(CompletableFuture<Session> waiter) {
     try {
-      all.begin(service, caller, factory).thenAccept(waiter::complete);
+      all.begin(plan, caller).thenAccept(waiter::complete);
     } catch (Throwable failed) {
       waiter.completeExceptionally(failed);
     }

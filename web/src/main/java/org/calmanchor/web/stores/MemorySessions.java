@@ -1,16 +1,15 @@
-package org.calmanchor.web.session;
+package org.calmanchor.web.stores;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.RemovalCause;
 import com.github.benmanes.caffeine.cache.Scheduler;
-import java.security.SecureRandom;
 import java.time.Duration;
-import java.util.Base64;
 import java.util.concurrent.CompletionStage;
-import java.util.function.Supplier;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.session.SessionIds;
+import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions;
 import org.jspecify.annotations.Nullable;
 
@@ -19,11 +18,8 @@ import org.jspecify.annotations.Nullable;
  * them, each for {@link Limit#SESSION_IDLE} after its last call. If there are too many, those go
  * first that were used least. Safe for any number of threads.
  */
-public final class MemorySessions implements Sessions, AutoCloseable {
+final class MemorySessions implements Sessions, AutoCloseable {
   private final MemorySession.Keeper keeper = new Kept();
-  private static final int ID_BYTES = 24;
-
-  private final SecureRandom random = new SecureRandom();
   private final long most;
   private final Duration idle;
 
@@ -33,23 +29,22 @@ public final class MemorySessions implements Sessions, AutoCloseable {
   private boolean isClosed;
 
   /** Creates a store with the bounds of {@code limits}. */
-  public MemorySessions(Limits limits) {
+  MemorySessions(Limits limits) {
     this.most = limits.value(Limit.SESSIONS);
     this.idle = limits.time(Limit.SESSION_IDLE);
   }
 
   @Override
-  public CompletionStage<Session> enter(
-      String service, @Nullable String id, String caller, Supplier<?> factory) {
+  public CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, String caller) {
     Cache<String, MemorySession> all = sessions();
     MemorySession known = id == null ? null : all.getIfPresent(id);
-    if (known != null && known.isOf(service, caller)) {
+    if (known != null && known.isOf(plan.service(), caller)) {
       CompletionStage<Session> entered = known.enter();
       if (entered != null) {
         return entered;
       }
     }
-    return keeper.begin(service, caller, factory);
+    return keeper.begin(plan, caller);
   }
 
   private synchronized Cache<String, MemorySession> sessions() {
@@ -89,11 +84,9 @@ public final class MemorySessions implements Sessions, AutoCloseable {
   /** What the sessions tell. */
   private final class Kept implements MemorySession.Keeper {
     @Override
-    public CompletionStage<Session> begin(String service, String caller, Supplier<?> factory) {
-      byte[] fresh = new byte[ID_BYTES];
-      random.nextBytes(fresh);
-      String name = Base64.getUrlEncoder().withoutPadding().encodeToString(fresh);
-      MemorySession begun = new MemorySession(keeper, name, service, caller, factory);
+    public CompletionStage<Session> begin(SessionPlan plan, String caller) {
+      String name = SessionIds.next();
+      MemorySession begun = new MemorySession(keeper, name, plan, caller);
       CompletionStage<Session> entered = begun.begin();
       sessions().put(name, begun);
       return entered;

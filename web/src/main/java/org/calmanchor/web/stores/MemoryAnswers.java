@@ -1,4 +1,4 @@
-package org.calmanchor.web.answers;
+package org.calmanchor.web.stores;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * Keeps answers in the memory of this process, up to a number of them and of their bytes ({@link
  * Limit#KEPT_ANSWERS}, {@link Limit#KEPT_BYTES}). Safe for any number of threads.
  */
-public final class MemoryAnswers implements AnswerStore {
+final class MemoryAnswers implements AnswerStore {
   /** What an answer takes besides its bytes, about. */
   private static final int OVERHEAD_BYTES = 200;
 
@@ -30,7 +30,7 @@ public final class MemoryAnswers implements AnswerStore {
   private volatile @Nullable Cache<AnswerKey, Kept> cache;
 
   /** Creates a store with the bounds of {@code limits}. */
-  public MemoryAnswers(Limits limits) {
+  MemoryAnswers(Limits limits) {
     this(limits, Ticker.systemTicker());
   }
 

@@ -1,0 +1,353 @@
+package org.calmanchor.nodes;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
+import org.calmanchor.annotations.Role;
+import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.Callers;
+import org.calmanchor.core.endpoint.CallContext;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.problem.ContractException;
+import org.calmanchor.core.session.SessionObject;
+import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
+import org.calmanchor.servers.RedisServer;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import redis.clients.jedis.RedisClient;
+
+/** Sessions that two hosts share in a real server of Redis. */
+class RedisSessionsTest {
+  private static final Pattern ITEM = Pattern.compile("<result>([^<]*)</result>");
+  private static RedisServer redis;
+
+  private final HttpClient http = HttpClient.newHttpClient();
+  private final String namespace = "sessions" + System.nanoTime();
+  private final List<RunningHost> hosts = new ArrayList<>();
+
+  /** What somebody wishes for. */
+  public record Wishes(List<String> names, Optional<Berth> berth) {}
+
+  /** Where a boat lies. */
+  public record Berth(String code, int nights) {}
+
+  /** A list of wishes, which a caller makes in several calls. */
+  @PortType(
+      namespace = "urn:lanternquay:wishes",
+      callers = Role.ANYONE,
+      exposing = PortType.Exposing.PUBLIC)
+  public static class WishList implements SessionObject<Wishes> {
+    private final List<String> names = new ArrayList<>();
+    private Optional<Berth> berth = Optional.empty();
+
+    @Override
+    public Wishes state() {
+      return new Wishes(names, berth);
+    }
+
+    @Override
+    public void restore(Wishes state) {
+      names.addAll(state.names());
+      berth = state.berth();
+    }
+
+    public List<String> add(String name, int millis) throws InterruptedException {
+      Thread.sleep(millis);
+      names.add(name);
+      berth = Optional.of(new Berth("H-0" + names.size(), names.size()));
+      return names;
+    }
+
+    public List<String> end() {
+      CallContext.current().endSession();
+      return List.of(berth.map(Berth::code).orElse("none"));
+    }
+  }
+
+  /** The same service in a later release, with another state. */
+  @PortType(namespace = "urn:lanternquay:wishes", name = "WishList", callers = Role.ANYONE)
+  public static class NewWishList implements SessionObject<Berth> {
+    @Override
+    public Berth state() {
+      return new Berth("K-05", 2);
+    }
+
+    @Override
+    public void restore(Berth state) {
+      throw new IllegalStateException("there is no such state");
+    }
+
+    @Operation
+    public List<String> add(String name, int millis) {
+      return List.of("new " + name);
+    }
+  }
+
+  /** A service whose state nobody knows. */
+  @PortType(namespace = "urn:lanternquay:wishes")
+  public static class Closed {
+    @Operation
+    public void add() {}
+  }
+
+  /** A service whose state is no data type. */
+  @PortType(namespace = "urn:lanternquay:wishes")
+  public static class Odd implements SessionObject<Thread> {
+    @Override
+    public Thread state() {
+      return Thread.currentThread();
+    }
+
+    @Override
+    public void restore(Thread state) {}
+
+    @Operation
+    public void add() {}
+  }
+
+  @BeforeAll
+  static void startRedis() {
+    redis = RedisServer.start();
+  }
+
+  @AfterAll
+  static void stopRedis() {
+    redis.close();
+  }
+
+  @AfterEach
+  void stop() {
+    hosts.forEach(RunningHost::close);
+  }
+
+  private SoapHost settings() {
+    return SoapHost.onPort(0)
+        .stores(RedisStores.at(redis.url()).namespace(namespace).timeout(Duration.ofMillis(300)));
+  }
+
+  private RunningHost start(SoapHost settings) {
+    RunningHost host = settings.serveSession("/wishes", WishList.class, WishList::new).start();
+    hosts.add(host);
+    return host;
+  }
+
+  private RunningHost start() {
+    return start(settings());
+  }
+
+  /** A caller that sends back the cookie that it got. */
+  private final class Visitor {
+    private String cookie = "";
+    private String name = "";
+
+    List<String> add(RunningHost host, String wish, int millis) throws Exception {
+      String body = "<add><name>" + wish + "</name><millis>" + millis + "</millis></add>";
+      return items(call(host, body));
+    }
+
+    HttpResponse<String> call(RunningHost host, String body) throws Exception {
+      HttpRequest.Builder request =
+          HttpRequest.newBuilder(host.address("/wishes"))
+              .header("Content-Type", "text/xml")
+              .header("Cookie", cookie)
+              .POST(
+                  HttpRequest.BodyPublishers.ofString(
+                      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>"
+                          + "<e:Body xmlns='urn:lanternquay:wishes'>"
+                          + body
+                          + "</e:Body></e:Envelope>"));
+      if (!name.isEmpty()) {
+        String pair = Base64.getEncoder().encodeToString((name + ":gull").getBytes());
+        request.header("Authorization", "Basic " + pair);
+      }
+      HttpResponse<String> answer =
+          http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+      answer
+          .headers()
+          .firstValue("Set-Cookie")
+          .ifPresent(given -> cookie = given.substring(0, given.indexOf(';')));
+      return answer;
+    }
+  }
+
+  private static List<String> items(HttpResponse<String> answer) {
+    assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
+    return ITEM.matcher(answer.body()).results().map(MatchResult::toString).toList().stream()
+        .map(text -> text.replaceAll("</?result>", ""))
+        .toList();
+  }
+
+  @Test
+  void aSessionGoesOnAtEveryHost() throws Exception {
+    RunningHost one = start();
+    RunningHost other = start();
+    Visitor visitor = new Visitor();
+    assertThat(visitor.add(one, "quay", 0)).containsExactly("quay");
+    assertThat(visitor.add(other, "power", 0)).containsExactly("quay", "power");
+    one.close();
+    RunningHost third = start();
+    assertThat(visitor.add(third, "buoy", 0)).containsExactly("quay", "power", "buoy");
+    assertThat(new Visitor().add(other, "alone", 0)).containsExactly("alone");
+    String before = visitor.cookie;
+    assertThat(items(visitor.call(third, "<end/>"))).containsExactly("H-03");
+    visitor.cookie = before;
+    assertThat(visitor.add(other, "anew", 0)).containsExactly("anew");
+    assertThat(visitor.cookie).isNotEqualTo(before);
+  }
+
+  @Test
+  void methodsOfTheHostAreNoOperations() throws Exception {
+    RunningHost host = start();
+    HttpResponse<String> wsdl =
+        http.send(
+            HttpRequest.newBuilder(host.address("/wishes?wsdl")).build(),
+            HttpResponse.BodyHandlers.ofString());
+    assertThat(wsdl.body()).contains("\"add\"", "\"end\"").doesNotContain("restore", "\"state\"");
+  }
+
+  @Test
+  void oneCallAtATimeIsInASessionOfAllHosts() throws Exception {
+    List<RunningHost> both = List.of(start(), start());
+    Visitor visitor = new Visitor();
+    visitor.add(both.get(0), "first", 0);
+    List<CompletableFuture<List<String>>> calls = new ArrayList<>();
+    for (int i = 0; i < 6; i++) {
+      int number = i;
+      calls.add(
+          CompletableFuture.supplyAsync(
+              () -> {
+                try {
+                  return visitor.add(both.get(number % 2), "wish" + number, 40);
+                } catch (Exception failed) {
+                  throw new IllegalStateException(failed);
+                }
+              }));
+    }
+    calls.forEach(CompletableFuture::join);
+    assertThat(visitor.add(both.get(1), "last", 0))
+        .hasSize(8)
+        .startsWith("first")
+        .endsWith("last")
+        .doesNotHaveDuplicates();
+  }
+
+  @Test
+  void aCallIsToldThatItsSessionWasChangedMeanwhile() throws Exception {
+    RunningHost host = start();
+    Visitor visitor = new Visitor();
+    visitor.add(host, "first", 0);
+    CompletableFuture<HttpResponse<String>> slow =
+        CompletableFuture.supplyAsync(
+            () -> {
+              try {
+                return visitor.call(host, "<add><name>late</name><millis>500</millis></add>");
+              } catch (Exception failed) {
+                throw new IllegalStateException(failed);
+              }
+            });
+    try (RedisClient client = RedisClient.create(redis.url())) {
+      // As if the host had been away for so long that others went on with the session.
+      while (client.keys(namespace + ":session:*:call").isEmpty()) {
+        Thread.sleep(10);
+      }
+      for (String key : client.keys(namespace + ":session:*}")) {
+        client.hset(key, "version", "another");
+      }
+    }
+    assertThat(slow.join().statusCode()).isEqualTo(500);
+    assertThat(slow.join().body()).contains("changed or ended this session").contains("Call again");
+    assertThat(visitor.add(host, "second", 0)).containsExactly("first", "second");
+  }
+
+  @Test
+  void callsInSessionsAreRefusedWhileRedisIsAway() throws Exception {
+    RunningHost host = start();
+    Visitor visitor = new Visitor();
+    visitor.add(host, "first", 0);
+    redis.suspend();
+    try {
+      HttpResponse<String> refused = visitor.call(host, "<end/>");
+      assertThat(refused.statusCode()).isEqualTo(503);
+      assertThat(refused.body()).contains("Sessions cannot be reached now");
+    } finally {
+      redis.resume();
+    }
+    HttpResponse<String> answer = visitor.call(host, "<end/>");
+    for (int i = 0; i < 100 && answer.statusCode() == 503; i++) {
+      Thread.sleep(50);
+      answer = visitor.call(host, "<end/>");
+    }
+    assertThat(items(answer)).containsExactly("H-01");
+  }
+
+  @Test
+  void sessionsAreBoundedAndEndWhenTheyAreNotUsed() throws Exception {
+    RunningHost host =
+        start(settings().limit(Limit.SESSIONS, 2).limit(Limit.SESSION_IDLE, Duration.ofSeconds(2)));
+    List<Visitor> visitors = List.of(new Visitor(), new Visitor(), new Visitor());
+    for (Visitor each : visitors) {
+      each.add(host, "first", 0);
+      Thread.sleep(2);
+    }
+    assertThat(visitors.get(2).add(host, "second", 0)).containsExactly("first", "second");
+    assertThat(visitors.get(0).add(host, "second", 0)).containsExactly("second");
+    Thread.sleep(2_200);
+    assertThat(visitors.get(2).add(host, "third", 0)).containsExactly("third");
+  }
+
+  @Test
+  void aSessionBelongsToItsCallerAndItsService() throws Exception {
+    Callers callers = (name, password) -> Optional.of(Caller.of(name));
+    RunningHost host = start(settings().callers(callers));
+    Visitor ines = new Visitor();
+    ines.name = "ines";
+    ines.add(host, "first", 0);
+    String cookie = ines.cookie;
+    ines.name = "bram";
+    assertThat(ines.add(host, "taken", 0)).containsExactly("taken");
+    ines.name = "ines";
+    ines.cookie = cookie;
+    assertThat(ines.add(host, "second", 0)).containsExactly("first", "second");
+    ines.cookie = cookie.substring(0, cookie.indexOf('=') + 1) + "no id of ours";
+    assertThat(ines.add(host, "third", 0)).containsExactly("third");
+  }
+
+  @Test
+  void aStateOfAnotherReleaseBeginsAnew() throws Exception {
+    Visitor visitor = new Visitor();
+    visitor.add(start(), "first", 0);
+    RunningHost later =
+        settings().serveSession("/wishes", NewWishList.class, NewWishList::new).start();
+    hosts.add(later);
+    assertThat(visitor.add(later, "second", 0)).containsExactly("new second");
+  }
+
+  @Test
+  void whatCannotBeSharedIsSaidAtTheStart() {
+    SoapHost closed = settings().serveSession("/wishes", Closed.class, Closed::new);
+    assertThatThrownBy(closed::start)
+        .isInstanceOf(IllegalArgumentException.class)
+        .hasMessageContaining("Closed is served with sessions that hosts share")
+        .hasMessageContaining("implement SessionObject<S>");
+    SoapHost odd = settings();
+    assertThatThrownBy(() -> odd.serveSession("/wishes", Odd.class, Odd::new))
+        .isInstanceOf(ContractException.class)
+        .hasMessageContaining("Thread");
+  }
+}
