@@ -33,8 +33,13 @@ final class Layers {
           place
               + ": write "
               + setting.form().words()
-              + (setting.isSecret() ? "." : ", not \"" + String.join(", ", texts) + "\"."));
+              + (setting.isSecret() ? "." : ", not \"" + shown(texts) + "\"."));
     }
+  }
+
+  /** A URL is shown without the user and the password in it. */
+  private static String shown(List<String> texts) {
+    return String.join(", ", texts).replaceAll("(?<=://)[^/@\\s]*@", "***@");
   }
 
   /**

@@ -1,6 +1,7 @@
 package org.calmanchor.nodes;
 
 import java.util.Objects;
+import java.util.concurrent.Future;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.session.SessionObject;
@@ -22,6 +23,7 @@ final class RedisSession implements Session {
   private final String caller;
   private final SessionRecords.@Nullable Found found;
   private final SessionObject<?> target;
+  private @Nullable Future<?> renewing;
   private volatile boolean isOver;
 
   /**
@@ -94,8 +96,20 @@ final class RedisSession implements Session {
     }
   }
 
+  /** Sets what keeps the call in its session until it leaves. */
+  synchronized void renewedBy(Future<?> task) {
+    renewing = task;
+  }
+
+  private synchronized void endRenewing() {
+    if (renewing != null) {
+      renewing.cancel(false);
+    }
+  }
+
   @Override
   public void leave() {
+    endRenewing();
     if (found != null) {
       records.leave(id, found.token());
     }

@@ -4,8 +4,8 @@ import java.time.Duration;
 import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
@@ -28,12 +28,13 @@ final class RedisSessions implements Sessions, AutoCloseable {
 
   private final SessionRecords records;
   private final Duration longest;
-  private final ScheduledExecutorService later =
-      Executors.newSingleThreadScheduledExecutor(RedisSessions::daemon);
+  private final ScheduledThreadPoolExecutor later =
+      new ScheduledThreadPoolExecutor(1, RedisSessions::daemon);
 
   RedisSessions(RedisGate gate, String namespace, Limits limits) {
     this.records = new SessionRecords(gate, namespace, limits);
     this.longest = limits.time(Limit.CALL_TIME);
+    later.setRemoveOnCancelPolicy(true);
   }
 
   private static Thread daemon(Runnable task) {
@@ -105,6 +106,7 @@ final class RedisSessions implements Sessions, AutoCloseable {
       RedisSession session =
           new RedisSession(records, asked.plan(), asked.id(), asked.caller(), found);
       session.restore(state);
+      session.renewedBy(renew(asked.id(), found.token()));
       isIn = true;
       return session;
     } finally {
@@ -112,6 +114,15 @@ final class RedisSessions implements Sessions, AutoCloseable {
         records.leave(asked.id(), found.token());
       }
     }
+  }
+
+  /** Keeps a call in its session until it leaves. */
+  private ScheduledFuture<?> renew(String id, String token) {
+    return later.scheduleAtFixedRate(
+        () -> records.renew(id, token),
+        SessionRecords.RENEW_MILLIS,
+        SessionRecords.RENEW_MILLIS,
+        TimeUnit.MILLISECONDS);
   }
 
   private static @Nullable Object read(SessionPlan plan, SessionRecords.Found found) {

@@ -105,10 +105,11 @@ public final class RedisStores implements HostStores {
    * The same, trusting the certificates of a store; by default those that the JDK trusts.
    *
    * @param file a PKCS12 file
+   * @param ofFile its password
    */
-  public RedisStores trusting(Path file, String password) {
+  public RedisStores trusting(Path file, String ofFile) {
     return new RedisStores(
-        url, password, namespace, timeout, new TrustStore(file, password.toCharArray()));
+        url, password, namespace, timeout, new TrustStore(file, ofFile.toCharArray()));
   }
 
   @Override

@@ -15,12 +15,15 @@ import redis.clients.jedis.resps.Tuple;
 /**
  * Sessions in Redis: each is a hash with its service, its caller, its state and a version, which is
  * another one after each change, and a key that the call has which is in it. That key ends by
- * itself, in case the host of the call has died. A list of all sessions by their last use bounds
- * their number.
+ * itself in a moment unless it is renewed, in case the host of the call has died. A list of all
+ * sessions by their last use bounds their number.
  */
 final class SessionRecords {
-  /** How long a call may be in a session beyond the time that it may take. */
-  private static final long SPARE_MILLIS = 5_000;
+  /** How long a call is in a session if its host does not say that it still is. */
+  private static final long IN_CALL_MILLIS = 2_000;
+
+  /** How often a host has to say that a call is still in its session. */
+  static final long RENEW_MILLIS = IN_CALL_MILLIS / 4;
 
   private static final String ENTER =
       """
@@ -52,19 +55,23 @@ final class SessionRecords {
       return 1
       """;
 
+  private static final String RENEW =
+      """
+      if redis.call('GET', KEYS[1]) == ARGV[1] then redis.call('PEXPIRE', KEYS[1], ARGV[2]) end
+      return 1
+      """;
+
   private static final byte[] NO_STATE = new byte[0];
 
   private final RedisGate gate;
   private final String namespace;
   private final long idleMillis;
-  private final long inCallMillis;
   private final long most;
 
   SessionRecords(RedisGate gate, String namespace, Limits limits) {
     this.gate = gate;
     this.namespace = namespace;
     this.idleMillis = limits.time(Limit.SESSION_IDLE).toMillis();
-    this.inCallMillis = limits.time(Limit.CALL_TIME).toMillis() + SPARE_MILLIS;
     this.most = limits.value(Limit.SESSIONS);
   }
 
@@ -123,7 +130,7 @@ final class SessionRecords {
             bytes(service),
             bytes(caller),
             bytes(token),
-            bytes(inCallMillis));
+            bytes(IN_CALL_MILLIS));
     List<?> parts = (List<?>) answer;
     if (parts == null || parts.isEmpty()) {
       return Found.NONE;
@@ -195,6 +202,16 @@ final class SessionRecords {
 
   private static boolean isDone(@Nullable Object answer) {
     return answer instanceof Long done && done == 1;
+  }
+
+  /** Says that a call is still in its session. */
+  void renew(String id, String token) {
+    try {
+      run(RENEW, List.of(callKey(id)), bytes(token), bytes(IN_CALL_MILLIS));
+    } catch (RedisGate.AwayException away) {
+      // The next time may be early enough.
+      return;
+    }
   }
 
   /** Lets the next call in; while Redis is away, the key of this call ends by itself. */

@@ -12,7 +12,6 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
-import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
@@ -34,7 +33,7 @@ import redis.clients.jedis.RedisClient;
 
 /** Sessions that two hosts share in a real server of Redis. */
 class RedisSessionsTest {
-  private static final Pattern ITEM = Pattern.compile("<result>([^<]*)</result>");
+  private static final Pattern ITEM = Pattern.compile("<[a-z]+:result>([^<]*)<");
   private static RedisServer redis;
 
   private final HttpClient http = HttpClient.newHttpClient();
@@ -188,9 +187,7 @@ class RedisSessionsTest {
 
   private static List<String> items(HttpResponse<String> answer) {
     assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
-    return ITEM.matcher(answer.body()).results().map(MatchResult::toString).toList().stream()
-        .map(text -> text.replaceAll("</?result>", ""))
-        .toList();
+    return ITEM.matcher(answer.body()).results().map(item -> item.group(1)).toList();
   }
 
   @Test
@@ -273,6 +270,38 @@ class RedisSessionsTest {
     assertThat(slow.join().statusCode()).isEqualTo(500);
     assertThat(slow.join().body()).contains("changed or ended this session").contains("Call again");
     assertThat(visitor.add(host, "second", 0)).containsExactly("first", "second");
+  }
+
+  @Test
+  void aSessionIsHeldWhileACallIsInItAndNotLonger() throws Exception {
+    RunningHost host = start();
+    Visitor visitor = new Visitor();
+    visitor.add(host, "first", 0);
+    CompletableFuture<List<String>> slow =
+        CompletableFuture.supplyAsync(
+            () -> {
+              try {
+                return visitor.add(host, "slow", 3_000);
+              } catch (Exception failed) {
+                throw new IllegalStateException(failed);
+              }
+            });
+    try (RedisClient client = RedisClient.create(redis.url())) {
+      String key = client.keys(namespace + ":session:*}").iterator().next() + ":call";
+      while (client.pttl(key) < 0) {
+        Thread.sleep(10);
+      }
+      Thread.sleep(2_400);
+      assertThat(client.pttl(key)).as("renewed").isPositive();
+      assertThat(slow.join()).containsExactly("first", "slow");
+      for (int i = 0; i < 100 && client.exists(key); i++) {
+        Thread.sleep(10);
+      }
+      assertThat(client.exists(key)).as("left").isFalse();
+      // As if a host had died with a call in the session.
+      client.psetex(key, 1_000, "somebody");
+      assertThat(visitor.add(host, "third", 0)).containsExactly("first", "slow", "third");
+    }
   }
 
   @Test
