@@ -172,13 +172,13 @@ final class SessionRecords {
   private boolean listed(RedisClient redis, String id, boolean isNew) {
     long now = System.currentTimeMillis();
     if (!isNew) {
-      redis.zadd(all(), now, bytes(id));
+      redis.zadd(all(), (double) now, bytes(id));
       return true;
     }
     long tooMany;
     try (AbstractPipeline together = redis.pipelined()) {
-      together.zadd(all(), now, bytes(id));
-      together.zremrangeByScore(all(), 0, now - idleMillis);
+      together.zadd(all(), (double) now, bytes(id));
+      together.zremrangeByScore(all(), 0, (double) (now - idleMillis));
       Response<Long> there = together.zcard(all());
       together.sync();
       tooMany = there.get() - most;

@@ -1,5 +1,6 @@
 package org.calmanchor.nodes;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -30,6 +31,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import redis.clients.jedis.RedisClient;
+import redis.clients.jedis.params.SetParams;
 
 /** Sessions that two hosts share in a real server of Redis. */
 class RedisSessionsTest {
@@ -172,7 +174,7 @@ class RedisSessionsTest {
                           + body
                           + "</e:Body></e:Envelope>"));
       if (!name.isEmpty()) {
-        String pair = Base64.getEncoder().encodeToString((name + ":gull").getBytes());
+        String pair = Base64.getEncoder().encodeToString((name + ":gull").getBytes(UTF_8));
         request.header("Authorization", "Basic " + pair);
       }
       HttpResponse<String> answer =
@@ -299,7 +301,7 @@ class RedisSessionsTest {
       }
       assertThat(client.exists(key)).as("left").isFalse();
       // As if a host had died with a call in the session.
-      client.psetex(key, 1_000, "somebody");
+      client.set(key, "somebody", SetParams.setParams().px(1_000));
       assertThat(visitor.add(host, "third", 0)).containsExactly("first", "slow", "third");
     }
   }
