@@ -56,21 +56,20 @@ class DraftIT {
             + System.getProperty("calm.anchor.h2")
             + "</version></dependency>");
     String draft =
-        "org.calmanchor:calm-anchor-maven-plugin:%s:draft"
+        "org.calmanchor:calm-anchor-maven-plugin:%s:draft-table"
             .formatted(System.getProperty("calm.anchor.version"));
     Outcome drafted =
         build.run(
             draft,
-            "-Dcalm.anchor.draft=table",
             "-Dcalm.anchor.database=jdbc:h2:mem:harbor;INIT=create table boat"
                 + " (id int primary key, name varchar(20))",
             "-Dcalm.anchor.tables=boat",
             "-Dcalm.anchor.namespace=urn:lanternquay:data",
             "-Dcalm.anchor.package=harbor.data");
     assertThat(drafted.isSuccess()).as(drafted.log()).isTrue();
-    assertThat(build.has("src/main/java/harbor/data/BoatService.java")).as(drafted.log()).isTrue();
+    assertThat(build.has("src/main/java/harbor/data/BoatTable.java")).as(drafted.log()).isTrue();
 
-    assertThat(build.run(draft, "-Dcalm.anchor.draft=table", "-N").log())
+    assertThat(build.run(draft).log())
         .contains("Say from which database: -Dcalm.anchor.database=jdbc:h2:./harbor");
   }
 }

@@ -132,7 +132,7 @@ final class RedisSessions implements Sessions, AutoCloseable {
       LOG.warn(
           "the state of a session of {} cannot be read, so a new session begins; was it another"
               + " release that wrote it? {}",
-          plan.type().getSimpleName(),
+          Loggable.text(plan.type().getSimpleName()),
           Loggable.text(String.valueOf(otherType.getMessage())));
       return null;
     }

@@ -2,9 +2,9 @@ package org.calmanchor.core.endpoint;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.answers.AnswerDigest;
 import org.calmanchor.core.answers.AnswerKey;
 import org.calmanchor.core.objects.HeaderCodec;
 import org.calmanchor.core.xml.XmlOut;
@@ -17,12 +17,11 @@ import org.jspecify.annotations.Nullable;
  */
 final class AnswerKeys {
   private static final int HELD_BYTES = 4 << 10;
-  private static final MessageDigest EMPTY = empty();
 
   private AnswerKeys() {}
 
   static AnswerKey of(OperationPlan operation, CallContext call, @Nullable Object[] arguments) {
-    MessageDigest digest = sha256();
+    MessageDigest digest = AnswerDigest.start();
     digest.update(operation.service().edition());
     text(digest, operation.request().name().toString());
     text(digest, call.version().name());
@@ -50,22 +49,5 @@ final class AnswerKeys {
   private static void text(MessageDigest digest, String text) {
     digest.update(text.getBytes(StandardCharsets.UTF_8));
     digest.update((byte) 0);
-  }
-
-  /** A copy of a digest that has got nothing yet: looking for one takes longer than using it. */
-  static MessageDigest sha256() {
-    try {
-      return (MessageDigest) EMPTY.clone();
-    } catch (CloneNotSupportedException impossible) {
-      throw new IllegalStateException("the digest of the JDK can be copied", impossible);
-    }
-  }
-
-  private static MessageDigest empty() {
-    try {
-      return MessageDigest.getInstance("SHA-256");
-    } catch (NoSuchAlgorithmException impossible) {
-      throw new IllegalStateException("every JDK has SHA-256", impossible);
-    }
   }
 }

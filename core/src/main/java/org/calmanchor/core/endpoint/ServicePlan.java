@@ -5,6 +5,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.calmanchor.core.answers.AnswerDigest;
 import org.calmanchor.core.logging.RateLimitedLog;
 import org.calmanchor.core.model.Binding;
 import org.calmanchor.core.model.Contract;
@@ -78,7 +79,7 @@ final class ServicePlan {
   byte[] edition() {
     byte[] known = edition;
     if (known == null) {
-      MessageDigest digest = AnswerKeys.sha256();
+      MessageDigest digest = AnswerDigest.start();
       WsdlFiles.of(reading, "service.wsdl", WsdlFiles.UNKNOWN_ADDRESS, false)
           .values()
           .forEach(digest::update);
