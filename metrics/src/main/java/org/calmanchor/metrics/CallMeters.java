@@ -6,13 +6,17 @@ import io.micrometer.core.instrument.Gauge;
 import io.micrometer.core.instrument.MeterRegistry;
 import io.micrometer.core.instrument.Timer;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.function.ToIntFunction;
 import java.util.stream.LongStream;
 import org.calmanchor.core.observe.CallCounts;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.observe.CallOutcome;
 import org.calmanchor.core.observe.CallRecord;
+import org.calmanchor.core.observe.ServedOperation;
 
 /**
  * The numbers of calls in a registry of Micrometer. Only names of contracts become tags, so that no
@@ -24,6 +28,8 @@ import org.calmanchor.core.observe.CallRecord;
  *       and operation
  *   <li>{@code calm.anchor.refused}: a counter, by reason
  *   <li>{@code calm.anchor.calls.running} and {@code calm.anchor.calls.stuck}: just now
+ *   <li>{@code calm.anchor.operation.running} and {@code calm.anchor.operation.stuck}: the same by
+ *       service and operation
  * </ul>
  */
 public final class CallMeters implements CallObserver {
@@ -31,6 +37,7 @@ public final class CallMeters implements CallObserver {
   public static final String CALLS = "calm.anchor.calls";
 
   private static final String REFUSED = "calm.anchor.refused";
+  private static final String STUCK = "Calls whose code goes on although it was interrupted";
   private static final Duration[] BUCKETS =
       LongStream.of(1, 2, 5, 10, 20, 50, 100, 200, 500, 1_000, 2_000, 5_000, 10_000, 30_000)
           .mapToObj(Duration::ofMillis)
@@ -40,6 +47,8 @@ public final class CallMeters implements CallObserver {
 
   /** The meters of calls; a call looks them up here only. */
   private final Map<CallKind, CallTimes> known = new ConcurrentHashMap<>();
+
+  private final List<CallCounts> hosts = new CopyOnWriteArrayList<>();
 
   private record CallKind(String service, String operation, CallOutcome outcome) {}
 
@@ -56,13 +65,18 @@ public final class CallMeters implements CallObserver {
   }
 
   @Override
-  public void started(CallCounts counts) {
+  public void started(CallCounts counts, List<ServedOperation> operations) {
+    hosts.add(counts);
     Gauge.builder("calm.anchor.calls.running", counts, CallCounts::count)
         .description("Calls, pages and documents that run now")
         .register(registry);
     Gauge.builder("calm.anchor.calls.stuck", counts, CallCounts::stuckCount)
-        .description("Calls whose code goes on although it was interrupted")
+        .description(STUCK)
         .register(registry);
+    for (ServedOperation each : operations) {
+      now("running", "Calls that run now", each, host -> host.count(each));
+      now("stuck", STUCK, each, host -> host.stuckCount(each));
+    }
   }
 
   @Override
@@ -97,6 +111,15 @@ public final class CallMeters implements CallObserver {
             .tags("service", kind.service(), "operation", kind.operation())
             .register(registry);
     return new CallTimes(timer, size("request", kind), size("response", kind), again);
+  }
+
+  private void now(
+      String name, String words, ServedOperation of, ToIntFunction<CallCounts> counting) {
+    Gauge.builder(
+            "calm.anchor.operation." + name, hosts, all -> all.stream().mapToInt(counting).sum())
+        .description(words)
+        .tags("service", of.service(), "operation", of.operation())
+        .register(registry);
   }
 
   private DistributionSummary size(String message, CallKind kind) {

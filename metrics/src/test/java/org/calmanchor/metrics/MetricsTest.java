@@ -2,6 +2,7 @@ package org.calmanchor.metrics;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.micrometer.core.instrument.Gauge;
 import io.micrometer.core.instrument.simple.SimpleMeterRegistry;
 import io.micrometer.observation.ObservationRegistry;
 import io.micrometer.tracing.Span;
@@ -16,15 +17,18 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.client.TypedClient;
 import org.calmanchor.core.endpoint.CallContext;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.junit.jupiter.api.Test;
@@ -44,6 +48,7 @@ final class MetricsTest {
   /** A light that asks the next one. */
   public static final class Light implements Keeper {
     private final List<String> seen = new ArrayList<>();
+    private final AtomicBoolean isOver = new AtomicBoolean();
     private URI next = URI.create("http://localhost");
 
     @Override
@@ -55,9 +60,18 @@ final class MetricsTest {
       }
       return switch (kind) {
         case "wet" -> throw new IllegalStateException("the lamp is wet");
+        case "long" -> await();
         case "far" -> TypedClient.of(Keeper.class, next).proxy().blink("near");
         default -> kind;
       };
+    }
+
+    /** Goes on whoever interrupts it. */
+    private String await() {
+      while (!isOver.get()) {
+        Thread.onSpinWait();
+      }
+      return "over";
     }
   }
 
@@ -155,6 +169,37 @@ final class MetricsTest {
           .isPositive();
       assertThat(registry.get("calm.anchor.response.size").summary().max()).isGreaterThan(100);
     }
+  }
+
+  @Test
+  void callsThatRunAndAreStuckAreCountedByOperation() throws Exception {
+    SimpleMeterRegistry registry = new SimpleMeterRegistry();
+    Light light = new Light();
+    try (RunningHost host =
+        SoapHost.onPort(0)
+            .serve("/light", light)
+            .limit(Limit.CALL_TIME, Duration.ofMillis(300))
+            .observe(CallMeters.in(registry))
+            .start()) {
+      assertThat(send(host, "long").statusCode()).isEqualTo(500);
+      waitFor(() -> now(registry, "stuck") == 1);
+      assertThat(now(registry, "stuck")).isEqualTo(1);
+      assertThat(now(registry, "running")).isEqualTo(1);
+      light.isOver.set(true);
+      waitFor(() -> now(registry, "running") == 0);
+      assertThat(now(registry, "running")).isZero();
+      assertThat(now(registry, "stuck")).isZero();
+    }
+  }
+
+  private static double now(SimpleMeterRegistry registry, String what) {
+    return registry
+        .find("calm.anchor.operation." + what)
+        .tags("service", "KeeperService", "operation", "blink")
+        .gauges()
+        .stream()
+        .mapToDouble(Gauge::value)
+        .sum();
   }
 
   @Test

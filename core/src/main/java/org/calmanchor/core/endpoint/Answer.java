@@ -68,6 +68,11 @@ final class Answer {
     output.cookie(given);
   }
 
+  /** The operation; null until the body element of the message has been read. */
+  @Nullable OperationPlan operation() {
+    return operation;
+  }
+
   /** The operation's name for log entries. */
   String name() {
     OperationPlan known = operation;

@@ -8,6 +8,7 @@ import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.observe.ServedOperation;
 import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.running.SlotHolder;
@@ -453,5 +454,13 @@ final class CallExecution implements SlotHolder {
   @Override
   public boolean isStuck() {
     return state.isStuck();
+  }
+
+  @Override
+  public boolean isOf(ServedOperation operation) {
+    OperationPlan known = answer.operation();
+    return known != null
+        && known.name().equals(operation.operation())
+        && known.service().name().equals(operation.service());
   }
 }

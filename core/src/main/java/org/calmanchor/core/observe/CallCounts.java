@@ -7,4 +7,10 @@ public interface CallCounts {
 
   /** The number of calls whose code still runs after it was interrupted. */
   int stuckCount();
+
+  /** The number of calls of an operation that run now. */
+  int count(ServedOperation operation);
+
+  /** The number of calls of an operation whose code still runs after it was interrupted. */
+  int stuckCount(ServedOperation operation);
 }

@@ -9,6 +9,7 @@ import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import org.calmanchor.core.limits.CallRate;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
@@ -16,6 +17,7 @@ import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.limits.Shares;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.observe.CallCounts;
+import org.calmanchor.core.observe.ServedOperation;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -220,19 +222,29 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
 
   @Override
   public int stuckCount() {
-    int count = 0;
-    for (int i = 0; i < slots.length(); i++) {
-      SlotHolder call = slots.get(i);
-      count += call != null && call.isStuck() ? 1 : 0;
-    }
-    return count;
+    return count(SlotHolder::isStuck);
   }
 
   @Override
   public int count() {
+    return count(call -> true);
+  }
+
+  @Override
+  public int count(ServedOperation operation) {
+    return count(call -> call.isOf(operation));
+  }
+
+  @Override
+  public int stuckCount(ServedOperation operation) {
+    return count(call -> call.isStuck() && call.isOf(operation));
+  }
+
+  private int count(Predicate<SlotHolder> counts) {
     int count = 0;
     for (int i = 0; i < slots.length(); i++) {
-      count += slots.get(i) == null ? 0 : 1;
+      SlotHolder call = slots.get(i);
+      count += call != null && counts.test(call) ? 1 : 0;
     }
     return count;
   }

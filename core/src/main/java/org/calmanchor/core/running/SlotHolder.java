@@ -1,5 +1,7 @@
 package org.calmanchor.core.running;
 
+import org.calmanchor.core.observe.ServedOperation;
+
 /** A call, page or document that has a slot of {@link RunningCalls}. */
 public interface SlotHolder {
   /**
@@ -15,4 +17,9 @@ public interface SlotHolder {
 
   /** Whether its code still runs after it was interrupted. */
   boolean isStuck();
+
+  /** Whether it is a call of that operation; false while its message was not read so far. */
+  default boolean isOf(ServedOperation operation) {
+    return false;
+  }
 }

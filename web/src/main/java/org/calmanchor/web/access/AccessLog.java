@@ -6,6 +6,7 @@ import java.util.List;
 import org.calmanchor.core.observe.CallCounts;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.observe.CallRecord;
+import org.calmanchor.core.observe.ServedOperation;
 
 /** Writes a line about each call to a file, beside the calls. */
 public final class AccessLog implements CallObserver, AutoCloseable {
@@ -47,7 +48,7 @@ public final class AccessLog implements CallObserver, AutoCloseable {
    * @throws IllegalStateException when it cannot be written
    */
   @Override
-  public void started(CallCounts counts) {
+  public void started(CallCounts counts, List<ServedOperation> operations) {
     writer.open();
   }
 

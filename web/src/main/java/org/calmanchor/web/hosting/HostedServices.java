@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.endpoint.EndpointSettings;
+import org.calmanchor.core.observe.ServedOperation;
 import org.calmanchor.web.ForwardedService;
 import org.calmanchor.web.HostedService;
 
@@ -137,6 +138,15 @@ final class HostedServices {
     requireServed(unlisted, "unlisted");
     requireServed(off.keySet(), "switch-off");
     services.values().forEach(this::inState);
+  }
+
+  /** All operations that are served here, not forwarded. */
+  List<ServedOperation> operations() {
+    return services.values().stream()
+        .filter(service -> !service.isForwarded())
+        .flatMap(service -> service.endpoint().access().stream())
+        .map(each -> new ServedOperation(each.service(), each.operation()))
+        .toList();
   }
 
   /** The services, with the settings of the host that serves them. */

@@ -12,6 +12,7 @@ import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.observe.CallObserver;
+import org.calmanchor.core.observe.ServedOperation;
 import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.stores.HostStores;
 import org.calmanchor.core.usernametoken.UsernameTokens;
@@ -82,7 +83,8 @@ public final class HostedSite implements AutoCloseable {
         parts.add(settings.messageLog).open();
       }
       RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
-      settings.observers.forEach(observer -> observer.started(calls));
+      List<ServedOperation> operations = settings.services.operations();
+      settings.observers.forEach(observer -> observer.started(calls, operations));
       HostStores stores = parts.add(settings.stores == null ? new MemoryStores() : settings.stores);
       CallerSources callers = remembering(settings.callers, stores);
       CallerVerification verification =
