@@ -14,6 +14,8 @@ import java.util.jar.Attributes;
 import java.util.jar.JarEntry;
 import java.util.jar.JarOutputStream;
 import java.util.jar.Manifest;
+import org.calmanchor.configuration.Configuration;
+import org.calmanchor.configuration.PlainLines;
 
 /** What all kinds of bundles have in common. */
 final class BundleFiles {
@@ -34,7 +36,10 @@ final class BundleFiles {
       entries.put(FOLDER + "services", String.join("\n", application.services()) + "\n");
     }
     if (!application.configuration().isEmpty()) {
-      entries.put(FOLDER + "calm-anchor.yaml", application.configuration());
+      entries.put(FOLDER + Configuration.FILE, application.configuration());
+      entries.put(
+          FOLDER + "settings",
+          PlainLines.of(Path.of(Configuration.FILE), application.configuration()));
     }
     if (!hasOwnLog && !entries.all().containsKey("simplelogger.properties")) {
       entries.put(

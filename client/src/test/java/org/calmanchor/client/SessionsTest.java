@@ -174,7 +174,8 @@ class SessionsTest {
   @Test
   void aSessionStaysAfterAFaultAndEndsAfterItsTime() throws Exception {
     TypedClient<Wishes> client =
-        started(SoapHost.onPort(0).limit(Limit.SESSION_IDLE, Duration.ofMillis(1_500))).withSession();
+        started(SoapHost.onPort(0).limit(Limit.SESSION_IDLE, Duration.ofMillis(1_500)))
+            .withSession();
     client.proxy().add("first");
     try {
       client.proxy().fail();

@@ -89,6 +89,12 @@ public final class ConfigurationReader {
     return this;
   }
 
+  /** Adds the settings of a file that was bundled as {@linkplain PlainLines plain lines}. */
+  public ConfigurationReader plainLines(String lines) {
+    PlainLines.read(lines, layers);
+    return this;
+  }
+
   /** Adds the settings in a file if it is there. */
   public ConfigurationReader fileIfThere(Path path) {
     return Files.exists(path) ? file(path) : this;

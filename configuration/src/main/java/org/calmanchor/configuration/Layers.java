@@ -43,14 +43,28 @@ final class Layers {
   }
 
   /**
+   * Checks that everything is as it has to be.
+   *
+   * @throws ConfigurationException with all problems
+   */
+  void requireNoProblem() {
+    if (!problems.isEmpty()) {
+      throw new ConfigurationException(problems);
+    }
+  }
+
+  /** The values of one kind of source. */
+  Map<Setting<?>, GivenValue<?>> of(Source.Kind kind) {
+    return layers.getOrDefault(kind, Map.of());
+  }
+
+  /**
    * What counts: of several values, that of the upper layer.
    *
    * @throws ConfigurationException with all problems
    */
   Configuration configuration() {
-    if (!problems.isEmpty()) {
-      throw new ConfigurationException(problems);
-    }
+    requireNoProblem();
     Map<Setting<?>, GivenValue<?>> all = new HashMap<>();
     layers.values().forEach(all::putAll);
     return new Configuration(all);

@@ -212,6 +212,38 @@ final class ConfigurationTest {
   }
 
   @Test
+  void plainLinesSayWhatTheFileSays() {
+    Path path = Path.of("calm-anchor.yaml");
+    String text =
+        """
+        # A comment
+        services: {/berths: [harbor.BerthDesk, harbor.Office], /tides: harbor.Tides}
+        unlisted: []
+        callers: staff/callers.yaml
+        redis-namespace: "a\\tb\\nc\\\\d = e"
+        limits: {body-bytes: 5, call-time: 90s}
+        """;
+    Configuration file = new ConfigurationReader().text(path, text).read();
+    String plain = PlainLines.of(path, text);
+    Configuration lines = new ConfigurationReader().plainLines(plain).read();
+    assertThat(lines).hasToString(file.toString());
+    for (Setting<?> setting : Settings.all()) {
+      assertThat(lines.texts(setting)).isEqualTo(file.texts(setting));
+      assertThat(lines.source(setting)).isEqualTo(file.source(setting));
+      assertThat(lines.find(setting)).isEqualTo(file.find(setting));
+    }
+    assertThat(file.value(Settings.REDIS_NAMESPACE)).isEqualTo("a\tb\nc\\d = e");
+    assertThatExceptionOfType(ConfigurationException.class)
+        .isThrownBy(() -> PlainLines.of(path, "port: many"))
+        .withMessageStartingWith("calm-anchor.yaml:1: port: write a port");
+    assertThatExceptionOfType(ConfigurationException.class)
+        .isThrownBy(
+            () -> new ConfigurationReader().plainLines("x:1\tkeel\t2\nx:2\tport\tno\n").read())
+        .withMessage(
+            "x:1: this release knows no setting \"keel\".\nx:2: port: write a port from 0 to 65535, not \"no\".");
+  }
+
+  @Test
   void everyLimitIsASettingWithTheDefaultOfTheHost() {
     for (Limit limit : Limit.values()) {
       if (limit.isTime()) {

@@ -18,6 +18,9 @@ public final class BundledConfiguration {
   /** The services of the bundle: each line is a class, or a path, = and a class. */
   static final String SERVICES = "META-INF/calm-anchor/services";
 
+  /** The configuration that was bundled, as lines; without it, the file itself counts. */
+  static final String LINES = "META-INF/calm-anchor/settings";
+
   /** The configuration that was bundled. */
   static final String FILE = "META-INF/calm-anchor/" + Configuration.FILE;
 
@@ -68,8 +71,11 @@ public final class BundledConfiguration {
     if (services != null) {
       reader.code(Settings.SERVICES, services.lines().toArray(String[]::new));
     }
-    String file = text(bundle, FILE);
-    if (file != null) {
+    String lines = text(bundle, LINES);
+    String file = lines == null ? text(bundle, FILE) : null;
+    if (lines != null) {
+      reader.plainLines(lines);
+    } else if (file != null) {
       reader.text(Path.of(Configuration.FILE), file);
     }
     return reader;

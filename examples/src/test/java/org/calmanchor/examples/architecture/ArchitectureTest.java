@@ -91,7 +91,7 @@ class ArchitectureTest {
           .whereLayer("launch")
           .mayOnlyBeAccessedByLayers("cli", "examples")
           .whereLayer("configuration")
-          .mayOnlyBeAccessedByLayers("deployment", "launch", "servlet", "cli", "examples")
+          .mayOnlyBeAccessedByLayers("bundle", "deployment", "launch", "servlet", "cli", "examples")
           .whereLayer("yaml")
           .mayOnlyBeAccessedByLayers("checks", "callers", "configuration")
           .whereLayer("callers")
