@@ -379,6 +379,7 @@ class RedisSessionsTest {
     SoapHost odd = settings();
     assertThatThrownBy(() -> odd.serveSession("/wishes", Odd.class, Odd::new))
         .isInstanceOf(ContractException.class)
+        .hasMessageStartingWith("The state of the sessions of Odd has")
         .hasMessageContaining("Thread");
   }
 }

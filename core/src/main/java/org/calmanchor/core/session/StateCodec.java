@@ -35,17 +35,32 @@ public final class StateCodec {
    * The codec of the states of a service class; null if it is no {@link SessionObject}.
    *
    * @throws ContractException with every problem, when the type of the state is no data type
+   * @throws IllegalArgumentException when it is a raw {@link SessionObject}
    */
   public static @Nullable StateCodec of(Class<?> service) {
     JavaType object = find(Reflection.typeOf(service));
     if (object == null) {
       return null;
     }
-    JavaType form = Reflection.typeOf(StateForm.class, object.arguments());
-    Reading reading = ContractReader.readSource(form);
+    if (object.arguments().isEmpty()) {
+      throw new IllegalArgumentException(
+          service.getName()
+              + " implements SessionObject without the type of its state: write SessionObject<S>,"
+              + " where S is a data type such as a record");
+    }
+    Reading reading = read(service, Reflection.typeOf(StateForm.class, object.arguments()));
     Operation operation = reading.contract().portTypes().get(0).operations().get(0);
     return new StateCodec(
         Objects.requireNonNull(new MethodCodecPlanner(reading).plan(operation).request()));
+  }
+
+  private static Reading read(Class<?> service, JavaType form) {
+    try {
+      return ContractReader.readSource(form);
+    } catch (ContractException wrong) {
+      throw new ContractException(
+          "The state of the sessions of " + service.getSimpleName(), wrong.problems());
+    }
   }
 
   private static @Nullable JavaType find(JavaType type) {
