@@ -52,15 +52,18 @@ class ClusterTest {
 
     assertThat(ClusterLoad.call(cluster.address(names.get(0), "/berths"), RATES).body())
         .contains("12.00");
-    assertThat(
-            ClusterLoad.call(cluster.address(names.get(1), "/berths"), RATES)
-                .headers()
-                .firstValue("Age"))
-        .isPresent();
+    assertThat(isKeptAnswer(names.get(1))).isTrue();
     changeTariff(names.get(2), new BigDecimal("9.50"));
     assertThat(ClusterLoad.call(cluster.address(names.get(1), "/berths"), RATES).body())
         .contains("9.50");
     changeTariff(names.get(0), new BigDecimal("12.00"));
+  }
+
+  private static boolean isKeptAnswer(String name) throws Exception {
+    return ClusterLoad.call(cluster.address(name, "/berths"), RATES)
+        .headers()
+        .firstValue("Age")
+        .isPresent();
   }
 
   private static void changeTariff(String name, BigDecimal rate) throws Exception {
@@ -83,6 +86,13 @@ class ClusterTest {
       load.awaitMore();
     }
     assertThat(load.lost()).isEmpty();
+    for (String name : cluster.names()) {
+      // A host tries once a second whether Redis is back.
+      for (int i = 0; i < 100 && !isKeptAnswer(name); i++) {
+        Thread.sleep(50);
+      }
+      assertThat(isKeptAnswer(name)).as(name).isTrue();
+    }
   }
 
   @Test
