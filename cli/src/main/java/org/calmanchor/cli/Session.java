@@ -126,6 +126,15 @@ public final class Session {
     host.selfSignedCertificate().ifPresent(made -> certificate = HostOptions.written(made));
   }
 
+  /** Has a host start as commands have left it; called when it knows all its services. */
+  public static void restoreStates(SoapHost host, Configuration configuration) {
+    try {
+      ControlSocket.restoreStates(host, configuration);
+    } catch (IllegalStateException unreadable) {
+      throw CommandException.problem(String.valueOf(unreadable.getMessage()));
+    }
+  }
+
   /**
    * Lets commands such as {@code calm-anchor switch} reach a host that has started.
    *

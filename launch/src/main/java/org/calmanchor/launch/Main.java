@@ -52,6 +52,7 @@ public final class Main {
           ServedClasses.read(ServedClasses.wanted(configuration, bundle), configured.services());
       SoapHost host = configured.host();
       services.addTo(host);
+      ControlSocket.restoreStates(host, configuration);
       RunningHost running = host.start();
       Runtime.getRuntime().addShutdownHook(new Thread(() -> end(running), "calm-anchor-end"));
       ControlSocket.open(running, configuration, Main::endLater, null);

@@ -24,6 +24,7 @@ import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationReader;
 import org.calmanchor.configuration.Settings;
 import org.calmanchor.host.RunningHost;
+import org.calmanchor.host.SoapHost;
 import org.calmanchor.launch.control.ControlClient;
 import org.calmanchor.launch.control.ControlException;
 import org.calmanchor.launch.control.ControlPlaces;
@@ -71,13 +72,18 @@ final class ControlTest {
         .read();
   }
 
+  private static SoapHost settings(Configuration configuration) {
+    return ConfiguredHost.of(configuration)
+        .host()
+        .reloads(true)
+        .serve("/gate", new Gate())
+        .serve("/back-gate", new Gate());
+  }
+
   private RunningHost start(Configuration configuration) {
-    RunningHost host =
-        ConfiguredHost.of(configuration)
-            .host()
-            .serve("/gate", new Gate())
-            .serve("/back-gate", new Gate())
-            .start();
+    SoapHost settings = settings(configuration);
+    ControlSocket.restoreStates(settings, configuration);
+    RunningHost host = settings.start();
     control = ControlSocket.open(host, configuration, ended::countDown, null).orElseThrow();
     return host;
   }
@@ -105,6 +111,8 @@ final class ControlTest {
               host.address("/")
                   + " is ready; 0 calls run.\n  /gate  on, without close\n"
                   + "  /back-gate  off, not in the index");
+      settings(configuration()).replaceServicesOf(host, "");
+      assertThat(told("show")).contains("/gate  on, without close", "off, not in the index");
       assertThat(told("list", "/back-gate")).isEqualTo("/back-gate  off");
       assertThat(told("drain")).startsWith("The host says that it is not ready");
       assertThat(ended.await(5, TimeUnit.SECONDS)).isTrue();

@@ -105,6 +105,7 @@ public final class ServeCommand implements HostCommand {
     served
         .services()
         .forEach(each -> session.add(each.path(), each.reading(), shown(configuration, each), ""));
+    Session.restoreStates(host, configuration);
     RunningHost running = session.start(host);
     Reloader reloader = new Reloader(running, classes, served, selection, out);
     Session.takeCommands(running, configuration, isWatched ? reloader::reloadNow : null);

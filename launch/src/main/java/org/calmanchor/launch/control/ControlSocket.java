@@ -15,6 +15,7 @@ import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.Settings;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.host.RunningHost;
+import org.calmanchor.web.hosting.HostSettings;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -38,8 +39,17 @@ public final class ControlSocket implements AutoCloseable {
   }
 
   /**
-   * Opens the socket of a host where the configuration says, and puts the host into the states that
-   * were kept.
+   * Has a host start in the states that commands have left it in, if the configuration keeps them.
+   * Called when the host knows all its services.
+   *
+   * @throws IllegalStateException when they cannot be read
+   */
+  public static void restoreStates(HostSettings<?> host, Configuration configuration) {
+    configuration.find(Settings.KEEP_SWITCHES).map(KeptStates::new).ifPresent(k -> k.applyTo(host));
+  }
+
+  /**
+   * Opens the socket of a host where the configuration says.
    *
    * @param end ends the process as if it was told to; it returns at once
    * @param reload loads the classes again; null if they stay as they are
@@ -50,9 +60,6 @@ public final class ControlSocket implements AutoCloseable {
   public static Optional<ControlSocket> open(
       RunningHost host, Configuration configuration, Runnable end, @Nullable Runnable reload) {
     KeptStates kept = configuration.find(Settings.KEEP_SWITCHES).map(KeptStates::new).orElse(null);
-    if (kept != null) {
-      kept.applyTo(host);
-    }
     HostControl control = new HostControl(host, end, reload, kept);
     try {
       ControlPlaces places = ControlPlaces.of(System.getenv());

@@ -8,7 +8,7 @@ import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
 import org.calmanchor.core.logging.Loggable;
-import org.calmanchor.host.RunningHost;
+import org.calmanchor.web.hosting.HostSettings;
 import org.calmanchor.web.hosting.PathState;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -51,8 +51,10 @@ final class KeptStates {
     }
   }
 
-  /** Puts a host into the states that were kept; paths and operations that are gone are skipped. */
-  void applyTo(RunningHost host) {
+  /**
+   * Has a host start in the states that were kept; paths and operations that are gone are skipped.
+   */
+  void applyTo(HostSettings<?> host) {
     List<String> lines;
     try {
       lines = Files.readAllLines(file);
@@ -73,7 +75,7 @@ final class KeptStates {
     }
   }
 
-  private static void apply(List<String> words, RunningHost host) {
+  private static void apply(List<String> words, HostSettings<?> host) {
     PathState now =
         host.states().stream()
             .filter(state -> state.path().equals(words.get(0)))
@@ -83,16 +85,8 @@ final class KeptStates {
       LOG.warn("a kept state is skipped: {}", Loggable.text(String.join(" ", words)));
       return;
     }
-    if (now.isListed() != words.get(1).equals("listed")) {
-      host.list(now.path(), !now.isListed());
-    }
-    List<String> off = words.subList(2, words.size());
-    for (String operation : now.operations()) {
-      if (off.contains(operation)) {
-        host.switchOff(now.path(), operation);
-      } else {
-        host.switchOn(now.path(), operation);
-      }
-    }
+    List<String> off = new ArrayList<>(now.operations());
+    off.retainAll(words.subList(2, words.size()));
+    host.restore(now.path(), words.get(1).equals("listed"), off);
   }
 }

@@ -4,6 +4,7 @@ import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -188,6 +189,27 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   public final H switchOff(String path, String... operations) {
     services.switchOff(path, operations);
     return self();
+  }
+
+  /**
+   * Starts with a path in the state in which somebody has left it, whatever was said before. A
+   * reload keeps it.
+   *
+   * @param isListed whether the index shows it
+   * @param switchedOff names of operations; the host refuses to start with ones that are not there
+   */
+  public final H restore(String path, boolean isListed, Collection<String> switchedOff) {
+    services.restore(path, isListed, switchedOff);
+    return self();
+  }
+
+  /**
+   * What is served at each path, and in which state it will be at the start.
+   *
+   * @throws IllegalArgumentException when operations were switched off that are not there
+   */
+  public final List<PathState> states() {
+    return services.states();
   }
 
   /** Sets the URL under which callers reach this host; every WSDL document contains it. */

@@ -1,6 +1,7 @@
 package org.calmanchor.web.hosting;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -17,6 +18,7 @@ final class HostedServices {
   private final Map<String, HostedService> services = new LinkedHashMap<>();
   private final ServiceLifecycle lifecycle = new ServiceLifecycle();
   private final Set<String> unlisted = new LinkedHashSet<>();
+  private final Set<String> restored = new LinkedHashSet<>();
 
   /** Names of operations by path; no name means all. */
   private final Map<String, List<String>> off = new LinkedHashMap<>();
@@ -76,6 +78,31 @@ final class HostedServices {
       all.clear();
     }
     off.put(path, all);
+  }
+
+  /** Puts a path into the state in which somebody has left it, whatever was said before. */
+  void restore(String path, boolean isListed, Collection<String> switchedOff) {
+    restored.add(path);
+    if (isListed) {
+      unlisted.remove(path);
+    } else {
+      unlisted.add(path);
+    }
+    if (switchedOff.isEmpty()) {
+      off.remove(path);
+    } else {
+      off.put(path, List.copyOf(switchedOff));
+    }
+  }
+
+  /** The paths whose state somebody has changed before this start. */
+  Set<String> restored() {
+    return restored;
+  }
+
+  /** The states that the paths will have. */
+  List<PathState> states() {
+    return services.values().stream().map(this::inState).map(PathState::of).toList();
   }
 
   private HostedService inState(HostedService service) {

@@ -39,7 +39,7 @@ public final class HostedSite implements AutoCloseable {
   private final StartedParts parts = new StartedParts();
   private volatile Site site;
 
-  /** The paths whose state somebody has changed since the start; a reload keeps it. */
+  /** The paths whose state somebody has changed, now or before the start; a reload keeps it. */
   private final Set<String> changed = new HashSet<>();
 
   /**
@@ -95,6 +95,7 @@ public final class HostedSite implements AutoCloseable {
           new Site(
               settings.services.with(serving),
               site.health(place.hasHealth() ? health : null).build());
+      changed.addAll(settings.services.restored());
       // Not kept in a field: a reload lets the former objects go.
       parts.services(settings.services.lifecycle(), calls);
     } catch (RuntimeException | Error failed) {
