@@ -2,6 +2,7 @@ package org.calmanchor.nodes;
 
 import java.time.Duration;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
@@ -21,7 +22,7 @@ final class RedisGate implements AutoCloseable {
   private final RedisClient client;
   private final String place;
   private final AtomicBoolean isAway = new AtomicBoolean();
-  private volatile long tryAgain = System.nanoTime();
+  private final AtomicLong tryAgain = new AtomicLong();
 
   RedisGate(RedisClient client, String place) {
     this.client = client;
@@ -43,7 +44,7 @@ final class RedisGate implements AutoCloseable {
    * @throws AwayException if it does not answer, or did not a moment ago
    */
   <T> T ask(Function<RedisClient, T> question) {
-    if (isAway.get() && System.nanoTime() - tryAgain < 0) {
+    if (isAway.get() && !mayTry()) {
       throw new AwayException(place, null);
     }
     try {
@@ -53,7 +54,7 @@ final class RedisGate implements AutoCloseable {
       }
       return answer;
     } catch (JedisException failed) {
-      tryAgain = System.nanoTime() + PAUSE_NANOS;
+      tryAgain.set(System.nanoTime() + PAUSE_NANOS);
       if (isAway.compareAndSet(false, true)) {
         LOG.warn(
             "Redis at {} does not answer; it is tried again once a second: {}",
@@ -62,6 +63,13 @@ final class RedisGate implements AutoCloseable {
       }
       throw new AwayException(place, failed);
     }
+  }
+
+  /** Whether it is this call that tries; those beside it do not wait for the server again. */
+  private boolean mayTry() {
+    long now = System.nanoTime();
+    long due = tryAgain.get();
+    return now - due >= 0 && tryAgain.compareAndSet(due, now + PAUSE_NANOS);
   }
 
   @Override

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.Callable;
 import java.util.concurrent.CompletableFuture;
 import java.util.regex.Pattern;
 import org.calmanchor.annotations.Operation;
@@ -187,6 +188,18 @@ class RedisSessionsTest {
     }
   }
 
+  /** Calls on another thread. */
+  private static <T> CompletableFuture<T> beside(Callable<T> call) {
+    return CompletableFuture.supplyAsync(
+        () -> {
+          try {
+            return call.call();
+          } catch (Exception failed) {
+            throw new IllegalStateException(failed);
+          }
+        });
+  }
+
   private static List<String> items(HttpResponse<String> answer) {
     assertThat(answer.statusCode()).as(answer.body()).isEqualTo(200);
     return ITEM.matcher(answer.body()).results().map(item -> item.group(1)).toList();
@@ -228,15 +241,7 @@ class RedisSessionsTest {
     List<CompletableFuture<List<String>>> calls = new ArrayList<>();
     for (int i = 0; i < 6; i++) {
       int number = i;
-      calls.add(
-          CompletableFuture.supplyAsync(
-              () -> {
-                try {
-                  return visitor.add(both.get(number % 2), "wish" + number, 40);
-                } catch (Exception failed) {
-                  throw new IllegalStateException(failed);
-                }
-              }));
+      calls.add(beside(() -> visitor.add(both.get(number % 2), "wish" + number, 40)));
     }
     calls.forEach(CompletableFuture::join);
     assertThat(visitor.add(both.get(1), "last", 0))
@@ -252,14 +257,7 @@ class RedisSessionsTest {
     Visitor visitor = new Visitor();
     visitor.add(host, "first", 0);
     CompletableFuture<HttpResponse<String>> slow =
-        CompletableFuture.supplyAsync(
-            () -> {
-              try {
-                return visitor.call(host, "<add><name>late</name><millis>500</millis></add>");
-              } catch (Exception failed) {
-                throw new IllegalStateException(failed);
-              }
-            });
+        beside(() -> visitor.call(host, "<add><name>late</name><millis>500</millis></add>"));
     try (RedisClient client = RedisClient.create(redis.url())) {
       // As if the host had been away for so long that others went on with the session.
       while (client.keys(namespace + ":session:*:call").isEmpty()) {
@@ -279,15 +277,7 @@ class RedisSessionsTest {
     RunningHost host = start();
     Visitor visitor = new Visitor();
     visitor.add(host, "first", 0);
-    CompletableFuture<List<String>> slow =
-        CompletableFuture.supplyAsync(
-            () -> {
-              try {
-                return visitor.add(host, "slow", 3_000);
-              } catch (Exception failed) {
-                throw new IllegalStateException(failed);
-              }
-            });
+    CompletableFuture<List<String>> slow = beside(() -> visitor.add(host, "slow", 3_000));
     try (RedisClient client = RedisClient.create(redis.url())) {
       String key = client.keys(namespace + ":session:*}").iterator().next() + ":call";
       while (client.pttl(key) < 0) {

@@ -23,6 +23,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.calmanchor.annotations.Operation;
@@ -50,6 +51,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import redis.clients.jedis.RedisClient;
+import redis.clients.jedis.exceptions.JedisConnectionException;
 
 /** Two hosts of one service with a real server of Redis, which goes away and comes back. */
 class RedisStoresTest {
@@ -276,6 +279,33 @@ class RedisStoresTest {
     redis.startAgain();
     here.forget("address 192.0.2.1");
     assertThat(here.find("address 192.0.2.1")).isEqualTo(FailureCounts.Count.NONE);
+  }
+
+  @Test
+  void oneCallASecondTriesWhetherRedisIsBack() throws Exception {
+    AtomicInteger tried = new AtomicInteger();
+    try (RedisGate gate = new RedisGate(RedisClient.create(redis.url()), "redis.test")) {
+      Function<RedisClient, String> failing =
+          client -> {
+            tried.incrementAndGet();
+            throw new JedisConnectionException("nobody is there");
+          };
+      for (int i = 0; i < 3; i++) {
+        assertThatThrownBy(() -> gate.ask(failing)).isInstanceOf(RedisGate.AwayException.class);
+      }
+      assertThat(tried).hasValue(1);
+      Thread.sleep(1_050);
+      String answer =
+          gate.ask(
+              client -> {
+                // Others ask while this one still waits for the server.
+                assertThatThrownBy(() -> gate.ask(failing))
+                    .isInstanceOf(RedisGate.AwayException.class);
+                return "back";
+              });
+      assertThat(answer).isEqualTo("back");
+      assertThat(tried).hasValue(1);
+    }
   }
 
   /** The service as its clients see it. */
