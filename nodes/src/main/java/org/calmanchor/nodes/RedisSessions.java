@@ -138,7 +138,7 @@ final class RedisSessions implements Sessions, AutoCloseable {
     }
   }
 
-  /** Ends waiting; calls that wait are not answered by it. */
+  /** Stops the thread that asks again. A call that still waits ends when its time is over. */
   @Override
   public void close() {
     later.shutdownNow();
