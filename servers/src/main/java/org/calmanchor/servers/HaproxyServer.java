@@ -62,6 +62,8 @@ public final class HaproxyServer implements AutoCloseable {
               timeout connect 1s
               timeout client 65s
               timeout server 65s
+              # A host that is only slow to say how it is stays.
+              timeout check 2s
               option redispatch
               retries 3
               # A call that a node may have begun is never sent to another one.
