@@ -49,7 +49,7 @@ final class Compilation {
     roots.forEach(root -> addWithNested(root, types));
     types.stream().filter(mirrors.indexer()::isWanted).forEach(this::index);
     types.stream()
-        .filter(type -> type.getAnnotation(PortType.class) != null)
+        .filter(type -> Model.isMarked(type, PortType.class))
         .forEach(type -> waiting.add(type.getQualifiedName().toString()));
     new UnmarkedServices(mirrors, types)
         .problems()

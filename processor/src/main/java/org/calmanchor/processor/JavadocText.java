@@ -2,6 +2,7 @@ package org.calmanchor.processor;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.StringTokenizer;
 import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -9,7 +10,6 @@ import org.jspecify.annotations.Nullable;
 
 /** A Javadoc comment as plain text: what it says of the element, and by its block tags. */
 final class JavadocText {
-  private static final Pattern BLOCK = Pattern.compile("(?m)^\\s*@(\\w+)(?:\\s+|$)");
   private static final Pattern INLINE =
       Pattern.compile("\\{@(\\w+)\\s*((?:[^{}]|\\{(?:[^{}]|\\{[^{}]*})*})*)}");
   private static final Pattern TAG =
@@ -36,31 +36,58 @@ final class JavadocText {
 
   /** Reads a comment without its delimiters and the asterisks before its lines, or none. */
   static JavadocText of(@Nullable String comment) {
-    if (comment == null) {
-      return NONE;
+    return comment == null ? NONE : read(comment);
+  }
+
+  private static JavadocText read(String comment) {
+    if (comment.indexOf('@') < 0) {
+      return new JavadocText(plain(comment), Map.of(), "");
     }
-    Matcher tags = BLOCK.matcher(comment);
+    Map<String, String> blocks = new LinkedHashMap<>();
     Map<String, String> parameters = new LinkedHashMap<>();
-    String main = null;
-    String result = "";
-    String open = "";
-    int start = 0;
-    while (true) {
-      boolean found = tags.find();
-      String text = comment.substring(start, found ? tags.start() : comment.length());
-      if (main == null) {
-        main = plain(text);
-      } else if (open.equals("return")) {
-        result = plain(text);
-      } else if (open.equals("param")) {
-        String[] parts = text.strip().split("\\s+", 2);
-        parameters.put(parts[0], parts.length < 2 ? "" : plain(parts[1]));
+    String tag = "";
+    StringBuilder text = new StringBuilder();
+    for (String line : comment.lines().toList()) {
+      String next = tagOf(line);
+      if (!next.isEmpty()) {
+        add(tag, text.toString(), blocks, parameters);
+        tag = next;
+        text.setLength(0);
       }
-      if (!found) {
-        return new JavadocText(main, parameters, result.isEmpty() ? inlineReturn(comment) : result);
-      }
-      open = tags.group(1);
-      start = tags.end();
+      text.append(next.isEmpty() ? line : line.substring(line.indexOf('@') + 1 + next.length()));
+      text.append('\n');
+    }
+    add(tag, text.toString(), blocks, parameters);
+    String result = blocks.getOrDefault("return", "");
+    return new JavadocText(
+        blocks.getOrDefault("", ""), parameters, result.isEmpty() ? inlineReturn(comment) : result);
+  }
+
+  /** The block tag with which a line begins; empty if there is none. */
+  private static String tagOf(String line) {
+    String stripped = line.stripLeading();
+    int end = 1;
+    while (end < stripped.length() && isOfWord(stripped.charAt(end))) {
+      end++;
+    }
+    boolean isTag =
+        stripped.startsWith("@")
+            && (end == stripped.length() || Character.isWhitespace(stripped.charAt(end)));
+    return isTag ? stripped.substring(1, end) : "";
+  }
+
+  private static boolean isOfWord(char c) {
+    return c == '_' || (c < 128 && Character.isLetterOrDigit(c));
+  }
+
+  /** Adds the text of a block: that before all tags has an empty tag. */
+  private static void add(
+      String tag, String text, Map<String, String> blocks, Map<String, String> parameters) {
+    if (tag.equals("param")) {
+      String[] parts = SPACE.split(text.strip(), 2);
+      parameters.put(parts[0], parts.length < 2 ? "" : plain(parts[1]));
+    } else {
+      blocks.put(tag, plain(text));
     }
   }
 
@@ -86,7 +113,11 @@ final class JavadocText {
   }
 
   private static String plain(String text) {
-    return SPACE.matcher(resolved(text)).replaceAll(" ").strip();
+    StringBuilder words = new StringBuilder();
+    new StringTokenizer(resolved(text))
+        .asIterator()
+        .forEachRemaining(word -> words.append(words.isEmpty() ? "" : " ").append(word));
+    return words.toString();
   }
 
   private static String resolved(String text) {

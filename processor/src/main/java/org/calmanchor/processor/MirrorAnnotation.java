@@ -2,14 +2,11 @@ package org.calmanchor.processor;
 
 import java.lang.annotation.Annotation;
 import java.lang.reflect.Array;
-import java.lang.reflect.Method;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.AnnotationValue;
 import javax.lang.model.element.ExecutableElement;
@@ -18,6 +15,7 @@ import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.ElementFilter;
 import org.calmanchor.annotations.Facets;
+import org.calmanchor.core.introspection.AnnotationMember;
 import org.calmanchor.core.introspection.AnnotationProxy;
 import org.calmanchor.core.introspection.JavaAnnotation;
 import org.jspecify.annotations.Nullable;
@@ -108,14 +106,16 @@ record MirrorAnnotation(Model model, TypeElement type, String name, Map<String, 
 
   /** The annotation with its values; members that hold classes have their defaults. */
   <A extends Annotation> A as(Class<A> type) {
+    Map<String, AnnotationMember> members = AnnotationMember.of(type);
     Map<String, Object> typed = new HashMap<>();
-    for (Method member : type.getDeclaredMethods()) {
-      Object value = values.get(member.getName());
-      Object converted = value == null ? null : typed(value, member.getReturnType());
-      if (converted != null) {
-        typed.put(member.getName(), converted);
-      }
-    }
+    values.forEach(
+        (name, value) -> {
+          AnnotationMember member = members.get(name);
+          Object converted = member == null ? null : typed(value, member.type());
+          if (converted != null) {
+            typed.put(name, converted);
+          }
+        });
     return AnnotationProxy.of(type, typed);
   }
 
@@ -160,9 +160,12 @@ record MirrorAnnotation(Model model, TypeElement type, String name, Map<String, 
       return List.of();
     }
     // The compiler copies an annotation to several places of a member; it counts once.
-    Set<MirrorAnnotation> distinct = new LinkedHashSet<>(all);
     List<JavaAnnotation> found = new ArrayList<>();
-    for (MirrorAnnotation each : distinct) {
+    for (int i = 0; i < all.size(); i++) {
+      MirrorAnnotation each = all.get(i);
+      if (all.subList(0, i).stream().anyMatch(each::isSame)) {
+        continue;
+      }
       if (each.name().startsWith(CONSTRAINTS) && each.name().endsWith("$List")) {
         ((List<?>) each.values().getOrDefault("value", List.of()))
             .forEach(item -> found.add(((MirrorAnnotation) item).plain()));
@@ -171,6 +174,11 @@ record MirrorAnnotation(Model model, TypeElement type, String name, Map<String, 
       }
     }
     return found;
+  }
+
+  /** Not by a hash of the record, whose code would be made at run time, when it is first used. */
+  private boolean isSame(MirrorAnnotation other) {
+    return name.equals(other.name) && values.equals(other.values);
   }
 
   private boolean isConstraint() {

@@ -3,6 +3,7 @@ package org.calmanchor.processor;
 import java.lang.annotation.Annotation;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Supplier;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
@@ -10,7 +11,6 @@ import javax.lang.model.element.Modifier;
 import javax.lang.model.element.RecordComponentElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
-import javax.lang.model.util.ElementFilter;
 import org.calmanchor.core.introspection.JavaAnnotation;
 import org.calmanchor.core.introspection.JavaMember;
 import org.calmanchor.core.introspection.JavaType;
@@ -53,11 +53,18 @@ record MirrorMember(
       return owner.mirrors().classFile(Model.declaring(member));
     }
 
+    /** Most places have no annotations. */
+    private void add(List<MirrorAnnotation> place) {
+      if (!place.isEmpty()) {
+        places.add(place);
+      }
+    }
+
     private void add(
         Element place, javax.lang.model.type.TypeMirror use, @Nullable TypeUses ofFile) {
       TypeUses uses = ofFile == null ? TypeUses.ofCompiler(owner.mirrors().model()) : ofFile;
-      places.add(owner.mirrors().annotations(place));
-      places.add(uses.on(use));
+      add(owner.mirrors().annotations(place));
+      add(uses.on(use));
       type = owner.within(use, uses);
     }
 
@@ -85,7 +92,7 @@ record MirrorMember(
     void setter(ExecutableElement setter) {
       ClassFile file = fileOf(setter);
       VariableElement parameter = setter.getParameters().get(0);
-      places.add(owner.mirrors().annotations(setter));
+      add(owner.mirrors().annotations(setter));
       add(parameter, parameter.asType(), file == null ? null : file.parameter(setter, 0));
     }
 
@@ -97,17 +104,15 @@ record MirrorMember(
     }
   }
 
-  static MirrorMember of(MirrorType owner, RecordComponentElement component) {
+  /** A record component, whose field is among {@code fields} by name. */
+  static MirrorMember of(
+      MirrorType owner, RecordComponentElement component, Map<String, VariableElement> fields) {
     String name = component.getSimpleName().toString();
     ExecutableElement accessor = component.getAccessor();
     Gathering gathering = new Gathering(owner);
-    Element shown = component;
-    for (VariableElement field : ElementFilter.fieldsIn(owner.element().getEnclosedElements())) {
-      if (field.getSimpleName().contentEquals(name)) {
-        gathering.field(field);
-        // A compiler knows the position of the field, but not that of the component.
-        shown = field;
-      }
+    VariableElement field = fields.get(name);
+    if (field != null) {
+      gathering.field(field);
     }
     gathering.getter(accessor);
     gathering.component(component);
@@ -116,7 +121,8 @@ record MirrorMember(
         owner.simpleName() + "." + name,
         gathering.type(),
         owner.mirrors(),
-        shown,
+        // A compiler knows the position of the field, but not that of the component.
+        field == null ? component : field,
         gathering.places,
         true,
         null,
@@ -217,9 +223,14 @@ record MirrorMember(
 
   @Override
   public boolean isNullable() {
-    return places.stream()
-        .flatMap(List::stream)
-        .anyMatch(each -> each.type().getSimpleName().contentEquals("Nullable"));
+    for (List<MirrorAnnotation> place : places) {
+      for (MirrorAnnotation each : place) {
+        if (each.type().getSimpleName().contentEquals("Nullable")) {
+          return true;
+        }
+      }
+    }
+    return false;
   }
 
   @Override
@@ -240,13 +251,17 @@ record MirrorMember(
 
   @Override
   public boolean isContradictory(Class<? extends Annotation> annotation) {
-    return found(annotation) != null
-        && places.stream()
-                .map(place -> MirrorAnnotation.find(place, annotation))
-                .filter(each -> each != null)
-                .distinct()
-                .count()
-            > 1;
+    MirrorAnnotation first = found(annotation);
+    if (first == null) {
+      return false;
+    }
+    for (List<MirrorAnnotation> place : places) {
+      MirrorAnnotation other = MirrorAnnotation.find(place, annotation.getName());
+      if (other != null && !other.as(annotation).equals(first.as(annotation))) {
+        return true;
+      }
+    }
+    return false;
   }
 
   @Override
@@ -259,6 +274,8 @@ record MirrorMember(
 
   @Override
   public List<JavaAnnotation> constraints() {
-    return MirrorAnnotation.constraints(places.stream().flatMap(List::stream).toList());
+    List<MirrorAnnotation> all = new ArrayList<>();
+    places.forEach(all::addAll);
+    return MirrorAnnotation.constraints(all);
   }
 }

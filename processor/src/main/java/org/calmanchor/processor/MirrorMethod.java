@@ -16,15 +16,46 @@ import org.calmanchor.core.introspection.JavaType;
 import org.calmanchor.core.introspection.SourceIndex;
 import org.jspecify.annotations.Nullable;
 
-/**
- * A method or constructor as the compiler sees it.
- *
- * @param owner the type through which it is called, for people
- * @param declaring the type that declares it, with what its variables stand for
- */
-record MirrorMethod(
-    MirrorType owner, MirrorType declaring, ExecutableElement method, List<JavaMethod> overridden)
-    implements JavaMethod {
+/** A method or constructor as the compiler sees it. */
+final class MirrorMethod implements JavaMethod {
+  private final MirrorType owner;
+  private final MirrorType declaring;
+  private final ExecutableElement method;
+  private final List<JavaMethod> overridden;
+  private @Nullable String signature;
+
+  /**
+   * Creates the view of {@code method}.
+   *
+   * @param owner the type through which it is called, for people
+   * @param declaring the type that declares it, with what its variables stand for
+   */
+  MirrorMethod(
+      MirrorType owner,
+      MirrorType declaring,
+      ExecutableElement method,
+      List<JavaMethod> overridden) {
+    this.owner = owner;
+    this.declaring = declaring;
+    this.method = method;
+    this.overridden = overridden;
+  }
+
+  /** The type that declares it. */
+  MirrorType declaring() {
+    return declaring;
+  }
+
+  /** The compiler's element. */
+  ExecutableElement method() {
+    return method;
+  }
+
+  @Override
+  public List<JavaMethod> overridden() {
+    return overridden;
+  }
+
   @Override
   public String name() {
     return method.getKind() == ElementKind.CONSTRUCTOR
@@ -34,12 +65,16 @@ record MirrorMethod(
 
   @Override
   public String signature() {
-    TypeUses uses = TypeUses.ofCompiler(mirrors().model());
-    String signature =
-        method.getParameters().stream()
-            .map(parameter -> declaring.within(parameter.asType(), uses).signature())
-            .collect(Collectors.joining(", ", owner.simpleName() + "." + name() + "(", ")"));
-    return mirrors().places().of(signature, method);
+    String known = signature;
+    if (known == null) {
+      TypeUses uses = TypeUses.ofCompiler(mirrors().model());
+      known =
+          method.getParameters().stream()
+              .map(parameter -> declaring.within(parameter.asType(), uses).signature())
+              .collect(Collectors.joining(", ", owner.simpleName() + "." + name() + "(", ")"));
+      signature = known;
+    }
+    return mirrors().places().of(known, method);
   }
 
   Mirrors mirrors() {

@@ -11,8 +11,10 @@ import java.util.stream.Collectors;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ElementKind;
 import javax.lang.model.element.Modifier;
+import javax.lang.model.element.RecordComponentElement;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.TypeParameterElement;
+import javax.lang.model.element.VariableElement;
 import javax.lang.model.type.ArrayType;
 import javax.lang.model.type.DeclaredType;
 import javax.lang.model.type.TypeKind;
@@ -48,7 +50,7 @@ final class MirrorType implements JavaType {
     this.element =
         type instanceof DeclaredType declared
             ? (TypeElement) declared.asElement()
-            : mirrors.model().element("java.lang.Object");
+            : mirrors.model().object();
   }
 
   /** The view of a type as it is declared, without type arguments. */
@@ -114,11 +116,12 @@ final class MirrorType implements JavaType {
   /** The type arguments by type parameter. */
   private Map<Element, JavaType> scope() {
     List<? extends TypeParameterElement> parameters = element.getTypeParameters();
+    if (parameters.isEmpty() || parameters.size() != arguments.size()) {
+      return Map.of();
+    }
     Map<Element, JavaType> scope = new HashMap<>();
-    if (parameters.size() == arguments.size()) {
-      for (int i = 0; i < parameters.size(); i++) {
-        scope.put(parameters.get(i), arguments.get(i));
-      }
+    for (int i = 0; i < parameters.size(); i++) {
+      scope.put(parameters.get(i), arguments.get(i));
     }
     return scope;
   }
@@ -251,11 +254,18 @@ final class MirrorType implements JavaType {
 
   @Override
   public List<JavaMember> components() {
-    return isObject()
-        ? element.getRecordComponents().stream()
-            .<JavaMember>map(component -> MirrorMember.of(this, component))
-            .toList()
-        : List.of();
+    List<? extends RecordComponentElement> components =
+        isObject() ? element.getRecordComponents() : List.of();
+    if (components.isEmpty()) {
+      return List.of();
+    }
+    Map<String, VariableElement> fields = new HashMap<>();
+    for (VariableElement field : ElementFilter.fieldsIn(element.getEnclosedElements())) {
+      fields.put(field.getSimpleName().toString(), field);
+    }
+    List<JavaMember> members = new ArrayList<>();
+    components.forEach(component -> members.add(MirrorMember.of(this, component, fields)));
+    return members;
   }
 
   @Override

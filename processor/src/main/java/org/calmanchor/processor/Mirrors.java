@@ -117,6 +117,9 @@ final class Mirrors {
 
   /** The annotations of an element that are kept at run time. */
   List<MirrorAnnotation> annotations(Element element) {
+    if (element.getAnnotationMirrors().isEmpty()) {
+      return List.of();
+    }
     List<MirrorAnnotation> known = annotations.get(element);
     if (known == null) {
       known = MirrorAnnotation.of(model, element.getAnnotationMirrors());

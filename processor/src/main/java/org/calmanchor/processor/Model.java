@@ -1,7 +1,9 @@
 package org.calmanchor.processor;
 
+import java.lang.annotation.Annotation;
 import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -9,6 +11,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import javax.lang.model.element.AnnotationMirror;
 import javax.lang.model.element.Element;
 import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.ModuleElement;
@@ -27,12 +30,20 @@ final class Model {
   private final Elements elements;
   private final Types types;
   private final Map<Element, String> names = new HashMap<>();
+  private final Map<Element, String> indexKeys = new HashMap<>();
   private final Map<Element, Boolean> keptAtRunTime = new HashMap<>();
+  private final TypeElement object;
   private @Nullable Set<String> methodsOfObject;
 
   Model(Elements elements, Types types) {
     this.elements = elements;
     this.types = types;
+    this.object = elements.getTypeElement("java.lang.Object");
+  }
+
+  /** {@code java.lang.Object}. */
+  TypeElement object() {
+    return object;
   }
 
   Elements elements() {
@@ -74,9 +85,14 @@ final class Model {
 
   /** The key of a method in the index of its class. */
   String indexKey(ExecutableElement method) {
-    List<String> parameters =
-        method.getParameters().stream().map(each -> erasedName(each.asType())).toList();
-    return SourceIndex.methodKey(method.getSimpleName().toString(), parameters);
+    String known = indexKeys.get(method);
+    if (known == null) {
+      List<String> parameters = new ArrayList<>();
+      method.getParameters().forEach(each -> parameters.add(erasedName(each.asType())));
+      known = SourceIndex.methodKey(method.getSimpleName().toString(), parameters);
+      indexKeys.put(method, known);
+    }
+    return known;
   }
 
   /** The name of the class that a type is at run time, as {@link Class#getName()} gives it. */
@@ -123,16 +139,40 @@ final class Model {
   boolean isKeptAtRunTime(TypeElement annotation) {
     return keptAtRunTime.computeIfAbsent(
         annotation,
-        each -> {
-          Retention kept = annotation.getAnnotation(Retention.class);
-          return kept != null && kept.value() == RetentionPolicy.RUNTIME;
-        });
+        each ->
+            each.getAnnotationMirrors().stream()
+                .filter(meta -> isOf(meta, Retention.class))
+                .flatMap(meta -> meta.getElementValues().values().stream())
+                .anyMatch(
+                    value ->
+                        value.getValue() instanceof VariableElement constant
+                            && constant
+                                .getSimpleName()
+                                .contentEquals(RetentionPolicy.RUNTIME.name())));
+  }
+
+  /**
+   * Whether an annotation of that type stands on an element. The compiler's own {@code
+   * getAnnotation} makes a class at run time for each type of annotation.
+   */
+  static boolean isMarked(Element element, Class<? extends Annotation> type) {
+    for (AnnotationMirror each : element.getAnnotationMirrors()) {
+      if (isOf(each, type)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static boolean isOf(AnnotationMirror annotation, Class<? extends Annotation> type) {
+    TypeElement found = (TypeElement) annotation.getAnnotationType().asElement();
+    return found.getQualifiedName().contentEquals(type.getName());
   }
 
   /** Whether every object has a method of that key in the index. */
   boolean isOfObject(String key) {
     if (methodsOfObject == null) {
-      List<? extends Element> members = element("java.lang.Object").getEnclosedElements();
+      List<? extends Element> members = object.getEnclosedElements();
       methodsOfObject =
           ElementFilter.methodsIn(members).stream().map(this::indexKey).collect(Collectors.toSet());
     }

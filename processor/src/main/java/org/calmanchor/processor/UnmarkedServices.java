@@ -41,6 +41,7 @@ record UnmarkedServices(Mirrors mirrors, List<TypeElement> types) {
   private boolean isUnmarked(TypeElement type) {
     return type.getKind() == ElementKind.CLASS
         && !type.getModifiers().contains(Modifier.ABSTRACT)
+        && !Model.isMarked(type, PortType.class)
         && hasOperation(type)
         && !isMarked(MirrorType.of(mirrors, type))
         && types.stream().noneMatch(other -> isMarkedBelow(other, type));
@@ -48,7 +49,7 @@ record UnmarkedServices(Mirrors mirrors, List<TypeElement> types) {
 
   private static boolean hasOperation(TypeElement type) {
     return ElementFilter.methodsIn(type.getEnclosedElements()).stream()
-        .anyMatch(method -> method.getAnnotation(Operation.class) != null);
+        .anyMatch(method -> Model.isMarked(method, Operation.class));
   }
 
   private static boolean isMarked(JavaType type) {
@@ -59,7 +60,7 @@ record UnmarkedServices(Mirrors mirrors, List<TypeElement> types) {
   }
 
   private boolean isMarkedBelow(TypeElement other, TypeElement type) {
-    return other.getAnnotation(PortType.class) != null
+    return Model.isMarked(other, PortType.class)
         && MirrorType.of(mirrors, other).isA(mirrors.model().nameOf(type));
   }
 }

@@ -4,7 +4,6 @@ import java.lang.annotation.Annotation;
 import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.Method;
 import java.lang.reflect.Proxy;
-import java.util.Arrays;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -28,18 +27,21 @@ public final class AnnotationProxy implements InvocationHandler {
   }
 
   @Override
-  public Object invoke(Object proxy, Method method, @Nullable Object @Nullable [] arguments) {
+  public @Nullable Object invoke(
+      Object proxy, Method method, @Nullable Object @Nullable [] arguments) {
     return switch (method.getName()) {
       case "annotationType" -> type;
       case "toString" -> "@" + type.getSimpleName() + values;
       case "hashCode" -> type.hashCode();
       case "equals" -> arguments != null && isEqual(arguments[0]);
-      default -> value(method);
+      default -> value(method.getName());
     };
   }
 
-  private Object value(Method member) {
-    return values.getOrDefault(member.getName(), member.getDefaultValue());
+  private @Nullable Object value(String member) {
+    Object value = values.get(member);
+    AnnotationMember declared = AnnotationMember.of(type).get(member);
+    return value == null && declared != null ? declared.byDefault() : value;
   }
 
   /** Whether the other annotation is one of ours with equal values. */
@@ -48,7 +50,7 @@ public final class AnnotationProxy implements InvocationHandler {
         && Proxy.isProxyClass(other.getClass())
         && Proxy.getInvocationHandler(other) instanceof AnnotationProxy that
         && type == that.type
-        && Arrays.stream(type.getDeclaredMethods())
+        && AnnotationMember.of(type).keySet().stream()
             .allMatch(member -> Objects.deepEquals(value(member), that.value(member)));
   }
 }

@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Properties;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -95,13 +94,18 @@ public final class SourceIndex {
 
   /** The file's text: the same entries give the same text. */
   public String text() {
-    return entries.entrySet().stream()
-        .map(entry -> escaped(entry.getKey(), true) + "=" + escaped(entry.getValue(), false) + "\n")
-        .collect(Collectors.joining());
+    StringBuilder text = new StringBuilder();
+    entries.forEach(
+        (key, value) -> {
+          append(key, true, text);
+          text.append('=');
+          append(value, false, text);
+          text.append('\n');
+        });
+    return text.toString();
   }
 
-  private static String escaped(String text, boolean isKey) {
-    StringBuilder escaped = new StringBuilder();
+  private static void append(String text, boolean isKey, StringBuilder escaped) {
     for (int i = 0; i < text.length(); i++) {
       char c = text.charAt(i);
       switch (c) {
@@ -113,7 +117,6 @@ public final class SourceIndex {
         default -> escaped.append(c);
       }
     }
-    return escaped.toString();
   }
 
   /** Collects the entries of an index. Not safe for several threads. */

@@ -61,8 +61,9 @@ final class OperationReader {
     List<PropertyMember> properties = new ArrayList<>();
     List<ReadHeader> blocks = new ArrayList<>();
     boolean needsProvider = readParameters(method, parameters, properties, blocks);
-    boolean isAsynchronous = STAGES.contains(method.result().type().name());
-    JavaMember answered = isAsynchronous ? staged(method.result()) : method.result();
+    JavaMember returned = method.result();
+    boolean isAsynchronous = STAGES.contains(returned.type().name());
+    JavaMember answered = isAsynchronous ? staged(returned) : returned;
     List<Particle> results = new ArrayList<>();
     PropertyMember result = null;
     if (answered.type().kind() != JavaType.Kind.VOID) {

@@ -2,11 +2,11 @@ package org.calmanchor.core.read;
 
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.TreeMap;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.model.ComplexType;
 import org.calmanchor.core.model.ElementDeclaration;
@@ -18,7 +18,7 @@ import org.calmanchor.core.problem.Problems;
 
 /** Finds types that require a value of themselves, so that no finite message exists. */
 final class RequiredCycles {
-  private final Map<String, ComplexType> types = new TreeMap<>();
+  private final Map<QName, ComplexType> types = new LinkedHashMap<>();
   private final SchemaParts parts;
   private final Problems problems;
   private final Set<QName> finite = new HashSet<>();
@@ -33,7 +33,7 @@ final class RequiredCycles {
     this.problems = problems;
     for (TypeDefinition definition : parts.types()) {
       if (definition instanceof ComplexType complex && complex.name() != null) {
-        types.put(complex.name().toString(), complex);
+        types.put(complex.name(), complex);
       }
     }
   }
@@ -62,7 +62,7 @@ final class RequiredCycles {
   }
 
   private boolean isFinite(Need need) {
-    return finite.contains(need.type()) || !types.containsKey(need.type().toString());
+    return finite.contains(need.type()) || !types.containsKey(need.type());
   }
 
   /**
@@ -71,7 +71,7 @@ final class RequiredCycles {
    */
   private List<Need> needs(ComplexType type) {
     List<Need> needs = new ArrayList<>();
-    ComplexType base = type.base() == null ? null : types.get(type.base().toString());
+    ComplexType base = type.base() == null ? null : types.get(type.base());
     if (base != null) {
       needs.addAll(needs(base));
     }
@@ -109,7 +109,7 @@ final class RequiredCycles {
   }
 
   private void require(Need need) {
-    ComplexType next = types.get(need.type().toString());
+    ComplexType next = types.get(need.type());
     if (isFinite(need) || next == null) {
       return;
     }
