@@ -30,7 +30,7 @@ final class HealthServer implements AutoCloseable {
 
   HealthServer(ListenAddress address, Health health) {
     this.address = address;
-    QueuedThreadPool threads = new QueuedThreadPool(THREADS, 1);
+    QueuedThreadPool threads = ServerThreads.pool(THREADS, 1);
     threads.setName("calm-anchor-health");
     server = new Server(threads);
     HttpConfiguration http = new HttpConfiguration();

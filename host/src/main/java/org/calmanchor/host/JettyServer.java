@@ -62,7 +62,7 @@ final class JettyServer {
     this.tls = tls;
     this.encryption = tls == null ? null : new TlsConnector(tls);
     QueuedThreadPool threads =
-        new QueuedThreadPool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
+        ServerThreads.pool((int) limits.value(Limit.CALLS) + SPARE_THREADS, 8);
     threads.setName("calm-anchor");
     if (VirtualThreads.areSupported()) {
       threads.setVirtualThreadsExecutor(VirtualThreads.getDefaultVirtualThreadsExecutor());

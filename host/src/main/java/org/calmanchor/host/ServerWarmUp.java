@@ -13,7 +13,6 @@ import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.util.Callback;
-import org.eclipse.jetty.util.thread.QueuedThreadPool;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
@@ -45,7 +44,7 @@ final class ServerWarmUp implements Runnable {
 
   @Override
   public void run() {
-    Server server = new Server(new QueuedThreadPool(THREADS, 1));
+    Server server = new Server(ServerThreads.pool(THREADS, 1));
     try {
       HttpConfiguration http = new HttpConfiguration();
       LocalConnector connector = new LocalConnector(server, new HttpConnectionFactory(http));

@@ -28,8 +28,10 @@ public final class MessageOpener {
   private static final int FACTORIES = 16;
 
   private final MessageLimits bounds;
-  private final WstxInputFactory pieces = new WstxInputFactory();
   private final FastParserFactory[] fast = new FastParserFactory[FACTORIES];
+
+  /** Made for the first message that needs it, so that a host starts without it. */
+  private volatile @Nullable WstxInputFactory pieces;
 
   /** Creates an opener of messages within {@code bounds}. */
   public MessageOpener(MessageLimits bounds) {
@@ -37,6 +39,20 @@ public final class MessageOpener {
     for (int i = 0; i < FACTORIES; i++) {
       fast[i] = new FastParserFactory();
     }
+  }
+
+  /** The factory for texts in pieces. Two threads may make one each, which does no harm. */
+  private WstxInputFactory pieces() {
+    WstxInputFactory known = pieces;
+    if (known == null) {
+      known = factory(bounds);
+      pieces = known;
+    }
+    return known;
+  }
+
+  private static WstxInputFactory factory(MessageLimits bounds) {
+    WstxInputFactory pieces = new WstxInputFactory();
     FastParserFactory.harden(pieces);
     // Lazy parsing would throw unchecked exceptions from every accessor.
     pieces.getConfig().doParseLazily(false);
@@ -47,6 +63,7 @@ public final class MessageOpener {
     pieces.getConfig().setMaxAttributesPerElement(bounds.attributes() + 1);
     pieces.getConfig().setMaxAttributeSize(Integer.MAX_VALUE);
     pieces.getConfig().setMaxTextLength(Integer.MAX_VALUE);
+    return pieces;
   }
 
   /** Several factories, since a factory takes a lock for each message and namespace. */
@@ -112,7 +129,7 @@ public final class MessageOpener {
     if (!encoding.isPlain()) {
       InputStreamReader decoded = new InputStreamReader(metered, encoding.decoder());
       return new XmlIn(
-          (XMLStreamReader2) pieces.createXMLStreamReader(decoded), metered, bounds, null);
+          (XMLStreamReader2) pieces().createXMLStreamReader(decoded), metered, bounds, null);
     }
     metered.expectUtf8();
     if (isShort) {
@@ -120,7 +137,7 @@ public final class MessageOpener {
       return new XmlIn(parser.open(metered), metered, bounds, parser);
     }
     return new XmlIn(
-        (XMLStreamReader2) pieces.createXMLStreamReader(metered, "UTF-8"), metered, bounds, null);
+        (XMLStreamReader2) pieces().createXMLStreamReader(metered, "UTF-8"), metered, bounds, null);
   }
 
   /** The number of names that all parsers keep for later messages. */

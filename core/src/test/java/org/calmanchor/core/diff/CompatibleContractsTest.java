@@ -21,7 +21,7 @@ import org.xml.sax.SAXException;
  * contract by the schema of the other one.
  */
 class CompatibleContractsTest {
-  private static final int MUTANTS = Integer.getInteger("calm.anchor.mutants", 600);
+  private static final int MUTANTS = Integer.getInteger("calm.anchor.mutants", 400);
   private static final int MESSAGES = 12;
 
   static Stream<ChangeCase> cases() throws IOException {
@@ -35,8 +35,8 @@ class CompatibleContractsTest {
     String old = ContractDiffTest.document(each.schema("old"));
     String now = ContractDiffTest.document(each.schema("new"));
     Random random = new Random(7);
-    assertThat(requireCompatible(old, now, 200, random)).isNotNull();
-    assertThat(requireCompatible(now, old, 200, random)).isNotNull();
+    assertThat(requireCompatible(old, now, 120, random)).isNotNull();
+    assertThat(requireCompatible(now, old, 120, random)).isNotNull();
   }
 
   @Test
@@ -56,7 +56,6 @@ class CompatibleContractsTest {
         noSchemas++;
       }
     }
-    System.out.println("JUDGED " + judged + " " + noSchemas);
     assertThat(judged).as("messages judged").isGreaterThan(MUTANTS);
     assertThat(noSchemas).as("changes that made no schema").isLessThan(MUTANTS / 2);
   }

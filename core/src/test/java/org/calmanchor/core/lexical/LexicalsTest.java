@@ -238,7 +238,7 @@ class LexicalsTest {
   private static final Set<Class<?>> NARROWER =
       Set.of(URI.class, Locale.class, Currency.class, QName.class);
 
-  @Property(tries = 20_000)
+  @Property(tries = 10_000)
   void acceptsExactlyWhatTheValidatorAccepts(
       @ForAll("rows") TypeMapping<?> row, @ForAll("texts") String text) {
     requireSameQuickly(row, text);

@@ -14,9 +14,14 @@ import org.jspecify.annotations.Nullable;
 public final class Pages {
   private static final String TEMPLATES = "org.calmanchor.web.template";
 
-  private final TemplateEngine engine =
-      TemplateEngine.createPrecompiled(
-          null, ContentType.Html, Pages.class.getClassLoader(), TEMPLATES);
+  /** Made for the first page, so that a host starts without it. */
+  private static final class Engine {
+    static final TemplateEngine OF_PAGES =
+        TemplateEngine.createPrecompiled(
+            null, ContentType.Html, Pages.class.getClassLoader(), TEMPLATES);
+
+    private Engine() {}
+  }
 
   /** The list of services. */
   public String index(List<ServiceSite> services, String base, boolean showsPages) {
@@ -118,7 +123,7 @@ public final class Pages {
 
   private String render(String template, Map<String, Object> parameters) {
     StringOutput output = new StringOutput(8192);
-    engine.render(template, parameters, output);
+    Engine.OF_PAGES.render(template, parameters, output);
     return output.toString();
   }
 }
