@@ -6,6 +6,7 @@ import java.net.InetSocketAddress;
 import java.net.SocketAddress;
 import java.security.cert.X509Certificate;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -97,7 +98,13 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public List<String> headers(String name) {
-    return request.getHeaders().getFields(name).stream().map(HttpField::getValue).toList();
+    List<String> values = new ArrayList<>(1);
+    for (HttpField field : request.getHeaders()) {
+      if (field.is(name)) {
+        values.add(field.getValue());
+      }
+    }
+    return values;
   }
 
   @Override

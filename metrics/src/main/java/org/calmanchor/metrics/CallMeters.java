@@ -17,6 +17,7 @@ import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.observe.CallOutcome;
 import org.calmanchor.core.observe.CallRecord;
 import org.calmanchor.core.observe.ServedOperation;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The numbers of calls in a registry of Micrometer. Only names of contracts become tags, so that no
@@ -50,7 +51,21 @@ public final class CallMeters implements CallObserver {
 
   private final List<CallCounts> hosts = new CopyOnWriteArrayList<>();
 
-  private record CallKind(String service, String operation, CallOutcome outcome) {}
+  private record CallKind(String service, String operation, CallOutcome outcome) {
+    /** By hand, because it is looked up for each call, and a generated one is slower. */
+    @Override
+    public boolean equals(@Nullable Object other) {
+      return other instanceof CallKind that
+          && outcome == that.outcome
+          && operation.equals(that.operation)
+          && service.equals(that.service);
+    }
+
+    @Override
+    public int hashCode() {
+      return (service.hashCode() * 31 + operation.hashCode()) * 31 + outcome.hashCode();
+    }
+  }
 
   private record CallTimes(
       Timer timer, DistributionSummary in, DistributionSummary out, Counter again) {}

@@ -5,8 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ThreadLocalRandom;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,8 +22,9 @@ public record TraceContext(String traceId, String spanId, int flags, String stat
   /** The header that has what the systems on the way have noted (section 3.3). */
   public static final String STATE_HEADER = "tracestate";
 
-  private static final Pattern PARENT =
-      Pattern.compile("([0-9a-f]{2})-([0-9a-f]{32})-([0-9a-f]{16})-([0-9a-f]{2})(-.*)?");
+  /** The characters of version 00: version, trace, calling span and flags (section 3.2.2). */
+  private static final int LENGTH = 55;
+
   private static final String NO_TRACE = "0".repeat(32);
   private static final String NO_SPAN = "0".repeat(16);
 
@@ -58,30 +57,48 @@ public record TraceContext(String traceId, String spanId, int flags, String stat
     return caller == null ? begin() : caller.child();
   }
 
-  private static @Nullable TraceContext parsed(String parent, List<String> states) {
-    Matcher parts = PARENT.matcher(parent.strip());
-    if (!parts.matches()) {
+  /** By hand, since a pattern costs a tenth of a small call. */
+  private static @Nullable TraceContext parsed(String header, List<String> states) {
+    String parent = header.strip();
+    boolean hasMore = parent.length() > LENGTH;
+    boolean isWellFormed =
+        parent.length() >= LENGTH
+            && isHex(parent, 0, 2)
+            && isHex(parent, 3, 35)
+            && isHex(parent, 36, 52)
+            && isHex(parent, 53, LENGTH)
+            && parent.charAt(2) == '-'
+            && parent.charAt(35) == '-'
+            && parent.charAt(52) == '-'
+            && (!hasMore || parent.charAt(LENGTH) == '-');
+    // Version 00 ends with the flags; a later one may go on.
+    if (!isWellFormed || parent.startsWith("ff") || (hasMore && parent.startsWith("00"))) {
       return null;
     }
-    String version = parts.group(1);
-    boolean hasMore = parts.group(5) != null;
-    String traceId = parts.group(2);
-    String spanId = parts.group(3);
-    // Version 00 ends with the flags; a later one may go on.
-    boolean isValid =
-        !version.equals("ff")
-            && !(version.equals("00") && hasMore)
-            && !traceId.equals(NO_TRACE)
-            && !spanId.equals(NO_SPAN);
-    if (!isValid) {
+    String traceId = parent.substring(3, 35);
+    String spanId = parent.substring(36, 52);
+    if (traceId.equals(NO_TRACE) || spanId.equals(NO_SPAN)) {
       return null;
     }
     // Of the flags of other versions only the known one is passed on.
     return new TraceContext(
-        traceId, spanId, Integer.parseInt(parts.group(4), 16) & 1, state(states));
+        traceId, spanId, Character.digit(parent.charAt(LENGTH - 1), 16) & 1, state(states));
+  }
+
+  private static boolean isHex(String text, int from, int to) {
+    for (int i = from; i < to; i++) {
+      char c = text.charAt(i);
+      if ((c < '0' || c > '9') && (c < 'a' || c > 'f')) {
+        return false;
+      }
+    }
+    return true;
   }
 
   private static String state(List<String> states) {
+    if (states.isEmpty()) {
+      return "";
+    }
     String all = String.join(",", states).strip();
     return all.length() > MOST_STATE ? "" : all;
   }
