@@ -212,6 +212,9 @@ final class AccessLogTest {
         List.of(
             "00-" + TRACE + span,
             "ff-" + TRACE + span + "-01",
+            "00-" + TRACE + "_00f067aa0ba902b7-01",
+            "00-" + TRACE + span + "-0g",
+            "cc-" + TRACE + span + "-03x",
             "00-" + TRACE + span + "-01-more",
             "00-" + "0".repeat(32) + span + "-01",
             "00-" + TRACE + "-" + "0".repeat(16) + "-01",

@@ -27,6 +27,9 @@ final class Compilation {
   /** Services that need a type which is not known yet, by qualified name. */
   private final Set<String> waiting = new LinkedHashSet<>();
 
+  /** Types without an index that need a type which is not known yet, by binary name. */
+  private final Set<String> incomplete = new LinkedHashSet<>();
+
   private final Set<String> indexed = new HashSet<>();
   private final Set<Problem> reported = new HashSet<>();
 
@@ -44,10 +47,14 @@ final class Compilation {
 
   void process(RoundEnvironment round) {
     Set<TypeElement> roots = ElementFilter.typesIn(round.getRootElements());
+    mirrors.startRound();
     roots.forEach(mirrors::addSource);
     List<TypeElement> types = new ArrayList<>();
     roots.forEach(root -> addWithNested(root, types));
-    types.stream().filter(mirrors.indexer()::isWanted).forEach(this::index);
+    List<String> before = List.copyOf(incomplete);
+    incomplete.clear();
+    before.forEach(name -> indexOrWait(mirrors.model().element(name)));
+    types.stream().filter(mirrors.indexer()::isWanted).forEach(this::indexOrWait);
     types.stream()
         .filter(type -> Model.isMarked(type, PortType.class))
         .forEach(type -> waiting.add(type.getQualifiedName().toString()));
@@ -64,6 +71,14 @@ final class Compilation {
   private static void addWithNested(TypeElement type, List<TypeElement> all) {
     all.add(type);
     ElementFilter.typesIn(type.getEnclosedElements()).forEach(nested -> addWithNested(nested, all));
+  }
+
+  private void indexOrWait(TypeElement type) {
+    if (mirrors.indexer().isComplete(type)) {
+      index(type);
+    } else {
+      incomplete.add(mirrors.model().nameOf(type));
+    }
   }
 
   private void index(TypeElement type) {
@@ -107,7 +122,7 @@ final class Compilation {
   /** Operations may be inherited from types that have no annotation themselves. */
   private void indexAbove(MirrorType type) {
     if (mirrors.isSource(type.element())) {
-      index(type.element());
+      indexOrWait(type.element());
     }
     if (type.superclass() instanceof MirrorType above) {
       indexAbove(above);

@@ -8,6 +8,9 @@ import javax.lang.model.element.ExecutableElement;
 import javax.lang.model.element.Modifier;
 import javax.lang.model.element.TypeElement;
 import javax.lang.model.element.VariableElement;
+import javax.lang.model.type.ArrayType;
+import javax.lang.model.type.TypeKind;
+import javax.lang.model.type.TypeMirror;
 import javax.lang.model.util.ElementFilter;
 import org.calmanchor.core.introspection.SourceIndex;
 
@@ -45,6 +48,29 @@ record Indexer(Model model, boolean hasJavadoc) {
       ElementFilter.constructorsIn(type.getEnclosedElements()).forEach(each -> add(each, index));
     }
     return index.build();
+  }
+
+  /**
+   * Whether all parameter types of a type's methods are known. Those that another processor has
+   * still to write would give the methods wrong keys.
+   */
+  boolean isComplete(TypeElement type) {
+    for (Element member : type.getEnclosedElements()) {
+      if (member instanceof ExecutableElement method) {
+        for (VariableElement parameter : method.getParameters()) {
+          if (isUnknown(parameter.asType())) {
+            return false;
+          }
+        }
+      }
+    }
+    return true;
+  }
+
+  private static boolean isUnknown(TypeMirror type) {
+    return type instanceof ArrayType array
+        ? isUnknown(array.getComponentType())
+        : type.getKind() == TypeKind.ERROR;
   }
 
   private void add(ExecutableElement method, SourceIndex.Builder index) {

@@ -36,6 +36,12 @@ final class Mirrors {
     this.indexer = new Indexer(model, hasJavadoc);
   }
 
+  /** Forgets what was read while types of a later round were unknown. */
+  void startRound() {
+    indexes.clear();
+    annotations.clear();
+  }
+
   /** Notes that an outermost type stands in a source of this compilation. */
   void addSource(TypeElement type) {
     sources.add(type.getQualifiedName().toString());

@@ -17,6 +17,7 @@ import javax.annotation.processing.RoundEnvironment;
 import javax.lang.model.SourceVersion;
 import javax.lang.model.element.TypeElement;
 import javax.tools.Diagnostic;
+import org.calmanchor.core.introspection.SourceIndex;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.wsdl.ContractDocuments;
 import org.junit.jupiter.api.Test;
@@ -223,7 +224,14 @@ class ContractProcessorTest {
 
   /** Writes a record in the first round. */
   private static final class Generator extends AbstractProcessor {
+    private final String name;
+    private final String source;
     private boolean isWritten;
+
+    Generator(String name, String source) {
+      this.name = name;
+      this.source = source;
+    }
 
     @Override
     public SourceVersion getSupportedSourceVersion() {
@@ -239,8 +247,8 @@ class ContractProcessorTest {
     public boolean process(Set<? extends TypeElement> annotations, RoundEnvironment round) {
       if (!isWritten) {
         isWritten = true;
-        try (Writer out = processingEnv.getFiler().createSourceFile("Later").openWriter()) {
-          out.write("/** Written later. */ public record Later(java.util.Date when) {}");
+        try (Writer out = processingEnv.getFiler().createSourceFile(name).openWriter()) {
+          out.write(source);
         } catch (IOException unwritable) {
           throw new AssertionError(unwritable);
         }
@@ -263,7 +271,7 @@ class ContractProcessorTest {
             Javac.into(folder)
                 .source("BerthDesk", source)
                 .with(new ContractProcessor())
-                .with(new Generator())
+                .with(new Generator("Later", "public record Later(java.util.Date when) {}"))
                 .compile()
                 .errors())
         .singleElement()
@@ -275,6 +283,30 @@ class ContractProcessorTest {
         .singleElement()
         .asString()
         .startsWith("cannot find symbol");
+  }
+
+  @Test
+  void parametersOfGeneratedTypesKeepTheirNames() throws Exception {
+    String source =
+        "package desk;\n"
+            + RandomService.IMPORTS
+            + """
+            @PortType(namespace = "urn:lanternquay:berths")
+            public class BerthDesk {
+              /** Keeps.
+               * @param all what is kept */
+              @Operation public void keep(Later[] all) {}
+            }
+            """;
+    Javac.Said said =
+        Javac.into(folder)
+            .source("desk/BerthDesk", source)
+            .with(new ContractProcessor())
+            .with(new Generator("desk.Later", "package desk; public record Later(int n) {}"))
+            .compile();
+    assertThat(said.diagnostics()).isEmpty();
+    assertThat(Files.readString(folder.resolve(SourceIndex.fileOf("desk.BerthDesk"))))
+        .contains("parameters\\ keep([Ldesk.Later;)=all", "what is kept");
   }
 
   @Test
