@@ -42,7 +42,9 @@ public final class CompileBenchmark {
         List<String> with = javac(folder, arguments[0], list, "-processorpath", arguments[1]);
         boolean isOdd = round % 2 == 1;
         double[] seconds =
-            isOdd ? TurnTaking.seconds(with, without) : TurnTaking.seconds(without, with);
+            isOdd
+                ? AlternatingProcess.seconds(with, without)
+                : AlternatingProcess.seconds(without, with);
         plain[round] = seconds[isOdd ? 1 : 0];
         processed[round] = seconds[isOdd ? 0 : 1];
         ratios[round] = processed[round] / plain[round];

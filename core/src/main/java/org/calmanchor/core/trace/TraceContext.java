@@ -57,7 +57,7 @@ public record TraceContext(String traceId, String spanId, int flags, String stat
     return caller == null ? begin() : caller.child();
   }
 
-  /** By hand, since a pattern costs a tenth of a small call. */
+  /** Read by position: with a regular expression it took a twentieth of a small call. */
   private static @Nullable TraceContext parsed(String header, List<String> states) {
     String parent = header.strip();
     boolean hasMore = parent.length() > LENGTH;

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  * A process that is measured in turns with another one: one is stopped while the other runs. On a
  * machine whose speed changes within seconds, both are slowed down alike.
  */
-final class TurnTaking {
+final class AlternatingProcess {
   private static final long TURN_MILLIS = 100;
 
   private final List<String> command;
@@ -17,15 +17,15 @@ final class TurnTaking {
   private long nanos;
   private boolean isOver;
 
-  private TurnTaking(List<String> command) {
+  private AlternatingProcess(List<String> command) {
     this.command = command;
   }
 
   /** The time in seconds that each of two commands took while it was running. */
   static double[] seconds(List<String> first, List<String> second)
       throws IOException, InterruptedException {
-    TurnTaking one = new TurnTaking(first);
-    TurnTaking other = new TurnTaking(second);
+    AlternatingProcess one = new AlternatingProcess(first);
+    AlternatingProcess other = new AlternatingProcess(second);
     while (!one.isOver || !other.isOver) {
       one.run(other.isOver);
       other.run(one.isOver);
