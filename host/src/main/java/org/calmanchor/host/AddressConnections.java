@@ -1,7 +1,5 @@
 package org.calmanchor.host;
 
-import java.net.InetSocketAddress;
-import java.net.SocketAddress;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.calmanchor.core.limits.ExemptAddresses;
@@ -20,7 +18,7 @@ final class AddressConnections {
   }
 
   void opened(EndPoint connection) {
-    String address = addressOf(connection);
+    String address = AddressTexts.of(connection.getRemoteSocketAddress());
     if (shares.enter(address)) {
       counted.put(connection, address);
     } else {
@@ -33,12 +31,5 @@ final class AddressConnections {
     if (address != null) {
       shares.leave(address);
     }
-  }
-
-  private static String addressOf(EndPoint connection) {
-    SocketAddress address = connection.getRemoteSocketAddress();
-    return address instanceof InetSocketAddress inet && inet.getAddress() != null
-        ? inet.getAddress().getHostAddress()
-        : "";
   }
 }

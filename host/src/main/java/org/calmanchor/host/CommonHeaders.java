@@ -1,5 +1,7 @@
 package org.calmanchor.host;
 
+import java.util.ArrayList;
+import java.util.List;
 import org.eclipse.jetty.http.HttpField;
 import org.eclipse.jetty.http.HttpFields;
 import org.eclipse.jetty.http.HttpHeader;
@@ -21,6 +23,21 @@ final class CommonHeaders {
   @Nullable String first(String name) {
     int place = placeOf(name);
     return place == OTHER ? fields.get(name) : values()[place];
+  }
+
+  /** All values of a header, in the order in which they were sent. */
+  List<String> all(String name) {
+    List<String> values = List.of();
+    for (HttpField field : fields) {
+      if (field.is(name)) {
+        if (values.isEmpty()) {
+          values = new ArrayList<>(1);
+        }
+        String value = field.getValue();
+        values.add(value == null ? "" : value);
+      }
+    }
+    return values;
   }
 
   private @Nullable String[] values() {

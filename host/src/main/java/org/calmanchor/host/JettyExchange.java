@@ -2,11 +2,8 @@ package org.calmanchor.host;
 
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.net.InetSocketAddress;
-import java.net.SocketAddress;
 import java.security.cert.X509Certificate;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -98,24 +95,12 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public List<String> headers(String name) {
-    List<String> values = new ArrayList<>(1);
-    for (HttpField field : request.getHeaders()) {
-      if (field.is(name)) {
-        values.add(field.getValue());
-      }
-    }
-    return values;
+    return headers.all(name);
   }
 
   @Override
   public boolean isRepeated(String name) {
-    int count = 0;
-    for (HttpField field : request.getHeaders()) {
-      if (field.is(name)) {
-        count++;
-      }
-    }
-    return count > 1;
+    return headers.all(name).size() > 1;
   }
 
   @Override
@@ -148,23 +133,17 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public String localAddress() {
-    return addressOf(request.getConnectionMetaData().getLocalSocketAddress());
+    return AddressTexts.of(request.getConnectionMetaData().getLocalSocketAddress());
   }
 
   @Override
   public String remoteAddress() {
     String known = remoteAddress;
     if (known == null) {
-      known = addressOf(request.getConnectionMetaData().getRemoteSocketAddress());
+      known = AddressTexts.of(request.getConnectionMetaData().getRemoteSocketAddress());
       remoteAddress = known;
     }
     return known;
-  }
-
-  private static String addressOf(SocketAddress address) {
-    return address instanceof InetSocketAddress inet && inet.getAddress() != null
-        ? inet.getAddress().getHostAddress()
-        : "";
   }
 
   @Override

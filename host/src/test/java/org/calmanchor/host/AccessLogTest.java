@@ -215,6 +215,7 @@ final class AccessLogTest {
             "00-" + TRACE + "_00f067aa0ba902b7-01",
             "00-" + TRACE + span + "-0g",
             "cc-" + TRACE + span + "-03x",
+            "cc-" + TRACE + span + "-03-" + "x".repeat(300),
             "00-" + TRACE + span + "-01-more",
             "00-" + "0".repeat(32) + span + "-01",
             "00-" + TRACE + "-" + "0".repeat(16) + "-01",
@@ -224,8 +225,10 @@ final class AccessLogTest {
           .as(parent)
           .doesNotContainKey("tracestate")
           .hasEntrySatisfying("traceparent", made -> assertThat(made).doesNotContain(TRACE));
+      assertThat(TraceContext.receivedId(TraceContext.only(List.of(parent)))).as(parent).isEmpty();
     }
     List<String> known = List.of("cc-" + TRACE + span + "-03-more");
+    assertThat(TraceContext.receivedId(known.get(0))).isEqualTo(TRACE);
     assertThat(TraceContext.received(known, List.of("a=b", "c=d")).headers())
         .containsEntry("tracestate", "a=b,c=d")
         .hasEntrySatisfying(

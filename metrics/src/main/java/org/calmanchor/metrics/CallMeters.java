@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.TimeUnit;
 import java.util.function.ToIntFunction;
 import java.util.stream.LongStream;
 import org.calmanchor.core.observe.CallCounts;
@@ -95,6 +96,11 @@ public final class CallMeters implements CallObserver {
   }
 
   @Override
+  public boolean isBatched() {
+    return true;
+  }
+
+  @Override
   public void ended(CallRecord call) {
     if (call.outcome() == CallOutcome.REFUSED) {
       registry.counter(REFUSED, "reason", reason(call.status())).increment();
@@ -103,7 +109,7 @@ public final class CallMeters implements CallObserver {
       CallKind kind = new CallKind(call.service(), call.operation(), call.outcome());
       CallTimes there = known.get(kind);
       CallTimes meters = there == null ? known.computeIfAbsent(kind, this::meters) : there;
-      meters.timer().record(call.took());
+      meters.timer().record(call.tookNanos(), TimeUnit.NANOSECONDS);
       meters.in().record((double) call.requestBytes());
       meters.out().record((double) call.responseBytes());
       if (call.age() != null) {

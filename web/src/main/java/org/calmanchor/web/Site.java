@@ -352,7 +352,9 @@ public final class Site {
     service
         .endpoint()
         .reportRefused(
-            exchange(request, response, null, false), refusal.status(), refusal.sentence());
+            exchange(service, request, response, null, false),
+            refusal.status(),
+            refusal.sentence());
     BufferedResponse packed = new BufferedResponse(request, response);
     if (!refusal.challenge().isEmpty()) {
       packed.header("WWW-Authenticate", refusal.challenge());
@@ -371,9 +373,19 @@ public final class Site {
   }
 
   private SoapExchange exchange(
-      HttpRequest request, HttpResponse response, @Nullable Caller caller, boolean isPage) {
+      HostedService service,
+      HttpRequest request,
+      HttpResponse response,
+      @Nullable Caller caller,
+      boolean isPage) {
     return new SoapExchange(
-        request, response, caller, challenge(), settings.compressionRatio(), isPage);
+        request,
+        response,
+        service.path(),
+        caller,
+        challenge(),
+        settings.compressionRatio(),
+        isPage);
   }
 
   private String challenge() {
@@ -384,7 +396,7 @@ public final class Site {
   private CompletionStage<Void> served(
       HostedService service, HttpRequest request, HttpResponse response, @Nullable Caller caller) {
     boolean isPage = hosts.isOwnPage(request) && settings.showsPagesTo(request);
-    SoapExchange exchange = exchange(request, response, caller, isPage);
+    SoapExchange exchange = exchange(service, request, response, caller, isPage);
     CompletionStage<Void> handled = service.target().handle(exchange, exchange);
     return exchange.isPlain() ? handled : handled.thenRun(exchange::release);
   }

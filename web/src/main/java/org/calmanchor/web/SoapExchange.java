@@ -29,6 +29,7 @@ final class SoapExchange implements Request, Response {
 
   private final HttpRequest request;
   private final HttpResponse response;
+  private final String path;
   private final @Nullable Caller caller;
   private final String challenge;
   private final ContentCoding coding;
@@ -40,6 +41,7 @@ final class SoapExchange implements Request, Response {
   /**
    * Creates an exchange.
    *
+   * @param path the path of the service
    * @param caller who calls; null if that is not known
    * @param challenge what a caller is asked for who did not say who it is
    * @param isTimed whether the answer says how long it took to begin, in a {@code Server-Timing}
@@ -48,6 +50,7 @@ final class SoapExchange implements Request, Response {
   SoapExchange(
       HttpRequest request,
       HttpResponse response,
+      String path,
       @Nullable Caller caller,
       String challenge,
       long mostRatio,
@@ -58,6 +61,7 @@ final class SoapExchange implements Request, Response {
     this.start = isTimed ? System.nanoTime() : 0;
     this.request = request;
     this.response = response;
+    this.path = path;
     this.coding = new ContentCoding(request, response, mostRatio);
   }
 
@@ -101,7 +105,7 @@ final class SoapExchange implements Request, Response {
 
   @Override
   public String path() {
-    return request.path();
+    return path;
   }
 
   @Override

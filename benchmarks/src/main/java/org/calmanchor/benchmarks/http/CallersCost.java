@@ -20,7 +20,7 @@ public final class CallersCost {
 
   private CallersCost() {}
 
-  /** Arguments: pairs of servers, rounds for each, seconds a round, kind of the other host. */
+  /** Arguments: pairs of servers, rounds for each, seconds a round, "ours" for equal hosts. */
   public static void main(String[] arguments) throws Exception {
     int pairs = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 8;
     int rounds = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 15;
@@ -81,7 +81,7 @@ public final class CallersCost {
   }
 
   /** After a short time that does not count, because the host was idle before. */
-  private static double micros(Server server, Load load, double seconds) {
+  static double micros(Server server, Load load, double seconds) {
     try {
       load.run(CONNECTIONS, seconds / 2, 0);
       long before = server.cpuNanos();

@@ -36,6 +36,12 @@ final class Load {
     return new Load(port, exchange.request(path, isJson, headers), exchange.expected());
   }
 
+  /** Creates the load of a caller that sends the place of its calls in a trace. */
+  static Load traced(int port, Exchanges exchange) {
+    String trace = "traceparent: 00-4bf92f3577b34da6a3ce929d0e0e4736-00f067aa0ba902b7-01\r\n";
+    return new Load(port, exchange.request("/harbor", false, trace), exchange.expected());
+  }
+
   /** Sends one request and reads the answer. */
   void once() throws IOException {
     try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {

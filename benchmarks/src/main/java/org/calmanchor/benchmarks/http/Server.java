@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -19,17 +20,17 @@ import java.util.Set;
 final class Server implements AutoCloseable {
   private final Process process;
   private final BufferedReader answers;
-  private final int port;
+  private final List<Integer> ports;
 
   /** The CPU time of each thread, including ended ones. */
   private final Map<Path, Long> nanos = new HashMap<>();
 
   private final Set<Path> compilers = new HashSet<>();
 
-  private Server(Process process, BufferedReader answers, int port) {
+  private Server(Process process, BufferedReader answers, List<Integer> ports) {
     this.process = process;
     this.answers = answers;
-    this.port = port;
+    this.ports = ports;
   }
 
   /** Starts the server of that kind. */
@@ -44,15 +45,21 @@ final class Server implements AutoCloseable {
     BufferedReader answers =
         new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
     String line = answers.readLine();
-    if (line == null || !line.matches("\\d+")) {
+    if (line == null || !line.matches("\\d+( \\d+)*")) {
       process.destroyForcibly();
       throw new IOException("the server " + kind + " did not start, it said: " + line);
     }
-    return new Server(process, answers, Integer.parseInt(line));
+    return new Server(
+        process, answers, Arrays.stream(line.split(" ", -1)).map(Integer::valueOf).toList());
   }
 
   int port() {
-    return port;
+    return ports.get(0);
+  }
+
+  /** The ports of its hosts, if it has several. */
+  List<Integer> ports() {
+    return ports;
   }
 
   /**

@@ -13,10 +13,13 @@ import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
@@ -44,8 +47,9 @@ public final class Servers {
   private Servers() {}
 
   /**
-   * Serves as the argument says: raw, json, stax, ours, or ours with callers, observers or kept
-   * answers. Answers each input line with the number of bytes that it has allocated.
+   * Serves as the argument says: raw, json, stax, ours, or ours with callers or kept answers, or
+   * several hosts with and without observers. Answers each input line with the number of bytes that
+   * it has allocated.
    */
   public static void main(String[] arguments) throws Exception {
     Thread questions = new Thread(Servers::answerQuestions, "questions");
@@ -61,7 +65,7 @@ public final class Servers {
       case "callers" ->
           // A benchmark is one caller, and as fast as it can.
           serve(SoapHost.onPort(0).callers(Servers::known).limit(Limit.RATE_PER_CALLER, 1_000_000));
-      case "observed" -> serve(observed());
+      case "observed" -> serveSideBySide();
       case "json container" -> Containers.serve(new CodecServlet(new Codecs.Json()));
       case "ours container" ->
           Containers.serve(ServletHost.inContainer().serve("/harbor", new Harbor()).servlet());
@@ -71,11 +75,20 @@ public final class Servers {
     }
   }
 
-  /** A host with an access log and metrics, whose calls belong to traces. */
-  private static SoapHost observed() throws IOException {
-    return SoapHost.onPort(0)
-        .observe(CallMeters.in(new PrometheusMeterRegistry(PrometheusConfig.DEFAULT)))
-        .accessLog(Files.createTempFile("access", ".log"), AccessLog.Form.LINE);
+  /** Hosts in one process, so that they share what the JIT compiler made; says all their ports. */
+  private static void serveSideBySide() throws IOException, InterruptedException {
+    List<RunningHost> hosts = new ArrayList<>();
+    for (ObservedCost.Kind kind : ObservedCost.Kind.values()) {
+      SoapHost host = SoapHost.onPort(0);
+      if (kind == ObservedCost.Kind.OBSERVED) {
+        host.observe(CallMeters.in(new PrometheusMeterRegistry(PrometheusConfig.DEFAULT)))
+            .accessLog(Files.createTempFile("access", ".log"), AccessLog.Form.LINE);
+      }
+      hosts.add(host.serve("/harbor", new Harbor()).start());
+    }
+    System.out.println(
+        hosts.stream().map(host -> Integer.toString(host.port())).collect(Collectors.joining(" ")));
+    hosts.get(0).awaitClose();
   }
 
   private static Optional<Caller> known(String name, String password) {

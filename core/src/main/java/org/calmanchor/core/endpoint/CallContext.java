@@ -139,14 +139,17 @@ public final class CallContext {
     return known;
   }
 
-  /** The place of this call in a trace, if the caller sent one or somebody asked for it. */
-  @Nullable TraceContext knownTrace() {
+  /**
+   * The trace of this call as a header {@code traceparent}, if the caller sent one or somebody
+   * asked for it; else empty. Not read yet, because this costs more than the rest of a record.
+   */
+  String knownTraceParent() {
     synchronized (this) {
       if (trace != null) {
-        return trace;
+        return trace.parent();
       }
     }
-    return request.header(TraceContext.PARENT_HEADER) == null ? null : trace();
+    return TraceContext.only(request.headers(TraceContext.PARENT_HEADER));
   }
 
   /** Sets the place of this call in a trace, for an interceptor that records traces. */

@@ -112,11 +112,6 @@ final class CallLog {
         "an interceptor of {} failed after the call had ended", name, Loggable.failure(cause));
   }
 
-  /** Something that is told of each call failed; the call itself has ended as it should. */
-  static void observerFailed(Throwable cause) {
-    LOG.error("an observer of calls failed", Loggable.failure(cause));
-  }
-
   /** Nothing could be answered. */
   static void unanswerable(String name, Throwable cause) {
     LOG.error("{} could not be answered", name, Loggable.failure(cause));

@@ -1,8 +1,7 @@
 package org.calmanchor.core.endpoint;
 
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.observe.CallObserver;
@@ -36,14 +35,14 @@ final class CallReport {
 
   /** Tells how the call has ended. */
   void send(CallContext call, CallEnd end, AnswerOutput output) {
-    Duration took = Duration.ofNanos(System.nanoTime() - begun);
+    long took = System.nanoTime() - begun;
     OperationPlan operation = call.plan();
     SoapFault declared =
         operation == null || end.cause() == null ? null : operation.declared(end.cause());
     CallOutcome outcome = outcome(end, declared != null);
     CallRecord ended =
         new CallRecord(
-            Instant.now().minus(took),
+            System.currentTimeMillis() - TimeUnit.NANOSECONDS.toMillis(took),
             took,
             call.remoteAddress(),
             call.caller().map(Caller::name).orElse(""),
@@ -59,9 +58,9 @@ final class CallReport {
             output.count(),
             output.age(),
             call.knownIncident(),
-            call.knownTrace());
+            call.knownTraceParent());
     for (CallObserver observer : observers) {
-      tell(observer, ended);
+      CallObserver.tell(observer, ended);
     }
   }
 
@@ -73,8 +72,8 @@ final class CallReport {
     CallContext call = new CallContext(request, SoapVersion.SOAP_1_1);
     CallRecord refused =
         new CallRecord(
-            Instant.now(),
-            Duration.ZERO,
+            System.currentTimeMillis(),
+            0,
             request.remoteAddress(),
             "",
             request.path(),
@@ -87,16 +86,8 @@ final class CallReport {
             0,
             null,
             "",
-            call.knownTrace());
-    observers.forEach(observer -> tell(observer, refused));
-  }
-
-  private static void tell(CallObserver observer, CallRecord ended) {
-    try {
-      observer.ended(ended);
-    } catch (Throwable failed) {
-      CallLog.observerFailed(failed);
-    }
+            call.knownTraceParent());
+    observers.forEach(observer -> CallObserver.tell(observer, refused));
   }
 
   private static CallOutcome outcome(CallEnd end, boolean isDeclared) {

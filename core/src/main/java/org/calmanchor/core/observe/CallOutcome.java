@@ -19,9 +19,11 @@ public enum CallOutcome {
   /** The connection was broken off, or the caller has gone. */
   BROKEN_OFF;
 
+  private final String label = name().toLowerCase(Locale.ROOT).replace('_', '-');
+
   /** Its name in logs and metrics, such as {@code broken-off}. */
   @Override
   public String toString() {
-    return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    return label;
   }
 }

@@ -9,8 +9,8 @@ import org.jspecify.annotations.Nullable;
  * A call that has ended. Texts that come from outside are as they were sent: whoever writes them
  * somewhere has to quote them.
  *
- * @param at when it began
- * @param took until the last byte of its answer was handed over
+ * @param atMillis when it began, in milliseconds since 1970
+ * @param tookNanos until the last byte of its answer was handed over, in nanoseconds
  * @param remoteAddress where it came from
  * @param caller the name of the caller; empty if it is not known
  * @param path the path of the request's URL
@@ -24,11 +24,12 @@ import org.jspecify.annotations.Nullable;
  * @param age how long ago the answer was computed that was given again; null if it was computed for
  *     this call
  * @param incident the number by which the log has an unexpected error; empty if there was none
- * @param trace the trace that it belongs to; null if its caller sent none, and nobody asked for one
+ * @param traceParent the trace that it belongs to, as its HTTP header has it (W3C Trace Context);
+ *     empty if its caller sent none, and nobody asked for one
  */
 public record CallRecord(
-    Instant at,
-    Duration took,
+    long atMillis,
+    long tookNanos,
     String remoteAddress,
     String caller,
     String path,
@@ -41,4 +42,22 @@ public record CallRecord(
     long responseBytes,
     @Nullable Duration age,
     String incident,
-    @Nullable TraceContext trace) {}
+    String traceParent) {
+  /** When it began. */
+  public Instant at() {
+    return Instant.ofEpochMilli(atMillis);
+  }
+
+  /** The time until the last byte of its answer was handed over. */
+  public Duration took() {
+    return Duration.ofNanos(tookNanos);
+  }
+
+  /**
+   * The trace that it belongs to, as 32 hexadecimal digits (W3C Trace Context); empty if there is
+   * none, or the caller has sent a malformed one.
+   */
+  public String traceId() {
+    return TraceContext.receivedId(traceParent);
+  }
+}

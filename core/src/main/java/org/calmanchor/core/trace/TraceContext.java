@@ -25,8 +25,16 @@ public record TraceContext(String traceId, String spanId, int flags, String stat
   /** The characters of version 00: version, trace, calling span and flags (section 3.2.2). */
   private static final int LENGTH = 55;
 
+  private static final int TRACE = 3;
+  private static final int TRACE_END = TRACE + 32;
+  private static final int SPAN = TRACE_END + 1;
+  private static final int SPAN_END = SPAN + 16;
+
   private static final String NO_TRACE = "0".repeat(32);
   private static final String NO_SPAN = "0".repeat(16);
+
+  /** More than any version has; records of calls keep it for a while. */
+  private static final int MOST_PARENT = 256;
 
   /** What must be passed on at least (section 3.3.1.5). */
   private static final int MOST_STATE = 512;
@@ -53,36 +61,56 @@ public record TraceContext(String traceId, String spanId, int flags, String stat
    * is no {@code traceparent}, several, or one that is malformed (section 4.3).
    */
   public static TraceContext received(List<String> parents, List<String> states) {
-    TraceContext caller = parents.size() == 1 ? parsed(parents.get(0), states) : null;
-    return caller == null ? begin() : caller.child();
+    String parent = wellFormed(only(parents));
+    // Of the flags of other versions only the known one is passed on.
+    return parent == null
+        ? begin()
+        : new TraceContext(
+            traceIdOf(parent),
+            newSpan(),
+            Character.digit(parent.charAt(LENGTH - 1), 16) & 1,
+            state(states));
   }
 
-  /** Read by position: with a regular expression it took a twentieth of a small call. */
-  private static @Nullable TraceContext parsed(String header, List<String> states) {
+  /** The only one of these headers; empty if there is none, several, or one that is too long. */
+  public static String only(List<String> parents) {
+    boolean isSensible = parents.size() == 1 && parents.get(0).length() <= MOST_PARENT;
+    return isSensible ? parents.get(0) : "";
+  }
+
+  /** The trace that this {@code traceparent} tells; empty if it is malformed. */
+  public static String receivedId(String sent) {
+    String parent = wellFormed(sent);
+    return parent == null ? "" : traceIdOf(parent);
+  }
+
+  private static String traceIdOf(String parent) {
+    return parent.substring(TRACE, TRACE_END);
+  }
+
+  /**
+   * The header without spaces around it; null if it is malformed. Read by position: with a regular
+   * expression it took a twentieth of a small call.
+   */
+  private static @Nullable String wellFormed(String header) {
     String parent = header.strip();
     boolean hasMore = parent.length() > LENGTH;
     boolean isWellFormed =
         parent.length() >= LENGTH
-            && isHex(parent, 0, 2)
-            && isHex(parent, 3, 35)
-            && isHex(parent, 36, 52)
-            && isHex(parent, 53, LENGTH)
-            && parent.charAt(2) == '-'
-            && parent.charAt(35) == '-'
-            && parent.charAt(52) == '-'
+            && isHex(parent, 0, TRACE - 1)
+            && isHex(parent, TRACE, TRACE_END)
+            && isHex(parent, SPAN, SPAN_END)
+            && isHex(parent, SPAN_END + 1, LENGTH)
+            && parent.charAt(TRACE - 1) == '-'
+            && parent.charAt(TRACE_END) == '-'
+            && parent.charAt(SPAN_END) == '-'
             && (!hasMore || parent.charAt(LENGTH) == '-');
     // Version 00 ends with the flags; a later one may go on.
     if (!isWellFormed || parent.startsWith("ff") || (hasMore && parent.startsWith("00"))) {
       return null;
     }
-    String traceId = parent.substring(3, 35);
-    String spanId = parent.substring(36, 52);
-    if (traceId.equals(NO_TRACE) || spanId.equals(NO_SPAN)) {
-      return null;
-    }
-    // Of the flags of other versions only the known one is passed on.
-    return new TraceContext(
-        traceId, spanId, Character.digit(parent.charAt(LENGTH - 1), 16) & 1, state(states));
+    boolean isEmpty = parent.startsWith(NO_TRACE, TRACE) || parent.startsWith(NO_SPAN, SPAN);
+    return isEmpty ? null : parent;
   }
 
   private static boolean isHex(String text, int from, int to) {
@@ -108,12 +136,15 @@ public record TraceContext(String traceId, String spanId, int flags, String stat
     return new TraceContext(traceId, newSpan(), flags, state);
   }
 
+  /** The value of the header {@code traceparent}. */
+  public String parent() {
+    return "00-" + traceId + "-" + spanId + "-" + HexFormat.of().toHexDigits((byte) flags);
+  }
+
   /** The headers by which the receiver of a message learns that this call has sent it. */
   public Map<String, String> headers() {
     Map<String, String> headers = new LinkedHashMap<>();
-    headers.put(
-        PARENT_HEADER,
-        "00-" + traceId + "-" + spanId + "-" + HexFormat.of().toHexDigits((byte) flags));
+    headers.put(PARENT_HEADER, parent());
     if (!state.isEmpty()) {
       headers.put(STATE_HEADER, state);
     }

@@ -44,6 +44,7 @@ public final class HarborNode {
               .drainTime(Duration.ofSeconds(2))
               .serve("/berths", new BerthDesk(store))
               .serve("/office", new HarborOffice(store))
+              .serveSession("/plans", StayPlan.class, StayPlan::new)
               .start();
       Runtime.getRuntime().addShutdownHook(new Thread(host::drain));
       host.awaitClose();

@@ -2,7 +2,6 @@ package org.calmanchor.cluster;
 
 import java.io.IOException;
 import java.sql.SQLException;
-import java.util.List;
 
 /** Kills hosts under load one after the other, then restarts all of them; prints what was lost. */
 public final class KillsProgram {
@@ -24,38 +23,24 @@ public final class KillsProgram {
 
   private static void kill(Cluster cluster, int kills)
       throws IOException, InterruptedException, SQLException {
-    List<String> names = cluster.names();
     ClusterLoad load = ClusterLoad.on(cluster, CALLERS);
     double keptBefore;
-    int most = 0;
-    int replayed = 0;
+    Kills done;
     try (load) {
-      load.awaitNodes(names.size());
+      load.awaitNodes(cluster.names().size());
       load.awaitMore();
       keptBefore = load.keptShare();
-      for (int i = 0; i < kills; i++) {
-        int before = load.lost().size();
-        String name = names.get(i % names.size());
-        String message = TokenMessage.of(cluster.masterPassword());
-        // One host may do what the message says, once.
-        replayed += cluster.sendToAll(message) - 1;
-        cluster.kill(name);
-        load.awaitMore();
-        cluster.startAgain(name);
-        replayed += cluster.sendToAll(message);
-        load.awaitNodes(names.size());
-        most = Math.max(most, load.lost().size() - before);
-      }
+      done = Kills.times(cluster, load, kills);
     }
     System.out.printf(
         "%d kills: %d calls answered, %d lost, at most %d by one kill, of %d at the same time%n",
-        kills, load.answered(), load.lost().size(), most, CALLERS);
+        kills, load.answered(), load.lost().size(), done.mostLost(), CALLERS);
     System.out.printf(
         "answers given again: %.3f before, %.3f over all%n", keptBefore, load.keptShare());
     System.out.printf(
         "messages with a token for one call: %d, each sent to every host before and after a kill;"
             + " %d done more than once%n",
-        kills, replayed);
+        kills, done.replayed());
     System.out.printf(
         "reservations: %d confirmed, %d in the database%n",
         load.reserved(), cluster.reservations());

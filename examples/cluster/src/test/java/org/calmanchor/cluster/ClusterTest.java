@@ -9,24 +9,18 @@ import org.calmanchor.client.DynamicClient;
 import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.examples.harbor.HarborOffice;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 
 /** Hosts behind a real balancer, with a real database and Redis, which they share. */
+@ExtendWith(OneCluster.class)
 class ClusterTest {
   private static final String RATES = "<lowestRates/>";
 
-  private static Cluster cluster;
+  private final Cluster cluster;
 
-  @BeforeAll
-  static void start() {
-    cluster = Cluster.start(2);
-  }
-
-  @AfterAll
-  static void stop() {
-    cluster.close();
+  ClusterTest(Cluster cluster) {
+    this.cluster = cluster;
   }
 
   @Test
@@ -59,14 +53,14 @@ class ClusterTest {
     changeTariff(names.get(0), new BigDecimal("12.00"));
   }
 
-  private static boolean isKeptAnswer(String name) throws Exception {
+  private boolean isKeptAnswer(String name) throws Exception {
     return ClusterLoad.call(cluster.address(name, "/berths"), RATES)
         .headers()
         .firstValue("Age")
         .isPresent();
   }
 
-  private static void changeTariff(String name, BigDecimal rate) throws Exception {
+  private void changeTariff(String name, BigDecimal rate) throws Exception {
     DynamicClient.of(
             ContractReader.read(HarborOffice.class).contract(), cluster.address(name, "/office"))
         .credentials(ClientCredentials.usernameTokenDigest("bram-oakes", cluster.masterPassword()))
@@ -104,7 +98,7 @@ class ClusterTest {
       cluster.end("node-1");
       load.awaitMore();
       cluster.startAgain("node-1");
-      load.awaitNodes(2);
+      load.awaitNodes(cluster.names().size());
     }
     assertThat(load.lost()).isEmpty();
     assertThat(cluster.reservations() - before)

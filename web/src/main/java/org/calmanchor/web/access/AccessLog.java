@@ -10,8 +10,6 @@ import org.calmanchor.core.observe.ServedOperation;
 
 /** Writes a line about each call to a file, beside the calls. */
 public final class AccessLog implements CallObserver, AutoCloseable {
-  private static final int MOST_WAITING = 20_000;
-
   /** How a line is written. */
   public enum Form {
     /** Names with their values, such as {@code outcome=result ms=1.84}. */
@@ -20,10 +18,12 @@ public final class AccessLog implements CallObserver, AutoCloseable {
     JSON
   }
 
-  private final LogWriter<CallRecord> writer;
+  private final RecordWriter lines;
+  private final LogWriter writer;
 
   private AccessLog(Path path, Form form) {
-    this.writer = new LogWriter<>(path, MOST_WAITING, records -> lines(records, form));
+    this.lines = new RecordWriter(form == Form.JSON);
+    this.writer = new LogWriter(path, lines);
   }
 
   /**
@@ -34,12 +34,6 @@ public final class AccessLog implements CallObserver, AutoCloseable {
    */
   public static AccessLog to(Path path, Form form) {
     return new AccessLog(path, form);
-  }
-
-  private static byte[] lines(List<CallRecord> records, Form form) {
-    RecordWriter lines = new RecordWriter(form == Form.JSON);
-    records.forEach(lines::write);
-    return lines.bytes();
   }
 
   /**
@@ -53,8 +47,13 @@ public final class AccessLog implements CallObserver, AutoCloseable {
   }
 
   @Override
+  public boolean isBatched() {
+    return true;
+  }
+
+  @Override
   public void ended(CallRecord call) {
-    writer.add(call);
+    lines.write(call);
   }
 
   /** Writes what is left, and closes the file. */

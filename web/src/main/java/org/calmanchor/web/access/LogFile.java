@@ -59,14 +59,14 @@ final class LogFile implements Closeable {
   }
 
   /** Appends to the file that is at the path now. */
-  void write(byte[] bytes) throws IOException {
+  void write(byte[] bytes, int length) throws IOException {
     Path named = path;
     if (named != null && isMoved(named)) {
       out.close();
       out = append(named);
       key = keyOf(named);
     }
-    out.write(bytes);
+    out.write(bytes, 0, length);
     out.flush();
   }
 

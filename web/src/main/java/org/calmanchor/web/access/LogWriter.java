@@ -2,47 +2,34 @@ package org.calmanchor.web.access;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.concurrent.ArrayBlockingQueue;
-import java.util.concurrent.BlockingQueue;
-import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.Function;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
 /**
- * Writes entries to a file. A thread of its own writes ten times a second, so that no call waits
- * for a disk; if it cannot keep up, entries are dropped, and the log says how many.
+ * Writes lines to a file. A thread of its own writes ten times a second, so that no call waits for
+ * a disk; if it cannot keep up, lines are dropped, and the log says how many.
  */
-final class LogWriter<T> implements AutoCloseable {
+final class LogWriter implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(LogWriter.class);
   private static final long PERIOD_MILLIS = 100;
   private static final long CLOSE_MILLIS = 2_000;
 
   private final Path path;
-  private final Function<List<T>, byte[]> form;
-  private final BlockingQueue<T> waiting;
-  private final AtomicLong dropped = new AtomicLong();
+  private final LineSource source;
   private final Thread thread = new Thread(this::writeOn, "calm-anchor-log");
   private volatile boolean isClosed;
   private boolean isFailing;
+  private long lost;
 
   /** Null until a host starts. */
   private @Nullable LogFile file;
 
-  /**
-   * Creates a writer.
-   *
-   * @param mostWaiting how many entries may wait to be written
-   * @param form what is written for some entries
-   */
-  LogWriter(Path path, int mostWaiting, Function<List<T>, byte[]> form) {
+  /** Creates a writer of what that source has. */
+  LogWriter(Path path, LineSource source) {
     this.path = path;
-    this.form = form;
-    this.waiting = new ArrayBlockingQueue<>(mostWaiting);
+    this.source = source;
     this.thread.setDaemon(true);
   }
 
@@ -64,13 +51,6 @@ final class LogWriter<T> implements AutoCloseable {
     }
   }
 
-  /** Adds an entry. Nobody waits at the queue, so this wakes no thread. */
-  void add(T entry) {
-    if (!waiting.offer(entry)) {
-      dropped.incrementAndGet();
-    }
-  }
-
   private void writeOn() {
     try {
       while (!isClosed) {
@@ -83,17 +63,21 @@ final class LogWriter<T> implements AutoCloseable {
   }
 
   private synchronized void writeAll() {
-    List<T> entries = new ArrayList<>();
     LogFile open = file;
-    if (open == null || waiting.drainTo(entries) == 0) {
+    if (open == null) {
+      return;
+    }
+    LineSource.WaitingLines lines = source.take();
+    lost += lines.droppedCount();
+    if (lines.count() == 0) {
       return;
     }
     try {
-      open.write(form.apply(entries));
+      open.write(lines.bytes(), lines.length());
       isFailing = false;
       tellOfDropped();
     } catch (IOException failed) {
-      dropped.addAndGet(entries.size());
+      lost += lines.count();
       if (!isFailing) {
         LOG.error("{} cannot be written", Loggable.text(path.toString()), Loggable.failure(failed));
       }
@@ -102,9 +86,9 @@ final class LogWriter<T> implements AutoCloseable {
   }
 
   private void tellOfDropped() {
-    long lost = dropped.getAndSet(0);
     if (lost > 0) {
       LOG.warn("{} lines of {} were dropped", lost, Loggable.text(path.toString()));
+      lost = 0;
     }
   }
 

@@ -4,9 +4,12 @@ import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import org.calmanchor.web.event.ServedExchange;
@@ -19,12 +22,14 @@ import org.calmanchor.web.event.ServedExchange;
 public final class MessageLog implements AutoCloseable {
   private static final int MOST_WAITING = 200;
 
-  private final LogWriter<ServedExchange> writer;
+  private final LogWriter writer;
+  private final BlockingQueue<ServedExchange> waiting = new ArrayBlockingQueue<>(MOST_WAITING);
+  private final AtomicLong dropped = new AtomicLong();
   private final AtomicLong count = new AtomicLong();
   private final long oneIn;
 
   private MessageLog(Path path, long oneIn) {
-    this.writer = new LogWriter<>(path, MOST_WAITING, MessageLog::lines);
+    this.writer = new LogWriter(path, this::takeLines);
     this.oneIn = oneIn;
   }
 
@@ -57,15 +62,20 @@ public final class MessageLog implements AutoCloseable {
 
   /** Writes an exchange that has ended. */
   public void add(ServedExchange exchange) {
-    writer.add(exchange);
+    if (!waiting.offer(exchange)) {
+      dropped.incrementAndGet();
+    }
   }
 
-  private static byte[] lines(List<ServedExchange> exchanges) {
+  private LineSource.WaitingLines takeLines() {
+    List<ServedExchange> exchanges = new ArrayList<>();
+    waiting.drainTo(exchanges);
     StringBuilder lines = new StringBuilder();
     for (ServedExchange each : exchanges) {
       lines.append(line(each)).append('\n');
     }
-    return lines.toString().getBytes(StandardCharsets.UTF_8);
+    byte[] bytes = lines.toString().getBytes(StandardCharsets.UTF_8);
+    return new LineSource.WaitingLines(bytes, bytes.length, exchanges.size(), dropped.getAndSet(0));
   }
 
   private static String line(ServedExchange exchange) {

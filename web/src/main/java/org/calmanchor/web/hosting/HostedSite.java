@@ -1,8 +1,11 @@
 package org.calmanchor.web.hosting;
 
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.UsernameTokenSettings;
@@ -11,6 +14,7 @@ import org.calmanchor.core.endpoint.EndpointSettings;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.observe.BatchedObservers;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.observe.ServedOperation;
 import org.calmanchor.core.running.RunningCalls;
@@ -82,6 +86,7 @@ public final class HostedSite implements AutoCloseable {
       if (settings.messageLog != null) {
         parts.add(settings.messageLog).open();
       }
+      List<CallObserver> observers = observers(settings.observers);
       RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
       List<ServedOperation> operations = settings.services.operations();
       settings.observers.forEach(observer -> observer.started(calls, operations));
@@ -89,7 +94,7 @@ public final class HostedSite implements AutoCloseable {
       CallerSources callers = remembering(settings.callers, stores);
       CallerVerification verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
-      this.serving = serving(settings, callers, verification, stores, calls);
+      this.serving = serving(settings, observers, callers, verification, stores, calls);
       SiteSettings.Builder site = site(settings, place, verification, calls);
       this.site =
           new Site(
@@ -102,6 +107,18 @@ public final class HostedSite implements AutoCloseable {
       parts.close();
       throw failed;
     }
+  }
+
+  /** Those that are told at once, and one that tells all others in batches. */
+  private List<CallObserver> observers(List<CallObserver> all) {
+    Map<Boolean, List<CallObserver>> byKind =
+        all.stream().collect(Collectors.partitioningBy(CallObserver::isBatched));
+    List<CallObserver> told = new ArrayList<>(byKind.getOrDefault(false, List.of()));
+    List<CallObserver> batched = byKind.getOrDefault(true, List.of());
+    if (!batched.isEmpty()) {
+      told.add(parts.add(BatchedObservers.start(batched)));
+    }
+    return told;
   }
 
   private static SiteSettings.Builder site(
@@ -140,6 +157,7 @@ public final class HostedSite implements AutoCloseable {
 
   private static EndpointSettings serving(
       HostSettings<?> settings,
+      List<CallObserver> observers,
       CallerSources callers,
       @Nullable CallerVerification verification,
       HostStores stores,
@@ -149,7 +167,7 @@ public final class HostedSite implements AutoCloseable {
         settings.limits,
         settings.isLenient,
         settings.interceptors,
-        settings.observers,
+        observers,
         settings.headerHandlers,
         callers,
         verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),
