@@ -14,10 +14,7 @@ import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.running.SlotHolder;
 import org.calmanchor.core.soap.ContentType;
 import org.calmanchor.core.soap.EnvelopeReader;
-import org.calmanchor.core.soap.SoapFault;
-import org.calmanchor.core.soap.SoapFaultException;
 import org.calmanchor.core.usernametoken.UsernameTokens;
-import org.calmanchor.core.xml.InputProblem.Code;
 import org.calmanchor.core.xml.XmlIn;
 import org.jspecify.annotations.Nullable;
 
@@ -181,15 +178,17 @@ final class CallExecution implements SlotHolder {
 
   private CompletionStage<CallEnd> proceed(MessageHead head) {
     MessageHeaders headers = head.headers();
-    handle(headers);
-    OperationPlan operation = dispatch(head.hasBody(), head.in());
+    headers.handle(context, state);
+    OperationPlan operation =
+        endpoint.operations().require(head.in(), head.hasBody(), context.version());
+    noteAction(operation);
     context.of(operation);
     context.of(endpoint.settings().answers());
     answer.of(operation);
     CallerChecks.requireAllowed(operation, request, context, endpoint.settings().callers());
     count(context.caller().orElse(null));
-    requireOn(operation);
-    requireUnderstood(head.envelope(), operation);
+    endpoint.requireOn(operation);
+    headers.requireUnderstood(head.envelope(), operation);
     Invocation invoked =
         new Invocation(
             operation,
@@ -242,40 +241,12 @@ final class CallExecution implements SlotHolder {
     }
   }
 
-  /**
-   * Runs the header handlers, before the operation is known, and even if a handler's blocks are
-   * absent.
-   */
-  private void handle(MessageHeaders headers) {
-    if (!endpoint.settings().headerHandlers().isEmpty() && state.invoke()) {
-      for (HeaderHandler handler : endpoint.settings().headerHandlers()) {
-        handler.handle(headers.of(handler), context);
-      }
-      state.read();
-    }
-  }
-
-  private OperationPlan dispatch(boolean hasBody, XmlIn message) {
-    if (!hasBody) {
-      throw message
-          .problem(Code.MISSING, "one of " + endpoint.operations().shownNames(), "")
-          .within("Body");
-    }
-    OperationPlan found = endpoint.operations().find(message.namespace(), message.localName());
-    if (found == null) {
-      throw endpoint.operations().unknown(message);
-    }
-    if (!found.service().speaks(context.version())) {
-      throw new SoapFaultException(
-          SoapFault.versionMismatch(
-              "Operation " + found.name() + " speaks " + found.service().spoken() + " only.",
-              found.service().versions()));
-    }
+  /** The action does not decide anything, but one of another operation is worth a note. */
+  private void noteAction(OperationPlan operation) {
     String action = request.action();
-    if (action != null && !action.isEmpty() && !action.equals(found.action())) {
-      CallLog.otherAction(found, action);
+    if (action != null && !action.isEmpty() && !action.equals(operation.action())) {
+      CallLog.otherAction(operation, action);
     }
-    return found;
   }
 
   /** Counts the call as one of its caller, who has a share of the host. */
@@ -283,19 +254,6 @@ final class CallExecution implements SlotHolder {
     if (caller != null && calls.isWatched()) {
       calls.admitCaller(caller.name());
       countedCaller = caller.name();
-    }
-  }
-
-  private void requireOn(OperationPlan operation) {
-    if (!endpoint.switchedOff().isEmpty() && endpoint.switchedOff().contains(operation.name())) {
-      throw new SoapFaultException(SoapFault.switchedOff(operation.name()));
-    }
-  }
-
-  private void requireUnderstood(EnvelopeReader envelope, OperationPlan operation) {
-    if (envelope.isAnyMandatory()) {
-      envelope.requireUnderstood(
-          name -> operation.headerNames().contains(name) || endpoint.handlers().containsKey(name));
     }
   }
 

@@ -6,6 +6,8 @@ import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.soap.ContentType;
+import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.soap.SoapFaultException;
 import org.calmanchor.core.usernametoken.SecurityNames;
 import org.calmanchor.core.xml.MessageOpener;
 import org.jspecify.annotations.Nullable;
@@ -50,6 +52,17 @@ final class EndpointPlan {
   /** The names of the operations that are switched off. */
   Set<String> switchedOff() {
     return switchedOff;
+  }
+
+  /**
+   * Checks that an operation is not switched off.
+   *
+   * @throws SoapFaultException if it is
+   */
+  void requireOn(OperationPlan operation) {
+    if (!switchedOff.isEmpty() && switchedOff.contains(operation.name())) {
+      throw new SoapFaultException(SoapFault.switchedOff(operation.name()));
+    }
   }
 
   /** The handler of each header block that is no parameter. */

@@ -17,6 +17,9 @@ import org.jspecify.annotations.Nullable;
  * the answer, and the others wait for it. Safe for any number of threads.
  */
 final class FreshAnswers {
+  /** Larger requests are not compared with others: they have to be written for that. */
+  private static final int MOST_KEYED_BYTES = 1 << 20;
+
   private final AnswerStore store;
   private final Map<Computation, CompletableFuture<@Nullable KeptAnswer>> running =
       new ConcurrentHashMap<>();
@@ -41,9 +44,18 @@ final class FreshAnswers {
     static final Way PLAIN = new Way(null, null, null);
   }
 
-  /** Finds the way of a call. */
-  Way find(
-      OperationPlan operation, Duration freshFor, CallContext call, @Nullable Object[] arguments) {
+  /**
+   * Finds the way of a call.
+   *
+   * @param length the bytes of its request; -1 if that is not known
+   */
+  Way find(OperationPlan operation, long length, CallContext call, @Nullable Object[] arguments) {
+    Duration freshFor = operation.freshFor();
+    if (freshFor == null
+        || operation.lifetime() == OperationPlan.Lifetime.SESSION
+        || length > MOST_KEYED_BYTES) {
+      return Way.PLAIN;
+    }
     AnswerKey key;
     AnswerStore.Lookup found;
     try {

@@ -1,6 +1,5 @@
 package org.calmanchor.core.endpoint;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.Objects;
 import java.util.concurrent.CompletableFuture;
@@ -36,9 +35,6 @@ final class Invocation {
   /** The result of most calls: completed already, without error. */
   static final CompletionStage<CallEnd> RESULT =
       CompletableFuture.completedFuture(CallEnd.OF_RESULT);
-
-  /** Larger requests are not compared with others: they have to be written for that. */
-  private static final int MOST_KEYED_BYTES = 1 << 20;
 
   private final OperationPlan operation;
   private final Request request;
@@ -128,14 +124,8 @@ final class Invocation {
       if (!state.invoke()) {
         return ended(answer.end());
       }
-      Duration freshFor = operation.freshFor();
-      boolean mayBeKept =
-          freshFor != null
-              && operation.lifetime() != Lifetime.SESSION
-              && request.length() <= MOST_KEYED_BYTES;
-      if (mayBeKept && answers != null) {
-        FreshAnswers.Way way =
-            answers.find(operation, Objects.requireNonNull(freshFor), context, arguments);
+      if (answers != null && operation.freshFor() != null) {
+        FreshAnswers.Way way = answers.find(operation, request.length(), context, arguments);
         if (way.kept() != null) {
           return ended(answer.again(way.kept()));
         }
@@ -181,32 +171,17 @@ final class Invocation {
         (entered, failed) -> {
           // A request that is over cannot be resumed.
           if (entered == null || mine.isIn(entered)) {
-            request.resume(() -> inSession(entered, failed, arguments, awaited));
+            request.resume(
+                () ->
+                    resumed(
+                        awaited,
+                        () ->
+                            entered == null
+                                ? ended(answer.failed(Objects.requireNonNull(failed)))
+                                : called(entered::target, arguments)));
           }
         });
     return awaited;
-  }
-
-  /** Continues in a session that another call has left. */
-  private void inSession(
-      @Nullable Session entered,
-      @Nullable Throwable failed,
-      @Nullable Object[] arguments,
-      CompletableFuture<CallEnd> awaited) {
-    if (!state.enter()) {
-      return;
-    }
-    try {
-      if (state.isOverdue()) {
-        awaited.complete(answer.end());
-      } else if (entered == null) {
-        awaited.complete(answer.failed(Objects.requireNonNull(failed)));
-      } else {
-        called(entered::target, arguments).whenComplete((end, never) -> awaited.complete(end));
-      }
-    } finally {
-      state.leave();
-    }
   }
 
   private CompletionStage<CallEnd> called(Supplier<?> targets, @Nullable Object[] arguments) {
@@ -245,22 +220,27 @@ final class Invocation {
       CompletionStage<@Nullable KeptAnswer> other, @Nullable Object[] arguments) {
     CompletableFuture<CallEnd> awaited = new CompletableFuture<>();
     pending = awaited;
-    other.whenComplete((kept, failed) -> request.resume(() -> continued(kept, arguments, awaited)));
+    other.whenComplete(
+        (kept, failed) ->
+            request.resume(
+                () ->
+                    resumed(
+                        awaited,
+                        () -> kept == null ? called(arguments) : ended(answer.again(kept)))));
     return awaited;
   }
 
-  private void continued(
-      @Nullable KeptAnswer kept, @Nullable Object[] arguments, CompletableFuture<CallEnd> awaited) {
+  /** Does the rest of a call that has waited, unless the call took too long meanwhile. */
+  private void resumed(
+      CompletableFuture<CallEnd> awaited, Supplier<CompletionStage<CallEnd>> rest) {
     if (!state.enter()) {
       return;
     }
     try {
       if (state.isOverdue()) {
         awaited.complete(answer.end());
-      } else if (kept != null) {
-        awaited.complete(answer.again(kept));
       } else {
-        called(arguments).whenComplete((end, failed) -> awaited.complete(end));
+        rest.get().whenComplete((end, never) -> awaited.complete(end));
       }
     } finally {
       state.leave();

@@ -24,6 +24,7 @@ import org.w3c.dom.Element;
 final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
   private final Map<QName, OperationTable.KnownHeader> known;
   private final Map<QName, HeaderHandler> handlers;
+  private final List<HeaderHandler> all;
   private final MessageOpener inputs;
   private Map<QName, Object> values = Map.of();
   private Map<HeaderHandler, List<Element>> handled = Map.of();
@@ -31,6 +32,7 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
   MessageHeaders(EndpointPlan endpoint) {
     this.known = endpoint.operations().headers();
     this.handlers = endpoint.handlers();
+    this.all = endpoint.settings().headerHandlers();
     this.inputs = endpoint.inputs();
   }
 
@@ -66,6 +68,31 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
     }
     handled.computeIfAbsent(handler, first -> new ArrayList<>()).add(DomReader.read(in));
     return true;
+  }
+
+  /**
+   * Runs the header handlers, before the operation is known, and even if a handler's blocks are
+   * absent.
+   */
+  void handle(CallContext context, CallState state) {
+    if (!all.isEmpty() && state.invoke()) {
+      for (HeaderHandler handler : all) {
+        handler.handle(of(handler), context);
+      }
+      state.read();
+    }
+  }
+
+  /**
+   * Checks that each block that has to be understood is one that the operation or a handler knows.
+   *
+   * @throws RuntimeException if there is another one
+   */
+  void requireUnderstood(EnvelopeReader envelope, OperationPlan operation) {
+    if (envelope.isAnyMandatory()) {
+      envelope.requireUnderstood(
+          name -> operation.headerNames().contains(name) || handlers.containsKey(name));
+    }
   }
 
   /** The blocks for a handler, in the order of the message. */

@@ -7,7 +7,10 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.codec.MessageCodec;
+import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.objects.HeaderCodec;
+import org.calmanchor.core.soap.SoapFault;
+import org.calmanchor.core.soap.SoapFaultException;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.calmanchor.core.xml.InvalidMessageException;
 import org.calmanchor.core.xml.XmlIn;
@@ -76,14 +79,38 @@ final class OperationTable {
     return headers;
   }
 
+  /**
+   * The operation that a message is for.
+   *
+   * @param message is at the first element of its body
+   * @param hasBody false if the body is empty
+   * @throws RuntimeException if there is none, or its service does not speak that version
+   */
+  OperationPlan require(XmlIn message, boolean hasBody, SoapVersion version) {
+    if (!hasBody) {
+      throw message.problem(Code.MISSING, "one of " + shownNames(), "").within("Body");
+    }
+    OperationPlan found = find(message.namespace(), message.localName());
+    if (found == null) {
+      throw unknown(message);
+    }
+    if (!found.service().speaks(version)) {
+      throw new SoapFaultException(
+          SoapFault.versionMismatch(
+              "Operation " + found.name() + " speaks " + found.service().spoken() + " only.",
+              found.service().versions()));
+    }
+    return found;
+  }
+
   /** The operation with that request element, or null. */
-  @Nullable OperationPlan find(String namespace, String localName) {
+  private @Nullable OperationPlan find(String namespace, String localName) {
     Map<String, OperationPlan> ofNamespace = byRequest.get(namespace);
     return ofNamespace == null ? null : ofNamespace.get(localName);
   }
 
   /** The error for a body element that is not the request element of any operation. */
-  InvalidMessageException unknown(XmlIn in) {
+  private InvalidMessageException unknown(XmlIn in) {
     String name = in.localName();
     boolean isKnown = byRequest.values().stream().anyMatch(known -> known.containsKey(name));
     String expected =

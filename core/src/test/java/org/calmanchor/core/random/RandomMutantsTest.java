@@ -23,7 +23,7 @@ class RandomMutantsTest {
   /** By command with 4200, which makes 50,000 in all. */
   private static final int MUTANTS = Integer.getInteger("calm.anchor.mutants", 120);
 
-  @Property(tries = 9, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 7, shrinking = ShrinkingMode.OFF)
   void refusesExactlyWhatTheValidatorRefuses(@ForAll long seed) throws Exception {
     Random random = new Random(seed);
     String source = new RandomSource(random, true).service();
