@@ -47,7 +47,8 @@ class ClusterSessionTest {
         Plan plan = each.get();
         assertThat(plan.confirmed()).hasSizeGreaterThan(kills.count());
         assertThat(plan.last()).containsSubsequence(plan.confirmed()).doesNotHaveDuplicates();
-        assertThat(plan.failures()).hasSizeLessThanOrEqualTo(kills.count());
+        // The call that the killed host had, and one that its port has taken afterwards.
+        assertThat(plan.failures()).hasSizeLessThanOrEqualTo(2 * kills.count());
       }
     } finally {
       isOver.set(true);
