@@ -18,7 +18,7 @@ final class AddressConnections {
   }
 
   void opened(EndPoint connection) {
-    String address = AddressTexts.of(connection.getRemoteSocketAddress());
+    String address = AddressCache.of(connection.getRemoteSocketAddress());
     if (shares.enter(address)) {
       counted.put(connection, address);
     } else {

@@ -133,14 +133,14 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public String localAddress() {
-    return AddressTexts.of(request.getConnectionMetaData().getLocalSocketAddress());
+    return AddressCache.of(request.getConnectionMetaData().getLocalSocketAddress());
   }
 
   @Override
   public String remoteAddress() {
     String known = remoteAddress;
     if (known == null) {
-      known = AddressTexts.of(request.getConnectionMetaData().getRemoteSocketAddress());
+      known = AddressCache.of(request.getConnectionMetaData().getRemoteSocketAddress());
       remoteAddress = known;
     }
     return known;

@@ -134,7 +134,11 @@ final class MetricsTest {
       assertThat(get(host.address("/calm-anchor/metrics")).statusCode())
           .as("only at the port of health")
           .isEqualTo(404);
-      HttpResponse<String> page = get(host.healthAddress("ready").resolve("/calm-anchor/metrics"));
+      URI address = host.healthAddress("ready").resolve("/calm-anchor/metrics");
+      String count = "calm_anchor_request_size_bytes_count";
+      // Calls are counted some at a time.
+      waitFor(() -> get(address).body().lines().anyMatch(l -> l.matches(count + ".* 4")));
+      HttpResponse<String> page = get(address);
       assertThat(page.headers().firstValue("Content-Type"))
           .hasValueSatisfying(type -> assertThat(type).startsWith("text/plain; version=0.0.4"));
       String calls = "calm_anchor_calls_seconds_";

@@ -78,9 +78,9 @@ public final class Servers {
   /** Hosts in one process, so that they share what the JIT compiler made; says all their ports. */
   private static void serveSideBySide() throws IOException, InterruptedException {
     List<RunningHost> hosts = new ArrayList<>();
-    for (ObservedCost.Kind kind : ObservedCost.Kind.values()) {
+    for (ObserverCost.Kind kind : ObserverCost.Kind.values()) {
       SoapHost host = SoapHost.onPort(0);
-      if (kind == ObservedCost.Kind.OBSERVED) {
+      if (kind == ObserverCost.Kind.OBSERVED) {
         host.observe(CallMeters.in(new PrometheusMeterRegistry(PrometheusConfig.DEFAULT)))
             .accessLog(Files.createTempFile("access", ".log"), AccessLog.Form.LINE);
       }

@@ -1,4 +1,7 @@
-/** What the object of a service may implement, so that its host starts, asks and stops it. */
+/**
+ * What starts and stops with a host: objects of services that implement it, and tasks that run
+ * beside the calls.
+ */
 @NullMarked
 package org.calmanchor.core.lifecycle;
 

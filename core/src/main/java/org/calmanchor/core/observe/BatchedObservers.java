@@ -1,15 +1,13 @@
 package org.calmanchor.core.observe;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.ReentrantLock;
-import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.lifecycle.RepeatedTask;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 
 /**
  * Tells observers of calls a little later, many at once: on a thread of its own, and under load on
@@ -18,9 +16,7 @@ import org.slf4j.LoggerFactory;
  * several threads.
  */
 public final class BatchedObservers implements CallObserver, AutoCloseable {
-  private static final Logger LOG = LoggerFactory.getLogger(BatchedObservers.class);
-  private static final long PERIOD_MILLIS = 50;
-  private static final long CLOSE_MILLIS = 2_000;
+  private static final Duration PERIOD = Duration.ofMillis(50);
 
   /** Under load a call tells so many at once, while they are in the processor's caches. */
   private static final int BATCH = 64;
@@ -31,7 +27,7 @@ public final class BatchedObservers implements CallObserver, AutoCloseable {
   private final List<CallObserver> observers;
   private final AtomicReference<@Nullable Waiting> last = new AtomicReference<>();
   private final ReentrantLock telling = new ReentrantLock();
-  private final Thread thread = new Thread(this::tellOn, "calm-anchor-observers");
+  private final RepeatedTask thread;
   private volatile boolean isClosed;
 
   /** A record and those that came before it; how many they are. */
@@ -39,14 +35,12 @@ public final class BatchedObservers implements CallObserver, AutoCloseable {
 
   private BatchedObservers(List<CallObserver> observers) {
     this.observers = List.copyOf(observers);
-    this.thread.setDaemon(true);
+    this.thread = RepeatedTask.start("calm-anchor-observers", PERIOD, this::tellWaiting);
   }
 
   /** Starts to tell these observers. */
   public static BatchedObservers start(List<CallObserver> observers) {
-    BatchedObservers batched = new BatchedObservers(observers);
-    batched.thread.start();
-    return batched;
+    return new BatchedObservers(observers);
   }
 
   @Override
@@ -59,28 +53,29 @@ public final class BatchedObservers implements CallObserver, AutoCloseable {
         return;
       }
       if (last.compareAndSet(earlier, new Waiting(call, earlier, count + 1))) {
-        if (count >= BATCH && telling.tryLock()) {
+        if (isClosed) {
           tellWaiting();
+        } else if (count >= BATCH) {
+          tellBatch();
         }
         return;
       }
     }
   }
 
-  private void tellOn() {
-    try {
-      while (!isClosed) {
-        TimeUnit.MILLISECONDS.sleep(PERIOD_MILLIS);
-        telling.lock();
+  /** Tells what waits, unless another thread does. */
+  private void tellBatch() {
+    if (telling.tryLock()) {
+      try {
         tellWaiting();
+      } finally {
+        telling.unlock();
       }
-    } catch (InterruptedException closed) {
-      LOG.debug("observers of calls end", Loggable.failure(closed));
     }
   }
 
-  /** Tells all that wait, and gives the lock back. */
   private void tellWaiting() {
+    telling.lock();
     try {
       Waiting each = last.getAndSet(null);
       if (each != null) {
@@ -108,13 +103,6 @@ public final class BatchedObservers implements CallObserver, AutoCloseable {
   @Override
   public void close() {
     isClosed = true;
-    thread.interrupt();
-    try {
-      thread.join(CLOSE_MILLIS);
-    } catch (InterruptedException hurried) {
-      Thread.currentThread().interrupt();
-    }
-    telling.lock();
-    tellWaiting();
+    thread.close();
   }
 }

@@ -25,12 +25,12 @@ public final class KillsProgram {
       throws IOException, InterruptedException, SQLException {
     ClusterLoad load = ClusterLoad.on(cluster, CALLERS);
     double keptBefore;
-    Kills done;
+    KillRun done;
     try (load) {
       load.awaitNodes(cluster.names().size());
       load.awaitMore();
       keptBefore = load.keptShare();
-      done = Kills.times(cluster, load, kills);
+      done = KillRun.times(cluster, load, kills);
     }
     System.out.printf(
         "%d kills: %d calls answered, %d lost, at most %d by one kill, of %d at the same time%n",

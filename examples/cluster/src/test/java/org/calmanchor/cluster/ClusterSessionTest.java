@@ -41,13 +41,13 @@ class ClusterSessionTest {
       for (int i = 0; i < SESSIONS; i++) {
         plans.add(threads.submit(this::plan));
       }
-      Kills kills = Kills.during(cluster, load, Duration.ofSeconds(12));
+      KillRun kills = KillRun.during(cluster, load, Duration.ofSeconds(12));
       isOver.set(true);
       for (Future<Plan> each : plans) {
         Plan plan = each.get();
         assertThat(plan.confirmed()).hasSizeGreaterThan(kills.count());
         assertThat(plan.last()).containsSubsequence(plan.confirmed()).doesNotHaveDuplicates();
-        // The call that the killed host had, and one that its port has taken afterwards.
+        // The call that the killed host had, and one that the balancer has sent it afterwards.
         assertThat(plan.failures()).hasSizeLessThanOrEqualTo(2 * kills.count());
       }
     } finally {

@@ -2,6 +2,8 @@ package org.calmanchor.web.access;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.time.Duration;
+import org.calmanchor.core.lifecycle.RepeatedTask;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -13,24 +15,23 @@ import org.slf4j.LoggerFactory;
  */
 final class LogWriter implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(LogWriter.class);
-  private static final long PERIOD_MILLIS = 100;
-  private static final long CLOSE_MILLIS = 2_000;
+  private static final Duration PERIOD = Duration.ofMillis(100);
 
   private final Path path;
   private final LineSource source;
-  private final Thread thread = new Thread(this::writeOn, "calm-anchor-log");
-  private volatile boolean isClosed;
   private boolean isFailing;
   private long lost;
 
   /** Null until a host starts. */
   private @Nullable LogFile file;
 
+  /** Null until then, too. */
+  private @Nullable RepeatedTask writing;
+
   /** Creates a writer of what that source has. */
   LogWriter(Path path, LineSource source) {
     this.path = path;
     this.source = source;
-    this.thread.setDaemon(true);
   }
 
   /**
@@ -47,18 +48,7 @@ final class LogWriter implements AutoCloseable {
             "The log " + path + " cannot be written: " + LogFile.reason(unwritable) + ".",
             unwritable);
       }
-      thread.start();
-    }
-  }
-
-  private void writeOn() {
-    try {
-      while (!isClosed) {
-        Thread.sleep(PERIOD_MILLIS);
-        writeAll();
-      }
-    } catch (InterruptedException closed) {
-      LOG.debug("a log of calls ends", Loggable.failure(closed));
+      writing = RepeatedTask.start("calm-anchor-log", PERIOD, this::writeAll);
     }
   }
 
@@ -101,14 +91,14 @@ final class LogWriter implements AutoCloseable {
   /** Writes what is left, and closes the file. */
   @Override
   public void close() throws IOException {
-    isClosed = true;
-    thread.interrupt();
-    try {
-      thread.join(CLOSE_MILLIS);
-    } catch (InterruptedException hurried) {
-      Thread.currentThread().interrupt();
+    RepeatedTask known;
+    synchronized (this) {
+      known = writing;
     }
-    writeAll();
+    // Not while this is locked: the last run needs the lock.
+    if (known != null) {
+      known.close();
+    }
     closeFile();
   }
 }

@@ -34,7 +34,7 @@ final class RecordWriter implements LineSource {
   private final Member trace;
   private final Member reason;
 
-  private LineBytes lines = new LineBytes(0);
+  private LineBuffer lines = new LineBuffer(0);
   private long lineCount;
   private long droppedCount;
 
@@ -211,7 +211,7 @@ final class RecordWriter implements LineSource {
     WaitingLines taken = new WaitingLines(lines.bytes(), lines.length(), lineCount, droppedCount);
     if (lineCount > 0) {
       // The next lines are about as many.
-      lines = new LineBytes(lines.length());
+      lines = new LineBuffer(lines.length());
     }
     lineCount = 0;
     droppedCount = 0;

@@ -3,7 +3,7 @@ package org.calmanchor.web.access;
 import java.util.Arrays;
 
 /** Bytes of lines, to which is appended; quicker than a text that is encoded later. */
-final class LineBytes {
+final class LineBuffer {
   private static final int LEAST_CAPACITY = 4_096;
   private static final int MOST_DIGITS = 20;
 
@@ -20,7 +20,7 @@ final class LineBytes {
   private int length;
 
   /** Creates bytes of which there will be about so many. */
-  LineBytes(int expected) {
+  LineBuffer(int expected) {
     bytes = new byte[Math.max(LEAST_CAPACITY, expected)];
   }
 

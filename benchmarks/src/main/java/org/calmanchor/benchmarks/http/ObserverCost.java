@@ -14,10 +14,10 @@ import java.util.Map;
  * does not decide the same in both. They take turns in short rounds. Two hosts are the same, which
  * shows how exact a ratio is.
  */
-public final class ObservedCost {
+public final class ObserverCost {
   private static final int WARM_ROUNDS = 10;
 
-  private ObservedCost() {}
+  private ObserverCost() {}
 
   /** A host; what is measured is its cost compared with the first one. */
   enum Kind {

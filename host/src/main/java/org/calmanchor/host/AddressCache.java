@@ -11,11 +11,11 @@ import java.util.concurrent.ConcurrentHashMap;
  * Addresses as text. Those of callers are remembered, because each call needs its own several
  * times, and the same text is compared more quickly than an equal one.
  */
-final class AddressTexts {
+final class AddressCache {
   private static final int MOST = 1_000;
   private static final Map<InetAddress, String> KNOWN = new ConcurrentHashMap<>();
 
-  private AddressTexts() {}
+  private AddressCache() {}
 
   /** The address without its port; empty if it is not one of the internet. */
   static String of(SocketAddress address) {

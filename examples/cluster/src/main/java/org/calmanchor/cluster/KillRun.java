@@ -13,11 +13,11 @@ import java.util.List;
  * @param replayed how many messages with a token for one call were done more than once; one was
  *     sent to all hosts before each kill and again after it
  */
-record Kills(int count, int mostLost, int replayed) {
+record KillRun(int count, int mostLost, int replayed) {
   /** Kills so many hosts. */
-  static Kills times(Cluster cluster, ClusterLoad load, int times)
+  static KillRun times(Cluster cluster, ClusterLoad load, int times)
       throws IOException, InterruptedException {
-    Kills kills = new Kills(0, 0, 0);
+    KillRun kills = new KillRun(0, 0, 0);
     while (kills.count < times) {
       kills = kills.andOneMore(cluster, load);
     }
@@ -25,17 +25,17 @@ record Kills(int count, int mostLost, int replayed) {
   }
 
   /** Kills hosts for so long, at least one. */
-  static Kills during(Cluster cluster, ClusterLoad load, Duration time)
+  static KillRun during(Cluster cluster, ClusterLoad load, Duration time)
       throws IOException, InterruptedException {
     long begun = System.nanoTime();
-    Kills kills = new Kills(0, 0, 0);
+    KillRun kills = new KillRun(0, 0, 0);
     do {
       kills = kills.andOneMore(cluster, load);
     } while (System.nanoTime() - begun < time.toNanos());
     return kills;
   }
 
-  private Kills andOneMore(Cluster cluster, ClusterLoad load)
+  private KillRun andOneMore(Cluster cluster, ClusterLoad load)
       throws IOException, InterruptedException {
     List<String> names = cluster.names();
     String name = names.get(count % names.size());
@@ -48,6 +48,6 @@ record Kills(int count, int mostLost, int replayed) {
     cluster.startAgain(name);
     more += cluster.sendToAll(message);
     load.awaitNodes(names.size());
-    return new Kills(count + 1, Math.max(mostLost, load.lost().size() - before), replayed + more);
+    return new KillRun(count + 1, Math.max(mostLost, load.lost().size() - before), replayed + more);
   }
 }
