@@ -77,7 +77,7 @@ final class LogWriter implements AutoCloseable {
 
   private void tellOfDropped() {
     if (lost > 0) {
-      LOG.warn("{} lines of {} were dropped", lost, Loggable.text(path.toString()));
+      LOG.warn("lines of {} were dropped: {}", Loggable.text(path.toString()), lost);
       lost = 0;
     }
   }
