@@ -18,6 +18,7 @@ import org.calmanchor.core.endpoint.CallContext;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Await;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
@@ -97,10 +98,8 @@ class SessionsTest {
     return TypedClient.of(Wishes.class, host.address("/wishes"));
   }
 
-  private static void awaitClosed(String... lists) throws InterruptedException {
-    for (int i = 0; i < 200 && CLOSED.size() < lists.length; i++) {
-      Thread.sleep(20);
-    }
+  private static void awaitClosed(String... lists) {
+    Await.until("closed", () -> CLOSED.size() >= lists.length);
     assertThat(CLOSED).containsExactlyInAnyOrder(lists);
   }
 
@@ -152,8 +151,9 @@ class SessionsTest {
     for (CompletableFuture<Void> each : late) {
       each.handle((ended, failed) -> null).get(10, TimeUnit.SECONDS);
     }
-    Thread.sleep(700);
-    assertThat(client.proxy().add("last")).startsWith("first").endsWith("last");
+    Await.untilAsserted(
+        "the session is free again",
+        () -> assertThat(client.proxy().add("last")).startsWith("first").endsWith("last"));
   }
 
   @Test
@@ -193,10 +193,7 @@ class SessionsTest {
     for (int i = 0; i < 20; i++) {
       client.proxy().add("wish");
     }
-    for (int i = 0; i < 200 && CLOSED.size() < 17; i++) {
-      Thread.sleep(20);
-    }
-    assertThat(CLOSED).hasSize(17);
+    Await.untilAsserted("closed", () -> assertThat(CLOSED).hasSize(17));
   }
 
   @Test

@@ -41,6 +41,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -224,13 +225,9 @@ class TypedClientTest {
       value = {
         "text/html|<html>Down for today|answered with status 200: <html>Down for today",
         "text/xml|<a|not well-formed",
-        "text/xml|<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body/>"
-            + "</e:Envelope>|the body is empty",
-        "text/xml|<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><x/>"
-            + "</e:Body></e:Envelope>|its body holds x, no answer to it",
-        "text/xml|<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
-            + "<sleepResponse xmlns='urn:lanternquay:pilots'/></e:Body></e:Envelope>"
-            + "|sleepResponse/result is missing",
+        "soap|''|the body is empty",
+        "soap|<x/>|its body holds x, no answer to it",
+        "soap|<sleepResponse xmlns='urn:lanternquay:pilots'/>|sleepResponse/result is missing",
         "text/xml|<!DOCTYPE a [<!ENTITY b 'c'>]><a>&b;</a>|document type"
       })
   void saysWhatIsWrongWithAnAnswer(String type, String body, String words) throws IOException {
@@ -239,8 +236,9 @@ class TypedClientTest {
         "/",
         exchange -> {
           exchange.getRequestBody().readAllBytes();
-          exchange.getResponseHeaders().set("Content-Type", type);
-          byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+          boolean isSoap = type.equals("soap");
+          exchange.getResponseHeaders().set("Content-Type", isSoap ? "text/xml" : type);
+          byte[] bytes = (isSoap ? Envelopes.soap11(body) : body).getBytes(StandardCharsets.UTF_8);
           exchange.sendResponseHeaders(200, bytes.length);
           exchange.getResponseBody().write(bytes);
           exchange.close();
@@ -384,6 +382,16 @@ class TypedClientTest {
     assertThatIllegalArgumentException()
         .isThrownBy(() -> client.timeout(Duration.ZERO))
         .withMessage("a timeout is more than nothing, not PT0S");
-    assertThat(List.of(client.version(SoapVersion.SOAP_1_2), client)).doesNotHaveDuplicates();
+  }
+
+  @Test
+  void staysAsItIsWhenOthersAreMadeFromIt() throws Exception {
+    TypedClient<PilotStation> other =
+        client
+            .timeout(Duration.ofMillis(1))
+            .httpHeader("X-Watch", "1")
+            .at(URI.create("http://localhost:1"));
+    assertThatExceptionOfType(NoAnswerException.class).isThrownBy(() -> other.proxy().sleep(1));
+    assertThat(client.proxy().sleep(50)).isEqualTo("awake");
   }
 }

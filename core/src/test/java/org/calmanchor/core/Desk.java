@@ -9,14 +9,18 @@ import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.Contract;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.testing.Envelopes;
 
 /** A service compiled from what stands between the braces of its class, served in memory. */
 public final class Desk {
   private static final String ENVELOPE =
-      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/' xmlns='urn:a'"
-          + " xmlns:a='urn:a' xmlns:b='urn:b' xmlns:xsd='http://www.w3.org/2001/XMLSchema'"
-          + " xmlns:xsi='http://www.w3.org/2001/XMLSchema-instance'><e:Body>%s</e:Body>"
-          + "</e:Envelope>";
+      Envelopes.envelope(
+          Envelopes.SOAP_11,
+          "xmlns='urn:a' xmlns:a='urn:a' xmlns:b='urn:b'"
+              + " xmlns:xsd='http://www.w3.org/2001/XMLSchema'"
+              + " xmlns:xsi='http://www.w3.org/2001/XMLSchema-instance'",
+          "",
+          "%s");
 
   private final Endpoint endpoint;
   private final String wsdl;

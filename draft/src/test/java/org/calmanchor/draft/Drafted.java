@@ -60,7 +60,7 @@ public final class Drafted implements AutoCloseable {
 
   /** The documents of the partner in the examples. */
   static Map<String, String> pilots(String wsdl) throws IOException {
-    Path folder = Path.of("../examples/src/main/resources/org/calmanchor/examples/pilots");
+    Path folder = Path.of("../examples/harbor/src/main/resources/org/calmanchor/examples/pilots");
     Map<String, String> texts = new LinkedHashMap<>();
     for (String each : List.of(wsdl, "types/ships.xsd", "types/common.xsd")) {
       texts.put(each, Files.readString(folder.resolve(each)));

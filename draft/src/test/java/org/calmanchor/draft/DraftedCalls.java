@@ -32,6 +32,7 @@ import org.calmanchor.core.soap.EnvelopeReader;
 import org.calmanchor.core.xml.MessageLimits;
 import org.calmanchor.core.xml.MessageOpener;
 import org.calmanchor.core.xml.XmlIn;
+import org.calmanchor.testing.Await;
 import org.jspecify.annotations.Nullable;
 
 /** A drafted interface: a service of it, and a client of it, with the samples of its document. */
@@ -189,12 +190,10 @@ final class DraftedCalls {
     return answer;
   }
 
-  /** Whether the service was called; one-way calls begin after their answer. */
-  boolean isCalled(Operation operation) throws InterruptedException {
-    for (int i = 0; i < 200 && !arguments.containsKey(method(operation).getName()); i++) {
-      Thread.sleep(10);
-    }
-    return arguments.containsKey(method(operation).getName());
+  /** Waits until the service was called; one-way calls begin after their answer. */
+  void awaitCall(Operation operation) {
+    String name = method(operation).getName();
+    Await.until(name + " was called", () -> arguments.containsKey(name));
   }
 
   /** Reads the sample of the request as the service would. */

@@ -56,7 +56,8 @@ class SchemaDraftTest {
 
   private static ReadDocument ships() {
     return schema(
-        Path.of("../examples/src/main/resources/org/calmanchor/examples/pilots/types/ships.xsd"));
+        Path.of(
+            "../examples/harbor/src/main/resources/org/calmanchor/examples/pilots/types/ships.xsd"));
   }
 
   private Drafted compiled(Draft draft, String yacht) throws IOException {

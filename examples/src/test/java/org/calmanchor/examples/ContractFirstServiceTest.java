@@ -28,6 +28,7 @@ import org.calmanchor.examples.pilots.Depths;
 import org.calmanchor.examples.tides.TideTable;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Tool;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -38,7 +39,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** A service whose contract came first as a document: host, client, documents and commands. */
 class ContractFirstServiceTest {
   private static final Path DOCUMENT =
-      Path.of("src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl");
+      Path.of("harbor/src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl");
 
   private static RunningHost host;
 

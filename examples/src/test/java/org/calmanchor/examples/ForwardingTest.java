@@ -41,7 +41,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** Pages of services elsewhere, whose messages are forwarded. */
 class ForwardingTest {
   private static final Path PILOTS =
-      Path.of("src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl");
+      Path.of("harbor/src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl");
   private static final Path CORPUS = Path.of("../core/src/test/resources/corpus");
 
   private static final HttpClient CLIENT = HttpClient.newHttpClient();

@@ -52,6 +52,7 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.annotations.SimpleContent;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Sources;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.io.TempDir;

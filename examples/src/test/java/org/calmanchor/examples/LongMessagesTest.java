@@ -19,6 +19,9 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.calmanchor.testing.Envelopes;
+import org.calmanchor.testing.Sources;
+import org.calmanchor.testing.Tool;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -53,7 +56,9 @@ class LongMessagesTest {
   @TempDir private Path folder;
 
   private static String before(String operation) {
-    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><"
+    return "<e:Envelope xmlns:e='"
+        + Envelopes.SOAP_11
+        + "'><e:Body><"
         + operation
         + " xmlns='urn:lanternquay:ledger'>";
   }

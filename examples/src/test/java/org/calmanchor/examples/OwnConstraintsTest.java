@@ -16,6 +16,7 @@ import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -85,9 +86,10 @@ class OwnConstraintsTest {
       })
   void areCheckedOnTheWayIn(int nights, int length, int width, String said) throws Exception {
     String envelope =
-        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><book"
-            + " xmlns='urn:lanternquay:sizes'><nights>%d</nights><size><length>%d</length><width>%d"
-            + "</width></size></book></e:Body></e:Envelope>";
+        Envelopes.call(
+            "urn:lanternquay:sizes",
+            "book",
+            "<nights>%d</nights><size><length>%d</length><width>%d</width></size>");
     try (RunningHost host = SoapHost.onPort(0).serve("/sizes", new SizeDesk()).start()) {
       HttpRequest request =
           HttpRequest.newBuilder(host.address("/sizes"))

@@ -13,6 +13,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.calmanchor.testing.Envelopes;
+import org.calmanchor.testing.Tool;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -21,16 +23,16 @@ import org.junit.jupiter.api.io.TempDir;
 /** The test page of the partner's service, by its WSDL alone. */
 class PartnerPageTest {
   private static final String PILOTS =
-      Path.of("src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl")
+      Path.of("harbor/src/main/resources/org/calmanchor/examples/pilots/pilots.wsdl")
           .toAbsolutePath()
           .toString();
 
   private static final String ORDERED =
-      """
-      <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>
-      <p:orderPilotResponse xmlns:p="urn:saltmere:pilots" order="12"><p:pilot>Bram Oakes</p:pilot>
-      <p:boards>2027-06-11T14:00:00Z</p:boards></p:orderPilotResponse></e:Body></e:Envelope>
-      """;
+      Envelopes.soap11(
+          """
+          <p:orderPilotResponse xmlns:p="urn:saltmere:pilots" order="12"><p:pilot>Bram Oakes</p:pilot>
+          <p:boards>2027-06-11T14:00:00Z</p:boards></p:orderPilotResponse>
+          """);
 
   @TempDir private Path folder;
   private HttpServer partner;

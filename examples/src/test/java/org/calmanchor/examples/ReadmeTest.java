@@ -27,6 +27,7 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.annotations.Shape;
 import org.calmanchor.annotations.SimpleContent;
 import org.calmanchor.annotations.SimpleType;
+import org.calmanchor.testing.Sources;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -134,11 +135,5 @@ class ReadmeTest {
         assertThat(row).as(annotation.getSimpleName()).contains("`" + member.getName() + "`");
       }
     }
-  }
-
-  @Test
-  void theProblemThatItShowsIsTheOneThatIsRaised() throws Exception {
-    assertThat(readme().replace("\n    ", "\n"))
-        .contains(CommandLineTest.COLLISION.lines().skip(1).reduce("", (a, b) -> a + b + "\n"));
   }
 }

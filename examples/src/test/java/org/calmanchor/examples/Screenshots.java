@@ -18,7 +18,7 @@ public final class Screenshots {
   /** Takes the folder to write to. */
   public static void main(String[] arguments) throws Exception {
     Path shots = Path.of(arguments[0]);
-    Path checks = Path.of("src/main/resources/org/calmanchor/examples/harbor/checks");
+    Path checks = Path.of("harbor/src/main/resources/org/calmanchor/examples/harbor/checks");
     try (BerthStore store = BerthStore.seeded();
         RunningHost host =
             SoapHost.onPort(8080)

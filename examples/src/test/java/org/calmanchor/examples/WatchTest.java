@@ -6,6 +6,8 @@ import static org.calmanchor.examples.PageDriver.field;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.calmanchor.testing.RecompiledDesk;
+import org.calmanchor.testing.Tool;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 

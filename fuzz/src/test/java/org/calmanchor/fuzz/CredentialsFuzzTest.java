@@ -1,5 +1,7 @@
 package org.calmanchor.fuzz;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import com.code_intelligence.jazzer.api.FuzzedDataProvider;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
@@ -23,11 +25,13 @@ import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.usernametoken.UsernameTokens;
+import org.calmanchor.testing.Envelopes;
 import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
 import org.calmanchor.web.caller.TransportCallers;
 import org.calmanchor.web.proxy.TrustedProxies;
+import org.junit.jupiter.api.Test;
 
 /**
  * Whatever credentials are sent: they are refused or accepted, but nothing breaks. Whoever has any
@@ -89,11 +93,33 @@ class CredentialsFuzzTest {
   }
 
   private static final String BEFORE =
-      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Header><s:Security"
+      "<s:Security"
           + " xmlns:s='http://docs.oasis-open.org/wss/2004/01/oasis-200401-wss-wssecurity-secext-1.0.xsd'"
           + " xmlns:u='http://docs.oasis-open.org/wss/2004/01/oasis-200401-wss-wssecurity-utility-1.0.xsd'>";
-  private static final String AFTER =
-      "</s:Security></e:Header><e:Body><o xmlns='urn:lanternquay:chandlery'/></e:Body></e:Envelope>";
+
+  private static Sent send(String security) throws IOException {
+    String message =
+        Envelopes.soap11(
+            BEFORE + security + "</s:Security>",
+            "<t xmlns='urn:c'><tree><name>oak</name></tree></t>");
+    Map<String, String> headers = Map.of("content-type", "text/xml");
+    Sent sent = new Sent("POST", null, headers, message.getBytes(StandardCharsets.UTF_8), true);
+    SITE.handle(sent, sent).toCompletableFuture().join();
+    return sent;
+  }
+
+  @Test
+  void aGoodTokenReachesTheMethodAndABadOneDoesNot() throws IOException {
+    String name = "<s:UsernameToken><s:Username>ines</s:Username>";
+    assertThat(
+            send(name + "<s:Password>gull</s:Password></s:UsernameToken>")
+                .answer
+                .toString(StandardCharsets.UTF_8))
+        .contains("tResponse", "oak");
+    assertThat(send(name + "</s:UsernameToken>").answer.toString(StandardCharsets.UTF_8))
+        .contains("Fault")
+        .doesNotContain("oak");
+  }
 
   @FuzzTest(maxDuration = "20s")
   void readsEveryUsernameToken(FuzzedDataProvider data) throws IOException {
@@ -104,11 +130,7 @@ class CredentialsFuzzTest {
               ? data.pickValue(PARTS)
               : data.consumeString(20).replace('<', '(').replace('&', '+'));
     }
-    byte[] body = (BEFORE + block + AFTER).getBytes(StandardCharsets.UTF_8);
-    Map<String, String> headers = new HashMap<>();
-    headers.put("content-type", "text/xml");
-    Sent sent = new Sent("POST", null, headers, body, true);
-    SITE.handle(sent, sent).toCompletableFuture().join();
+    Sent sent = send(block.toString());
     String answer = sent.answer.toString(StandardCharsets.UTF_8);
     if (sent.aborted || answer.contains("incident") || answer.contains("Exception")) {
       throw new AssertionError("broken: " + answer);

@@ -21,6 +21,8 @@ import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.endpoint.CallContext;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.trace.TraceContext;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.calmanchor.web.access.AccessLog;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -68,13 +70,8 @@ final class AccessLogTest {
   }
 
   private static String message(String operation, String kind) {
-    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><"
-        + operation
-        + " xmlns='urn:lanternquay:berths'>"
-        + (kind.isEmpty() ? "" : "<kind>" + kind + "</kind>")
-        + "</"
-        + operation
-        + "></e:Body></e:Envelope>";
+    return Envelopes.call(
+        "urn:lanternquay:berths", operation, kind.isEmpty() ? "" : "<kind>" + kind + "</kind>");
   }
 
   private SoapHost host(Path file, AccessLog.Form form) {
@@ -159,7 +156,7 @@ final class AccessLogTest {
           message("reserve", "trace"),
           TEXT,
           "traceparent: 00-" + TRACE + "-00f067aa0ba902b7-01");
-      waitFor(file);
+      Await.until("the line is there", () -> Files.size(file) > 0);
       Files.move(file, folder.resolve("access.log.1"));
       assertThat(Reply.to(host, HEAD, message("reserve", "a\"\u202e\u0085b"), TEXT).status())
           .isEqualTo(200);
@@ -184,12 +181,6 @@ final class AccessLogTest {
                       + TEXT
                       + "\r\nContent-Length: 90\r\n\r\n<a")
                   .getBytes(StandardCharsets.US_ASCII));
-    }
-  }
-
-  private static void waitFor(Path file) throws Exception {
-    for (int i = 0; i < 200 && Files.size(file) == 0; i++) {
-      Thread.sleep(20);
     }
   }
 

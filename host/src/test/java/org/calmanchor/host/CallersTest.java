@@ -24,6 +24,8 @@ import org.calmanchor.annotations.Role;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.Callers;
 import org.calmanchor.core.endpoint.CallContext;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -166,22 +168,13 @@ class CallersTest {
   }
 
   private static String envelope(String type, String blocks, String... bodies) {
-    String namespace =
-        type.equals("text/xml")
-            ? "http://schemas.xmlsoap.org/soap/envelope/"
-            : "http://www.w3.org/2003/05/soap-envelope";
+    String namespace = type.equals("text/xml") ? Envelopes.SOAP_11 : Envelopes.SOAP_12;
     StringBuilder body = new StringBuilder();
     for (String each : bodies) {
       String of = each.equals("level") ? "urn:lanternquay:tide" : "urn:lanternquay:office";
       body.append("<" + each + " xmlns='" + of + "'/>");
     }
-    return "<e:Envelope xmlns:e='"
-        + namespace
-        + "'>"
-        + blocks
-        + "<e:Body>"
-        + body
-        + "</e:Body></e:Envelope>";
+    return Envelopes.envelope(namespace, "", blocks, body.toString());
   }
 
   private static Reply post(String type, String message, List<String> more) throws Exception {
@@ -205,14 +198,12 @@ class CallersTest {
         List<String> headers = new ArrayList<>(way.headers());
         // What a message says about itself decides nothing.
         headers.add("SOAPAction: \"urn:lanternquay:office:Office:open\"");
-        String block = "<e:Header><x xmlns='urn:lanternquay:office'>open</x></e:Header>";
+        String block = "<x xmlns='urn:lanternquay:office'>open</x>";
         Reply reply = post(type, envelope(type, block, operation), headers);
         assertThat(reply.status()).as(what).isEqualTo(way.statuses().get(i));
         boolean isServed = reply.status() < 300;
-        for (int waited = 0; isServed && RAN.get().isEmpty() && waited < 500; waited++) {
-          // The answer to a one-way message comes before its method runs.
-          Thread.sleep(10);
-        }
+        // The answer to a one-way message comes before its method runs.
+        Await.until(what, () -> !isServed || !RAN.get().isEmpty());
         assertThat(RAN.get()).as(what).isEqualTo(isServed ? operation : "");
         assertThat(reply.body()).as(what).doesNotContain(SECRET);
         if (!isServed) {

@@ -25,6 +25,8 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.lifecycle.Readiness;
 import org.calmanchor.core.lifecycle.Startable;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 
@@ -33,9 +35,7 @@ final class DrainTest {
   private final List<String> events = new CopyOnWriteArrayList<>();
 
   private static String message(String operation) {
-    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><"
-        + operation
-        + " xmlns='urn:lanternquay:gate'/></e:Body></e:Envelope>";
+    return Envelopes.call("urn:lanternquay:gate", operation, "");
   }
 
   /** A service that notes what happens to it. */
@@ -107,7 +107,7 @@ final class DrainTest {
     Gate gate = gate("west");
     HttpClient client = HttpClient.newHttpClient();
     RunningHost host =
-        SoapHost.onPort(0).drainTime(Duration.ofSeconds(1)).serve("/gate", gate).start();
+        SoapHost.onPort(0).drainTime(Duration.ofSeconds(3)).serve("/gate", gate).start();
     assertThat(get(host.healthAddress("ready")).body()).isEqualTo("ready\n");
     HttpResponse<String> before = call(client, host, "open").get();
     assertThat(before.headers().firstValue("Connection")).isEmpty();
@@ -115,11 +115,11 @@ final class DrainTest {
     assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
 
     CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
-    await(host, 503);
+    Await.until("not ready", () -> get(host.healthAddress("ready")).statusCode() == 503);
     // Others may not know yet: what they send is served.
     assertThat(call(HttpClient.newHttpClient(), host, "open").get().statusCode()).isEqualTo(200);
     assertThat(get(host.healthAddress("live")).statusCode()).isEqualTo(200);
-    Thread.sleep(1_200);
+    Await.until("the drain time is over", () -> isRefused(host));
     assertThat(drained).isNotDone();
     assertThat(events).containsExactly("start west");
     gate.leave.countDown();
@@ -134,11 +134,11 @@ final class DrainTest {
         .isThrownBy(() -> new Socket("localhost", host.port()).close());
   }
 
-  private static void await(RunningHost host, int status) throws Exception {
-    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(10);
-    while (get(host.healthAddress("ready")).statusCode() != status) {
-      assertThat(System.nanoTime()).isLessThan(end);
-      Thread.sleep(20);
+  private static boolean isRefused(RunningHost host) {
+    try (Socket socket = new Socket("localhost", host.port())) {
+      return !socket.isConnected();
+    } catch (IOException refused) {
+      return true;
     }
   }
 
@@ -157,10 +157,10 @@ final class DrainTest {
               .getBytes(StandardCharsets.US_ASCII));
       out.write(message, 0, 40);
       out.flush();
-      Thread.sleep(300);
+      Await.until("the head was read", () -> host.calls().count() > 0);
       CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
       for (int at = 40; at < message.length; at += 40) {
-        Thread.sleep(200);
+        Thread.sleep(100);
         out.write(message, at, Math.min(40, message.length - at));
       }
       InputStream in = socket.getInputStream();
@@ -212,8 +212,11 @@ final class DrainTest {
             .start()) {
       assertThat(get(host.healthAddress("ready")).statusCode()).isEqualTo(200);
       shared.reason = "the lamp is out";
-      Thread.sleep(1_100);
-      assertThat(get(host.healthAddress("ready")).body()).isEqualTo("not ready: the lamp is out\n");
+      Await.untilAsserted(
+          "the service was asked again",
+          () ->
+              assertThat(get(host.healthAddress("ready")).body())
+                  .isEqualTo("not ready: the lamp is out\n"));
     }
     assertThat(events).containsExactly("start shared", "start east", "close east", "close shared");
 
@@ -243,13 +246,12 @@ final class DrainTest {
           .serve("/kept", kept)
           .replaceServicesOf(host, "nothing");
       assertThat(call(HttpClient.newHttpClient(), host, "open").get().body()).contains("open next");
+      // Time itself: what is not to happen cannot be waited for.
       Thread.sleep(1_500);
       assertThat(events).containsExactly("start kept", "start former", "start next");
       former.leave.countDown();
       assertThat(running.get().body()).contains("at last");
-      for (int i = 0; i < 100 && events.size() < 4; i++) {
-        Thread.sleep(50);
-      }
+      Await.until("the former one was closed", () -> events.size() >= 4);
       assertThat(events).last().isEqualTo("close former");
 
       SoapHost broken = SoapHost.onPort(0).serve("/kept", kept).serve("/gate", gate("broken"));

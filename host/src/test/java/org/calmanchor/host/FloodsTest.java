@@ -14,6 +14,8 @@ import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -24,11 +26,8 @@ class FloodsTest {
   private static final long MOST_MORE_BYTES = 64L << 20;
   private static final int MOST_MORE_THREADS = 30;
   private static final String BLINK =
-      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
-          + "<blink xmlns='urn:lanternquay:light'><text>on</text></blink></e:Body></e:Envelope>";
-  private static final String SLOW =
-      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
-          + "<slow xmlns='urn:lanternquay:light'/></e:Body></e:Envelope>";
+      Envelopes.call("urn:lanternquay:light", "blink", "<text>on</text>");
+  private static final String SLOW = Envelopes.call("urn:lanternquay:light", "slow", "");
 
   private static Reply blink(RunningHost host, String... headers) throws Exception {
     List<String> all = new ArrayList<>(List.of(headers));
@@ -66,10 +65,7 @@ class FloodsTest {
         assertThat(usedBytes() - bytes).isLessThan(MOST_MORE_BYTES);
       }
       assertThat(blink(host).status()).isEqualTo(200);
-      for (int i = 0; i < 200 && host.calls().count() > 0; i++) {
-        Thread.sleep(10);
-      }
-      assertThat(host.calls().count()).isZero();
+      Await.until("all calls have ended", () -> host.calls().count() == 0);
     }
   }
 

@@ -13,6 +13,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -20,9 +21,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class HostTest {
-  private static final String ENVELOPE =
-      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>%s</e:Body>"
-          + "</e:Envelope>";
   private static RunningHost host;
 
   @BeforeAll
@@ -40,7 +38,7 @@ class HostTest {
   }
 
   private static String message(String body) {
-    return ENVELOPE.formatted(body.replaceFirst(">|/>", " xmlns='urn:lanternquay:light'$0"));
+    return Envelopes.soap11(body.replaceFirst(">|/>", " xmlns='urn:lanternquay:light'$0"));
   }
 
   private static Reply get(String path) throws IOException {
@@ -64,7 +62,7 @@ class HostTest {
   void tellsServicesAtOnePathApartByTheirMessages() throws Exception {
     String flash = "<flash xmlns='urn:lanternquay:light:2'><times>2</times></flash>";
     String type = "Content-Type: text/xml";
-    Reply answer = Reply.to(host, "POST /light", ENVELOPE.formatted(flash), type);
+    Reply answer = Reply.to(host, "POST /light", Envelopes.soap11(flash), type);
     assertThat(answer.body()).contains("<ns1:degrees>180</ns1:degrees>");
   }
 
@@ -72,11 +70,11 @@ class HostTest {
   void answersOneWayMessagesAtOnceAndRefusesThemByStatus() throws Exception {
     String warn = "<warn xmlns='urn:lanternquay:light:2'>%s</warn>";
     String type = "Content-Type: text/xml";
-    String fine = ENVELOPE.formatted(warn.formatted("<text>fog</text>"));
+    String fine = Envelopes.soap11(warn.formatted("<text>fog</text>"));
     Reply accepted = Reply.to(host, "POST /light", fine, type);
     assertThat(accepted.status()).isEqualTo(202);
     assertThat(accepted.body()).isEmpty();
-    Reply refused = Reply.to(host, "POST /light", ENVELOPE.formatted(warn.formatted("")), type);
+    Reply refused = Reply.to(host, "POST /light", Envelopes.soap11(warn.formatted("")), type);
     assertThat(refused.status()).isEqualTo(400);
     assertThat(refused.header("incident-id")).matches("[A-Z2-9]{4}-[A-Z2-9]{4}");
     assertThat(refused.body()).isEmpty();
@@ -183,9 +181,10 @@ class HostTest {
     assertThat(envelope.body())
         .contains("<tns:like kind=\\\"flash\\\">", "<tns:kind>red</tns:kind>", "SOAPAction");
     String message =
-        "<soap:Envelope xmlns:soap='http://schemas.xmlsoap.org/soap/envelope/' xmlns:t="
-            + "'urn:lanternquay:light'><soap:Body><t:lampsResponse><t:result kind='flash'><t:kind>"
-            + "red</t:kind></t:result></t:lampsResponse></soap:Body></soap:Envelope>";
+        Envelopes.call(
+            "urn:lanternquay:light",
+            "lampsResponse",
+            "<result kind='flash'><kind>red</kind></result>");
     assertThat(
             page("answer", "{\"operation\":\"lamps\",\"message\":\"" + message + "\"}", "none")
                 .body())
@@ -301,7 +300,7 @@ class HostTest {
             .start()) {
       String warn = "<warn xmlns='urn:lanternquay:light:2'><text>fog</text></warn>";
       Reply refused =
-          Reply.to(switched, "POST /light", ENVELOPE.formatted(warn), "Content-Type: text/xml");
+          Reply.to(switched, "POST /light", Envelopes.soap11(warn), "Content-Type: text/xml");
       assertThat(refused.status()).isEqualTo(500);
       assertThat(refused.body()).isEmpty();
       CompletableFuture<Reply> running =

@@ -16,6 +16,8 @@ import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -87,9 +89,7 @@ class HostileRequestsTest {
     "'x, y, chunked', 501"
   })
   void knowsNoTransferCodingButChunks(String coding, int status) throws IOException {
-    String message =
-        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
-            + "<blink xmlns='urn:lanternquay:light'><text>on</text></blink></e:Body></e:Envelope>";
+    String message = Envelopes.call("urn:lanternquay:light", "blink", "<text>on</text>");
     String request =
         "POST /light HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nContent-Type: text/xml\r\n"
             + "Transfer-Encoding: "
@@ -129,17 +129,12 @@ class HostileRequestsTest {
           client.get("/light?wsdl", "http");
         }
       }
-      assertThat(served()).isTrue();
-      while (small.unsentCount() < 4) {
-        Thread.sleep(10);
-      }
+      awaitServed();
+      Await.until("nobody reads", () -> small.unsentCount() >= 4);
       for (RawHttp2 client : clients) {
         assertAllEnd(client);
       }
-      for (int i = 0; i < 500 && small.unsentCount() > 0; i++) {
-        Thread.sleep(10);
-      }
-      assertThat(small.unsentCount()).isZero();
+      Await.until("all are over", () -> small.unsentCount() == 0);
     } finally {
       for (RawHttp2 client : clients) {
         client.close();
@@ -156,14 +151,8 @@ class HostileRequestsTest {
     }
   }
 
-  private boolean served() throws Exception {
-    for (int i = 0; i < 100; i++) {
-      if (Reply.to(small, "GET /light?wsdl", "").status() == 200) {
-        return true;
-      }
-      Thread.sleep(50);
-    }
-    return false;
+  private void awaitServed() {
+    Await.until("others are served", () -> Reply.to(small, "GET /light?wsdl", "").status() == 200);
   }
 
   /** Questions of the page whose bodies never come: they hold slots, and lose them in time. */
@@ -195,7 +184,7 @@ class HostileRequestsTest {
         brokenOff += answer.isEmpty() ? 1 : 0;
       }
       assertThat(brokenOff).as("those that had the slots").isEqualTo(4);
-      assertThat(served()).isTrue();
+      awaitServed();
     } finally {
       for (Socket socket : sockets) {
         socket.close();
@@ -220,9 +209,7 @@ class HostileRequestsTest {
         taken.add(asking(shared, "127.0.0.2", "<slow xmlns='urn:lanternquay:light'/>"));
       }
       service.entered.await();
-      while (shared.calls().count() < 2) {
-        Thread.sleep(10);
-      }
+      Await.until("both run", () -> shared.calls().count() >= 2);
       String blink = "<blink xmlns='urn:lanternquay:light'><text>on</text></blink>";
       assertThat(answer(asking(shared, "127.0.0.2", blink)))
           .startsWith("HTTP/1.1 429")
@@ -263,14 +250,10 @@ class HostileRequestsTest {
     }
   }
 
-  private static void awaitShare(RunningHost shared, String body) throws Exception {
-    for (int i = 0; i < 100; i++) {
-      if (answer(asking(shared, "127.0.0.2", body)).startsWith("HTTP/1.1 200")) {
-        return;
-      }
-      Thread.sleep(20);
-    }
-    throw new AssertionError("no connection is taken any more");
+  private static void awaitShare(RunningHost shared, String body) {
+    Await.until(
+        "a connection is taken",
+        () -> answer(asking(shared, "127.0.0.2", body)).startsWith("HTTP/1.1 200"));
   }
 
   private static Socket connected(RunningHost to, String from) throws IOException {
@@ -283,10 +266,7 @@ class HostileRequestsTest {
 
   private static Socket asking(RunningHost to, String from, String body) throws IOException {
     Socket socket = connected(to, from);
-    String message =
-        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
-            + body
-            + "</e:Body></e:Envelope>";
+    String message = Envelopes.soap11(body);
     String head =
         "POST /light HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nContent-Type: text/xml\r\n"
             + "Content-Length: "

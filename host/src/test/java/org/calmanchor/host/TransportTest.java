@@ -18,6 +18,7 @@ import java.util.HexFormat;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -52,10 +53,7 @@ class TransportTest {
   }
 
   private static byte[] blink(String text) {
-    return ("<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><blink"
-            + " xmlns='urn:lanternquay:light'><text>"
-            + text
-            + "</text></blink></e:Body></e:Envelope>")
+    return Envelopes.call("urn:lanternquay:light", "blink", "<text>" + text + "</text>")
         .getBytes(StandardCharsets.UTF_8);
   }
 

@@ -15,6 +15,7 @@ import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.core.endpoint.CallContext;
 import org.calmanchor.core.keys.Keys;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -23,9 +24,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** What a proxy says of a request counts only if the proxy is trusted, and only its own words. */
 class TrustedProxiesTest {
-  private static final String ASK =
-      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>%s<e:Body>"
-          + "<who xmlns='urn:lanternquay:gate'/></e:Body></e:Envelope>";
+  private static final String WHO = "<who xmlns='urn:lanternquay:gate'/>";
   private static RunningHost trusting;
   private static RunningHost other;
 
@@ -103,7 +102,7 @@ class TrustedProxiesTest {
     String[] all =
         Stream.concat(Stream.of("Content-Type: text/xml"), Stream.of(headers))
             .toArray(String[]::new);
-    return Reply.to(host, "POST /gate", ASK.formatted(""), all).body();
+    return Reply.to(host, "POST /gate", Envelopes.soap11(WHO), all).body();
   }
 
   static Stream<String> malformed() {
@@ -156,9 +155,9 @@ class TrustedProxiesTest {
             + Base64.getEncoder().encodeToString(keys.chain().get(0).getEncoded())
             + ":";
     String token =
-        "<e:Header><s:Security xmlns:s='http://docs.oasis-open.org/wss/2004/01/"
+        "<s:Security xmlns:s='http://docs.oasis-open.org/wss/2004/01/"
             + "oasis-200401-wss-wssecurity-secext-1.0.xsd'><s:UsernameToken><s:Username>ines</s:Username>"
-            + "<s:Password>gull</s:Password></s:UsernameToken></s:Security></e:Header>";
+            + "<s:Password>gull</s:Password></s:UsernameToken></s:Security>";
     try (RunningHost host =
         SoapHost.onPort(0)
             .serve("/gate", new Gate())
@@ -180,7 +179,8 @@ class TrustedProxiesTest {
   }
 
   private static String post(RunningHost host, String block, String header) throws IOException {
-    return Reply.to(host, "POST /gate", ASK.formatted(block), "Content-Type: text/xml", header)
+    return Reply.to(
+            host, "POST /gate", Envelopes.soap11(block, WHO), "Content-Type: text/xml", header)
         .body();
   }
 }

@@ -31,6 +31,7 @@ import org.calmanchor.core.access.TokenVerifier.Verified;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.core.endpoint.CallContext;
 import org.calmanchor.core.keys.Keys;
+import org.calmanchor.testing.Envelopes;
 import org.calmanchor.tls.PemKeys;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -264,19 +265,8 @@ class WaysInTest {
     String blocks = isLast ? other + security : security + other;
     String bodies = "<" + each.operation() + " xmlns='urn:lanternquay:office'/>";
     String more = variant >= 4 ? "<open xmlns='urn:lanternquay:office'/>" : "";
-    String namespace =
-        each.is12()
-            ? "http://www.w3.org/2003/05/soap-envelope"
-            : "http://schemas.xmlsoap.org/soap/envelope/";
-    String message =
-        "<e:Envelope xmlns:e='"
-            + namespace
-            + "'><e:Header>"
-            + blocks
-            + "</e:Header><e:Body>"
-            + bodies
-            + more
-            + "</e:Body></e:Envelope>";
+    String namespace = each.is12() ? Envelopes.SOAP_12 : Envelopes.SOAP_11;
+    String message = Envelopes.envelope(namespace, "", blocks, bodies + more);
     return CLIENTS
         .get(shown)
         .send(

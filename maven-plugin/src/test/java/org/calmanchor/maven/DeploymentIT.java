@@ -24,6 +24,7 @@ import java.util.regex.Pattern;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationReader;
 import org.calmanchor.configuration.Settings;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
@@ -90,11 +91,7 @@ class DeploymentIT {
   }
 
   private static HttpRequest quote(int port, String path) {
-    String message =
-        """
-        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>\
-        <quoteStay xmlns="urn:lanternquay:berths"><nights>3</nights></quoteStay>\
-        </e:Body></e:Envelope>""";
+    String message = Envelopes.call("urn:lanternquay:berths", "quoteStay", "<nights>3</nights>");
     return HttpRequest.newBuilder(URI.create("http://localhost:" + port + path))
         .header("Content-Type", "text/xml")
         .POST(BodyPublishers.ofString(message))

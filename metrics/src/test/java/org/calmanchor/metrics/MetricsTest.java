@@ -22,7 +22,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.function.BooleanSupplier;
 import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
@@ -31,6 +30,8 @@ import org.calmanchor.core.endpoint.CallContext;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 
 /** What operators and their tools see of calls. */
@@ -93,20 +94,11 @@ final class MetricsTest {
     }
   }
 
-  /** A call is counted after its last byte was handed over. */
-  private static void waitFor(BooleanSupplier condition) throws InterruptedException {
-    for (int i = 0; i < 250 && !condition.getAsBoolean(); i++) {
-      Thread.sleep(20);
-    }
-  }
-
   private static HttpResponse<String> send(RunningHost host, String kind, String... headers)
       throws Exception {
     String message =
-        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
-            + "<blink xmlns='urn:lanternquay:light'>"
-            + (kind.isEmpty() ? "" : "<kind>" + kind + "</kind>")
-            + "</blink></e:Body></e:Envelope>";
+        Envelopes.call(
+            "urn:lanternquay:light", "blink", kind.isEmpty() ? "" : "<kind>" + kind + "</kind>");
     HttpRequest.Builder request =
         HttpRequest.newBuilder(host.address("/light"))
             .header("Content-Type", "text/xml")
@@ -137,7 +129,9 @@ final class MetricsTest {
       URI address = host.healthAddress("ready").resolve("/calm-anchor/metrics");
       String count = "calm_anchor_request_size_bytes_count";
       // Calls are counted some at a time.
-      waitFor(() -> get(address).body().lines().anyMatch(l -> l.matches(count + ".* 4")));
+      Await.until(
+          "all four are counted",
+          () -> get(address).body().lines().anyMatch(l -> l.matches(count + ".* 4")));
       HttpResponse<String> page = get(address);
       assertThat(page.headers().firstValue("Content-Type"))
           .hasValueSatisfying(type -> assertThat(type).startsWith("text/plain; version=0.0.4"));
@@ -162,8 +156,11 @@ final class MetricsTest {
         SoapHost.onPort(0).serve("/light", new Light()).observe(CallMeters.in(registry)).start()) {
       send(host, "red");
       // A meter is registered a moment before its first value is added.
-      waitFor(() -> registry.find(CallMeters.CALLS).timers().stream().anyMatch(t -> t.count() > 0));
-      waitFor(
+      Await.until(
+          "the call is counted",
+          () -> registry.find(CallMeters.CALLS).timers().stream().anyMatch(t -> t.count() > 0));
+      Await.until(
+          "its answer is counted",
           () ->
               registry.find("calm.anchor.response.size").summaries().stream()
                   .anyMatch(s -> s.count() > 0));
@@ -186,12 +183,10 @@ final class MetricsTest {
             .observe(CallMeters.in(registry))
             .start()) {
       assertThat(send(host, "long").statusCode()).isEqualTo(500);
-      waitFor(() -> now(registry, "stuck") == 1);
-      assertThat(now(registry, "stuck")).isEqualTo(1);
+      Await.until("it is stuck", () -> now(registry, "stuck") == 1);
       assertThat(now(registry, "running")).isEqualTo(1);
       light.isOver.set(true);
-      waitFor(() -> now(registry, "running") == 0);
-      assertThat(now(registry, "running")).isZero();
+      Await.until("it does not run any more", () -> now(registry, "running") == 0);
       assertThat(now(registry, "stuck")).isZero();
     }
   }

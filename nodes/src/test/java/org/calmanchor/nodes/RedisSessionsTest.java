@@ -27,6 +27,8 @@ import org.calmanchor.core.session.SessionObject;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.servers.RedisServer;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -170,10 +172,8 @@ class RedisSessionsTest {
               .header("Cookie", cookie)
               .POST(
                   HttpRequest.BodyPublishers.ofString(
-                      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>"
-                          + "<e:Body xmlns='urn:lanternquay:wishes'>"
-                          + body
-                          + "</e:Body></e:Envelope>"));
+                      Envelopes.envelope(
+                          Envelopes.SOAP_11, "xmlns='urn:lanternquay:wishes'", "", body)));
       if (!name.isEmpty()) {
         String pair = Base64.getEncoder().encodeToString((name + ":gull").getBytes(UTF_8));
         request.header("Authorization", "Basic " + pair);
@@ -260,9 +260,9 @@ class RedisSessionsTest {
         beside(() -> visitor.call(host, "<add><name>late</name><millis>500</millis></add>"));
     try (RedisClient client = RedisClient.create(redis.url())) {
       // As if the host had been away for so long that others went on with the session.
-      while (client.keys(namespace + ":session:*:call").isEmpty()) {
-        Thread.sleep(10);
-      }
+      Await.until(
+          "the call is in the session",
+          () -> !client.keys(namespace + ":session:*:call").isEmpty());
       for (String key : client.keys(namespace + ":session:*}")) {
         client.hset(key, "version", "another");
       }
@@ -280,16 +280,12 @@ class RedisSessionsTest {
     CompletableFuture<List<String>> slow = beside(() -> visitor.add(host, "slow", 3_000));
     try (RedisClient client = RedisClient.create(redis.url())) {
       String key = client.keys(namespace + ":session:*}").iterator().next() + ":call";
-      while (client.pttl(key) < 0) {
-        Thread.sleep(10);
-      }
+      Await.until("the call is in the session", () -> client.pttl(key) > 0);
+      // Time itself: a call holds its session for two seconds, and renews it.
       Thread.sleep(2_400);
       assertThat(client.pttl(key)).as("renewed").isPositive();
       assertThat(slow.join()).containsExactly("first", "slow");
-      for (int i = 0; i < 100 && client.exists(key); i++) {
-        Thread.sleep(10);
-      }
-      assertThat(client.exists(key)).as("left").isFalse();
+      Await.until("the call has left the session", () -> !client.exists(key));
       // As if a host had died with a call in the session.
       client.set(key, "somebody", SetParams.setParams().px(1_000));
       assertThat(visitor.add(host, "third", 0)).containsExactly("first", "slow", "third");
@@ -309,18 +305,14 @@ class RedisSessionsTest {
     } finally {
       redis.resume();
     }
-    HttpResponse<String> answer = visitor.call(host, "<end/>");
-    for (int i = 0; i < 100 && answer.statusCode() == 503; i++) {
-      Thread.sleep(50);
-      answer = visitor.call(host, "<end/>");
-    }
-    assertThat(items(answer)).containsExactly("H-01");
+    Await.untilAsserted(
+        "sessions can be reached",
+        () -> assertThat(items(visitor.call(host, "<end/>"))).containsExactly("H-01"));
   }
 
   @Test
-  void sessionsAreBoundedAndEndWhenTheyAreNotUsed() throws Exception {
-    RunningHost host =
-        start(settings().limit(Limit.SESSIONS, 2).limit(Limit.SESSION_IDLE, Duration.ofSeconds(2)));
+  void sessionsAreBounded() throws Exception {
+    RunningHost host = start(settings().limit(Limit.SESSIONS, 2));
     List<Visitor> visitors = List.of(new Visitor(), new Visitor(), new Visitor());
     for (Visitor each : visitors) {
       each.add(host, "first", 0);
@@ -328,8 +320,17 @@ class RedisSessionsTest {
     }
     assertThat(visitors.get(2).add(host, "second", 0)).containsExactly("first", "second");
     assertThat(visitors.get(0).add(host, "second", 0)).containsExactly("second");
-    Thread.sleep(2_200);
-    assertThat(visitors.get(2).add(host, "third", 0)).containsExactly("third");
+  }
+
+  @Test
+  void sessionsEndWhenTheyAreNotUsed() throws Exception {
+    RunningHost host = start(settings().limit(Limit.SESSION_IDLE, Duration.ofSeconds(1)));
+    Visitor visitor = new Visitor();
+    assertThat(visitor.add(host, "first", 0)).containsExactly("first");
+    try (RedisClient client = RedisClient.create(redis.url())) {
+      Await.until("it has ended", () -> client.keys(namespace + ":session:*}").isEmpty());
+    }
+    assertThat(visitor.add(host, "second", 0)).containsExactly("second");
   }
 
   @Test

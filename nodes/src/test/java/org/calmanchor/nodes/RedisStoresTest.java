@@ -42,6 +42,8 @@ import org.calmanchor.core.endpoint.CallContext;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.servers.RedisServer;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.calmanchor.tls.SelfSignedKeys;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -134,11 +136,8 @@ class RedisStoresTest {
   }
 
   private HttpResponse<String> call(RunningHost host, String body) throws Exception {
-    String envelope =
-        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body xmlns='urn:lanternquay:rates'>"
-            + body
-            + "</e:Body></e:Envelope>";
-    return post(host, envelope);
+    return post(
+        host, Envelopes.envelope(Envelopes.SOAP_11, "xmlns='urn:lanternquay:rates'", "", body));
   }
 
   private HttpResponse<String> post(RunningHost host, String envelope) throws Exception {
@@ -158,14 +157,9 @@ class RedisStoresTest {
   }
 
   /** Waits until the hosts share answers again. */
-  private void awaitSharing() throws Exception {
-    for (int i = 0; i < 100; i++) {
-      if (rate(one).equals(rate(other))) {
-        return;
-      }
-      Thread.sleep(100);
-    }
-    assertThat(rate(one)).isEqualTo(rate(other));
+  private void awaitSharing() {
+    Await.untilAsserted(
+        "the hosts share answers", () -> assertThat(rate(one)).isEqualTo(rate(other)));
   }
 
   @Test
@@ -226,15 +220,8 @@ class RedisStoresTest {
     }
     assertThat(rate(one)).startsWith("H-07");
     redis.startAgain();
-    String answer = "";
-    for (int i = 0; i < 100 && answer.isEmpty(); i++) {
-      try {
-        answer = client.proxy().mine();
-      } catch (NoAnswerException notYet) {
-        Thread.sleep(100);
-      }
-    }
-    assertThat(answer).isEqualTo("ines");
+    Await.untilAsserted(
+        "tokens are taken again", () -> assertThat(client.proxy().mine()).isEqualTo("ines"));
   }
 
   @Test
@@ -294,6 +281,7 @@ class RedisStoresTest {
         assertThatThrownBy(() -> gate.ask(failing)).isInstanceOf(RedisGate.AwayException.class);
       }
       assertThat(tried).hasValue(1);
+      // Time itself: it is tried once a second.
       Thread.sleep(1_050);
       String answer =
           gate.ask(
@@ -330,17 +318,17 @@ class RedisStoresTest {
     sha1.update((created + "gull").getBytes(UTF_8));
     String wss = "http://docs.oasis-open.org/wss/2004/01/oasis-200401-wss-";
     Base64.Encoder base64 = Base64.getEncoder();
-    return """
-        <e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'
-            xmlns:s='%1$swssecurity-secext-1.0.xsd' xmlns:u='%1$swssecurity-utility-1.0.xsd'>
-        <e:Header><s:Security e:mustUnderstand='1'><s:UsernameToken>
+    String block =
+        """
+        <s:Security xmlns:s='%1$swssecurity-secext-1.0.xsd'
+            xmlns:u='%1$swssecurity-utility-1.0.xsd' e:mustUnderstand='1'><s:UsernameToken>
         <s:Username>ines</s:Username>
         <s:Password Type='%1$susername-token-profile-1.0#PasswordDigest'>%2$s</s:Password>
         <s:Nonce EncodingType='%1$ssoap-message-security-1.0#Base64Binary'>%3$s</s:Nonce>
-        <u:Created>%4$s</u:Created></s:UsernameToken></s:Security></e:Header>
-        <e:Body><mine xmlns='urn:lanternquay:rates'/></e:Body></e:Envelope>"""
-        .formatted(
-            wss, base64.encodeToString(sha1.digest()), base64.encodeToString(nonce), created);
+        <u:Created>%4$s</u:Created></s:UsernameToken></s:Security>"""
+            .formatted(
+                wss, base64.encodeToString(sha1.digest()), base64.encodeToString(nonce), created);
+    return Envelopes.soap11(block, "<mine xmlns='urn:lanternquay:rates'/>");
   }
 
   @ParameterizedTest

@@ -22,7 +22,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** The pilot office of Saltmere, played from check files. */
 class StandInTest {
   private static final Path PILOTS =
-      Path.of("../examples/src/main/resources/org/calmanchor/examples/pilots");
+      Path.of("../examples/harbor/src/main/resources/org/calmanchor/examples/pilots");
   private static final ReadDocument DOCUMENT =
       ContractDocuments.read(PILOTS.resolve("pilots.wsdl"));
   private static final Map<String, Object> REFERENCE = Map.of("reference", "HP-77");

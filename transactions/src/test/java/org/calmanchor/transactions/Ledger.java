@@ -101,7 +101,7 @@ public final class Ledger {
     try {
       TimeUnit.SECONDS.sleep(20);
     } catch (InterruptedException told) {
-      TimeUnit.MILLISECONDS.sleep(300);
+      TimeUnit.MILLISECONDS.sleep(100);
     }
     write(berth);
     ended.countDown();

@@ -21,6 +21,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
 import org.calmanchor.servers.PostgresServer;
+import org.calmanchor.testing.Envelopes;
 import org.h2.jdbcx.JdbcConnectionPool;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -66,13 +67,12 @@ final class TransactionsTest {
 
   private static String call(RunningHost host, String operation, String berth) throws Exception {
     String message =
-        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><%s"
-            + " xmlns='urn:lanternquay:ledger'><berth>%s</berth></%s></e:Body></e:Envelope>";
+        Envelopes.call("urn:lanternquay:ledger", operation, "<berth>" + berth + "</berth>");
     URI address = host.address("/ledger");
     HttpRequest request =
         HttpRequest.newBuilder(address)
             .header("Content-Type", "text/xml")
-            .POST(BodyPublishers.ofString(message.formatted(operation, berth, operation)))
+            .POST(BodyPublishers.ofString(message))
             .build();
     try {
       return HttpClient.newHttpClient().send(request, BodyHandlers.ofString()).body();

@@ -8,9 +8,9 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.calmanchor.testing.Await;
 import org.junit.jupiter.api.Test;
 
 /** A runnable jar that is started as users start it. */
@@ -24,10 +24,8 @@ final class BundledJarWireTest extends WireSuite {
     call("hoist flags kilo");
     call("dip vessel Quiet Comma");
     String line = "SignalMastService.dip from 127.0.0.1: fault after ";
-    for (int i = 0; i < 100 && !Files.readString(log).contains(line); i++) {
-      TimeUnit.MILLISECONDS.sleep(50);
-    }
-    assertThat(Files.readString(log)).contains(line).doesNotContain(": result after ");
+    Await.until(line, () -> Files.readString(log).contains(line));
+    assertThat(Files.readString(log)).doesNotContain(": result after ");
   }
 
   @Override

@@ -32,6 +32,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.servlet.FoundServices;
 import org.calmanchor.servlet.ServletHost;
 import org.calmanchor.servlet.SoapServlet;
+import org.calmanchor.testing.Envelopes;
 import org.calmanchor.wire.Connection.Reply;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
@@ -128,10 +129,7 @@ final class ContainerTest {
             (types, context) -> ServletHost.inContainer().serve("/charts", chart).addTo(context),
             Set.of());
     tomcat.start();
-    String message =
-        """
-        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>\
-        <plot xmlns="urn:lanternquay:charts"/></e:Body></e:Envelope>""";
+    String message = Envelopes.call("urn:lanternquay:charts", "plot", "");
     CompletableFuture<Reply> call =
         CompletableFuture.supplyAsync(
             () -> {
@@ -161,10 +159,7 @@ final class ContainerTest {
         },
         Set.of());
     tomcat.start();
-    String message =
-        """
-        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>\
-        <next xmlns="urn:lanternquay:pilots"/></e:Body></e:Envelope>""";
+    String message = Envelopes.call("urn:lanternquay:pilots", "next", "");
     assertThat(post("/pilots", message).status()).isEqualTo(403);
     assertThat(post("/pilots?as=clerk", message).status()).isEqualTo(403);
     assertThat(post("/pilots?as=pilot", message).body()).contains("Quiet Comma");

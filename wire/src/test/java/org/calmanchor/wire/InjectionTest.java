@@ -12,6 +12,7 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Envelopes;
 import org.calmanchor.wire.Connection.Reply;
 import org.junit.jupiter.api.Test;
 
@@ -49,10 +50,7 @@ final class InjectionTest {
 
   private static void assertAnswers(SoapHost prepared) throws Exception {
     byte[] message =
-        """
-        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>\
-        <free xmlns="urn:lanternquay:moorings"/></e:Body></e:Envelope>"""
-            .getBytes(StandardCharsets.UTF_8);
+        Envelopes.call("urn:lanternquay:moorings", "free", "").getBytes(StandardCharsets.UTF_8);
     try (RunningHost host = prepared.start();
         Connection connection = new Connection(host.address(""))) {
       Reply reply =

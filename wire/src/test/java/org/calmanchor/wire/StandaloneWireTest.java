@@ -6,7 +6,7 @@ import java.net.ServerSocket;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.concurrent.TimeUnit;
+import org.calmanchor.testing.Await;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 
 /**
@@ -50,9 +50,7 @@ final class StandaloneWireTest extends WireSuite {
     start.environment().put("JAVA_HOME", System.getProperty("java.home"));
     Process process = start.start();
     URI address = URI.create("http://localhost:" + port + "/signals");
-    for (int i = 0; i < LOOKS && !isReady(address); i++) {
-      TimeUnit.MILLISECONDS.sleep(100);
-    }
+    Await.until("the container is ready", () -> isReady(address));
     return new Server(
         address,
         () -> {

@@ -20,6 +20,8 @@ import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
 import org.calmanchor.callers.CallersFile;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.testing.Await;
+import org.calmanchor.testing.Envelopes;
 import org.calmanchor.wire.Connection.Reply;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -109,10 +111,7 @@ abstract class WireSuite {
     String[] parts = call.split(" ", 3);
     String argument =
         parts.length < 3 ? "" : "<" + parts[1] + ">" + parts[2] + "</" + parts[1] + ">";
-    return """
-        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>\
-        <%s xmlns="%s">%s</%s></e:Body></e:Envelope>"""
-        .formatted(parts[0], namespaceOf(parts[0]), argument, parts[0]);
+    return Envelopes.call(namespaceOf(parts[0]), parts[0], argument);
   }
 
   private Reply ask(String method, String target, String body, String... headers) throws Exception {
@@ -160,15 +159,11 @@ abstract class WireSuite {
 
   @Test
   void aMessageOfSoap12IsAnsweredByOne() throws Exception {
-    String message =
-        message("hoist flags kilo")
-            .replace(
-                "http://schemas.xmlsoap.org/soap/envelope/",
-                "http://www.w3.org/2003/05/soap-envelope");
+    String message = Envelopes.asSoap12(message("hoist flags kilo"));
     Reply reply = ask("POST", SIGNALS, message, "Content-Type: application/soap+xml");
     assertThat(reply.status()).isEqualTo(200);
     assertThat(reply.header("Content-Type")).startsWith("application/soap+xml");
-    assertThat(reply.body()).contains("http://www.w3.org/2003/05/soap-envelope", "hoisted kilo");
+    assertThat(reply.body()).contains(Envelopes.SOAP_12, "hoisted kilo");
   }
 
   @Test
@@ -399,10 +394,8 @@ abstract class WireSuite {
       }
     }
     assertThat(status).isEqualTo(503);
-    for (int i = 0; i < 100 && status == 503; i++) {
-      TimeUnit.MILLISECONDS.sleep(50);
-      status = call("hoist flags kilo").status();
-    }
-    assertThat(status).isEqualTo(200);
+    Await.untilAsserted(
+        "places are free again",
+        () -> assertThat(call("hoist flags kilo").status()).isEqualTo(200));
   }
 }

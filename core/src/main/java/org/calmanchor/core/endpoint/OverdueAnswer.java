@@ -32,12 +32,7 @@ final class OverdueAnswer {
   void write(OverdueAction late) {
     AnswerOwnership given = late.ownership();
     if (given == null) {
-      CallLog.overdue(context, answer.name(), millis);
-      if (state.breakOff(() -> answer.ended(Ending.BROKEN_OFF, overdue()))) {
-        output.abort();
-      } else if (state.isAnswered()) {
-        answer.ended(Ending.FAULT, overdue());
-      }
+      endBegun();
       return;
     }
     answer.ended(Ending.FAULT, overdue());
@@ -52,6 +47,20 @@ final class OverdueAnswer {
       CallLog.callerGone(answer.name(), callerGone);
       answer.ended(Ending.BROKEN_OFF, overdue());
       output.abort();
+    }
+  }
+
+  /**
+   * Aborts an answer that has begun. If its last byte was handed over meanwhile, what was delivered
+   * counts; only a one-way message is answered before its method runs.
+   */
+  private void endBegun() {
+    if (state.breakOff(() -> answer.ended(Ending.BROKEN_OFF, overdue()))) {
+      CallLog.overdue(context, answer.name(), millis);
+      output.abort();
+    } else if (answer.isOneWay() && state.isAnswered()) {
+      CallLog.overdue(context, answer.name(), millis);
+      answer.ended(Ending.FAULT, overdue());
     }
   }
 

@@ -20,6 +20,7 @@ import org.calmanchor.core.SignalBook;
 import org.calmanchor.core.document.DocumentSet;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -28,7 +29,9 @@ import org.junit.jupiter.params.provider.MethodSource;
 class ConformanceTest {
   private static final String BASE = base();
   private static final String ENVELOPE =
-      "<s:Envelope xmlns:s='http://schemas.xmlsoap.org/soap/envelope/' xmlns:b='urn:b'>"
+      "<s:Envelope xmlns:s='"
+          + Envelopes.SOAP_11
+          + "' xmlns:b='urn:b'>"
           + "<s:Header><b:pass s:mustUnderstand='1'/></s:Header><s:Body><s:Fault>"
           + "<faultcode>s:Client</faultcode><faultstring>no</faultstring></s:Fault></s:Body>"
           + "</s:Envelope>";

@@ -21,6 +21,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.core.endpoint.CallEnd.Ending;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.running.RunningCalls;
+import org.calmanchor.testing.Await;
 import org.junit.jupiter.api.Test;
 
 /**
@@ -176,9 +177,7 @@ class CallInterleavingsTest {
       }
       run.get(10, TimeUnit.SECONDS).toCompletableFuture().get(10, TimeUnit.SECONDS);
       // Where its time was over before it began, whoever ended it may still tell so, and answer.
-      for (int i = 0; i < 5_000 && isUnfinished(); i++) {
-        Thread.sleep(1);
-      }
+      Await.until("the call has ended", () -> !isUnfinished());
       check();
     }
 

@@ -17,6 +17,7 @@ import java.util.concurrent.CountDownLatch;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.running.RunningCalls;
+import org.calmanchor.testing.Await;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -84,7 +85,7 @@ class CallsTest {
     Endpoint watched = watched(limits);
     Call call = Works.call("<stubborn/>");
     CompletableFuture<Call> stuck = CompletableFuture.supplyAsync(() -> call.on(watched));
-    await(() -> calls.stuckCount() == 1);
+    Await.until("it is stuck", () -> calls.stuckCount() == 1);
     assertThat(call.answer()).contains("did not answer within 700 ms");
     assertThat(Works.call("<who/>").on(watched).status).as("the other slot").isEqualTo(200);
     works.released.countDown();
@@ -99,7 +100,7 @@ class CallsTest {
     Endpoint watched = watched(Limits.DEFAULT.with(Limit.CALLS, 1));
     CompletableFuture<Call> first =
         CompletableFuture.supplyAsync(() -> Works.call("<stubborn/>").on(watched));
-    await(() -> calls.count() == 1);
+    Await.until("it runs", () -> calls.count() == 1);
     Call second = Works.call("<who/>").on(watched);
     assertThat(second.status).isEqualTo(503);
     assertThat(second.responseHeaders).containsEntry("Retry-After", "1");
@@ -115,7 +116,7 @@ class CallsTest {
     Call call = Works.call("<later/>");
     CompletionStage<Void> ended = watched.handle(call, call);
     assertThat(ended.toCompletableFuture()).isNotDone();
-    await(() -> ended.toCompletableFuture().isDone());
+    Await.until("it has ended", () -> ended.toCompletableFuture().isDone());
     assertThat(works.pending).isCancelled();
     assertThat(call.answer()).contains("did not answer within 80 ms");
     assertThat(calls.count()).isZero();
@@ -159,13 +160,6 @@ class CallsTest {
     assertThat(call.status).isEqualTo(408);
     assertThat(call.answer()).isEqualTo("The message did not arrive within 80 ms.\n");
     assertThat(call.responseHeaders).containsEntry("Connection", "close");
-  }
-
-  private static void await(java.util.function.BooleanSupplier condition) throws Exception {
-    for (int i = 0; i < 6_000 && !condition.getAsBoolean(); i++) {
-      Thread.sleep(10);
-    }
-    assertThat(condition.getAsBoolean()).isTrue();
   }
 
   @Test

@@ -9,6 +9,7 @@ import java.util.Set;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.running.RunningCalls;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -17,12 +18,7 @@ import org.w3c.dom.Element;
 /** What SOAP, HTTP and XML Schema ask of any message, whatever its contract. */
 class EnvelopeRulesTest {
   private static final Endpoint ENDPOINT = Endpoint.of(new Works());
-  private static final String SOAP_12 = "http://www.w3.org/2003/05/soap-envelope";
   private static final String TEXT = "<text><text>é</text></text>";
-
-  private static String in12(String message) {
-    return message.replace("http://schemas.xmlsoap.org/soap/envelope/", SOAP_12);
-  }
 
   /** Content type, the bytes' charset, the declaration, then the status. */
   @ParameterizedTest
@@ -74,11 +70,11 @@ class EnvelopeRulesTest {
   @Test
   void saysWhichVersionsItUnderstands() {
     String unknown = "<Envelope xmlns='urn:soap:next'/>";
-    String upgrade = "<s12:Upgrade xmlns:s12=\"" + SOAP_12 + "\"><s12:SupportedEnvelope";
+    String upgrade = "<s12:Upgrade xmlns:s12=\"" + Envelopes.SOAP_12 + "\"><s12:SupportedEnvelope";
     Call in12 = Call.of(unknown, "application/soap+xml").on(ENDPOINT);
     assertThat(in12.answer())
         .contains("<soap:Value>soap:VersionMismatch</soap:Value>", "<soap:Header>" + upgrade)
-        .contains(" xmlns:q=\"" + SOAP_12 + "\" qname=\"q:Envelope\"/>");
+        .contains(" xmlns:q=\"" + Envelopes.SOAP_12 + "\" qname=\"q:Envelope\"/>");
     assertThat(in12.status).isEqualTo(500);
     assertThat(Call.of(unknown, "text/xml").on(ENDPOINT).answer())
         .contains("<faultcode>soap:VersionMismatch</faultcode>", upgrade)
@@ -90,9 +86,9 @@ class EnvelopeRulesTest {
     String header =
         "<e:Header><a:Pass xmlns:a='urn:a' e:mustUnderstand='true' e:relay='true'/>"
             + "<b:Far xmlns:b='urn:b' e:mustUnderstand='1' e:role='"
-            + SOAP_12
+            + Envelopes.SOAP_12
             + "/role/none'/></e:Header>";
-    String message = in12(Works.envelope(header, TEXT));
+    String message = Envelopes.asSoap12(Works.envelope(header, TEXT));
     assertThat(Call.of(message, "application/soap+xml").on(ENDPOINT).answer())
         .contains("soap:MustUnderstand", "<soap:Header><s12:NotUnderstood")
         .contains(" xmlns:q=\"urn:a\" qname=\"q:Pass\"/></soap:Header>")
@@ -110,7 +106,8 @@ class EnvelopeRulesTest {
         "<text>|ca:not-well-formed"
       })
   void givesSubcodesInSoap12Only(String body, String subcode) {
-    Call in12 = Call.of(in12(Works.envelope(body)), "application/soap+xml").on(ENDPOINT);
+    Call in12 =
+        Call.of(Envelopes.asSoap12(Works.envelope(body)), "application/soap+xml").on(ENDPOINT);
     assertThat(in12.answer())
         .contains(
             "<soap:Subcode xmlns:sub=\"urn:calm-anchor:fault\"><soap:Value>"

@@ -9,6 +9,7 @@ import org.calmanchor.core.Standards;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -21,7 +22,9 @@ class UnusualMessagesTest {
       ContractDocuments.write(LOCKER.contracts().get(0), "http://lanternquay.test/locker");
 
   private static String envelope(String header, String body) {
-    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/' xmlns:p='urn:p' xmlns:s='http://www.w3.org/2001/XMLSchema'"
+    return "<e:Envelope xmlns:e='"
+        + Envelopes.SOAP_11
+        + "' xmlns:p='urn:p' xmlns:s='http://www.w3.org/2001/XMLSchema'"
         + " xmlns='urn:lanternquay:locker' xmlns:xsi='http://www.w3.org/2001/XMLSchema-instance'>"
         + header
         + "<e:Body>"

@@ -15,6 +15,7 @@ import org.calmanchor.annotations.Binary;
 import org.calmanchor.annotations.Element;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.testing.Envelopes;
 
 /** A service whose calls are large, slow, or curious about themselves. */
 @PortType(namespace = "urn:lanternquay:works")
@@ -31,8 +32,9 @@ public class Works implements AutoCloseable {
   }
 
   static String envelope(String header, String body) {
-    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'"
-        + " xmlns='urn:lanternquay:works' xmlns:xsi='http://www.w3.org/2001/XMLSchema-instance'"
+    return "<e:Envelope xmlns:e='"
+        + Envelopes.SOAP_11
+        + "' xmlns='urn:lanternquay:works' xmlns:xsi='http://www.w3.org/2001/XMLSchema-instance'"
         + " xmlns:x='http://www.w3.org/2001/XMLSchema'>"
         + header
         + "<e:Body>"

@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import org.calmanchor.testing.Await;
 import org.slf4j.LoggerFactory;
 
 /** What has been logged since a moment. */
@@ -31,11 +32,9 @@ public final class TestLog {
     return new String(Arrays.copyOfRange(all, begin, all.length), StandardCharsets.UTF_8);
   }
 
-  /** All lines up to when {@code words} were logged, or five seconds have passed. */
-  public String until(String words) throws IOException, InterruptedException {
-    for (int i = 0; i < 500 && !text().contains(words); i++) {
-      Thread.sleep(10);
-    }
+  /** All lines up to when {@code words} were logged. */
+  public String until(String words) throws IOException {
+    Await.until(words, () -> text().contains(words));
     return text();
   }
 }

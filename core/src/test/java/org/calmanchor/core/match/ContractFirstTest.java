@@ -24,6 +24,7 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.sample.Samples;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -38,12 +39,12 @@ class ContractFirstTest {
 
   private String answer(String header, String body) {
     String message =
-        """
-        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"
-            xmlns:g="urn:saltmere:tugs" xmlns:v="urn:saltmere:vessels"
-            xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance">
-        <e:Header>%s</e:Header><e:Body>%s</e:Body></e:Envelope>"""
-            .formatted(header, body);
+        Envelopes.envelope(
+            Envelopes.SOAP_11,
+            "xmlns:g='urn:saltmere:tugs' xmlns:v='urn:saltmere:vessels'"
+                + " xmlns:xsi='http://www.w3.org/2001/XMLSchema-instance'",
+            header,
+            body);
     byte[] sent = message.getBytes(StandardCharsets.UTF_8);
     return new String(Calls.answer(endpoint, SoapVersion.SOAP_1_1, sent), StandardCharsets.UTF_8);
   }

@@ -10,6 +10,7 @@ import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -41,10 +42,8 @@ class TreesTest {
 
   private String walk(String content) {
     String message =
-        """
-        <e:Envelope xmlns:e="http://schemas.xmlsoap.org/soap/envelope/"><e:Body>
-        <s:walk xmlns:s="urn:saltmere:steps" s:by="Ines Tallow">%s</s:walk></e:Body></e:Envelope>"""
-            .formatted(content);
+        Envelopes.soap11(
+            "<s:walk xmlns:s='urn:saltmere:steps' s:by='Ines Tallow'>" + content + "</s:walk>");
     byte[] sent = message.getBytes(StandardCharsets.UTF_8);
     return new String(Calls.answer(endpoint, SoapVersion.SOAP_1_1, sent), StandardCharsets.UTF_8);
   }

@@ -19,6 +19,7 @@ import org.calmanchor.core.endpoint.Calls;
 import org.calmanchor.core.endpoint.Endpoint;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.wsdl.ContractDocuments;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -28,9 +29,7 @@ import org.junit.jupiter.params.provider.CsvSource;
  * refused.
  */
 class ConstraintsTest {
-  private static final String ENVELOPE =
-      "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body>"
-          + "<ask xmlns='urn:a'>%s</ask></e:Body></e:Envelope>";
+  private static final String ENVELOPE = Envelopes.call("urn:a", "ask", "%s");
 
   private static String elements(String values) {
     StringBuilder all = new StringBuilder();

@@ -14,6 +14,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.calmanchor.core.soap.EnvelopeReader;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -23,14 +24,6 @@ class NameTablesTest {
   private static final int SLOTS = 16;
 
   private final MessageOpener inputs = new MessageOpener(MessageLimits.DEFAULT);
-
-  private static String envelope(String header, String body) {
-    return "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>"
-        + header
-        + "<e:Body>"
-        + body
-        + "</e:Body></e:Envelope>";
-  }
 
   /** Takes a message as an endpoint does that knows an element "known" without content. */
   private void take(String message, boolean isLengthKnown) {
@@ -57,14 +50,14 @@ class NameTablesTest {
   /** Where 40 fresh names of a message can stand. */
   private static Stream<IntFunction<String>> places() {
     return Stream.of(
-        m -> envelope("", "<known " + attributes(m, "") + "/>"),
-        m -> envelope("", "<known " + attributes(m, "xmlns:") + "/>"),
-        m -> envelope("", "<" + fresh(m, 0) + "/>"),
-        m -> envelope("", prefixed(m)),
-        m -> envelope("<e:Header>" + blocks(m) + "</e:Header>", "<known/>"),
-        m -> envelope("<e:Header><b " + attributes(m, "") + "/></e:Header>", "<known/>"),
-        m -> envelope("<e:Header><b>" + blocks(m) + "</b></e:Header>", "<known/>"),
-        m -> envelope("", "<known/>").replace("<e:Body", "<e:Body " + attributes(m, "")),
+        m -> Envelopes.soap11("<known " + attributes(m, "") + "/>"),
+        m -> Envelopes.soap11("<known " + attributes(m, "xmlns:") + "/>"),
+        m -> Envelopes.soap11("<" + fresh(m, 0) + "/>"),
+        m -> Envelopes.soap11(prefixed(m)),
+        m -> Envelopes.soap11(blocks(m), "<known/>"),
+        m -> Envelopes.soap11("<b " + attributes(m, "") + "/>", "<known/>"),
+        m -> Envelopes.soap11("<b>" + blocks(m) + "</b>", "<known/>"),
+        m -> Envelopes.soap11("<known/>").replace("<e:Body", "<e:Body " + attributes(m, "")),
         m -> "<e:Envelope " + attributes(m, ""),
         m -> "<" + fresh(m, 1) + " " + attributes(m, ""));
   }
@@ -158,12 +151,12 @@ class NameTablesTest {
             .mapToObj(i -> "<p" + i + ":a xmlns:p" + i + "='u'/>")
             .collect(Collectors.joining());
     return Stream.of(
-        envelope("", "<x " + attributes + "/>"),
-        envelope("", "<x " + declarations + "/>"),
-        envelope("", "<x>" + elements + "</x>"),
-        envelope("", "<x>" + tags + "</x>"),
-        envelope("", "<x>" + prefixes + "</x>"),
-        envelope("<e:Header><x>" + elements + "</x></e:Header>", "<x/>"),
+        Envelopes.soap11("<x " + attributes + "/>"),
+        Envelopes.soap11("<x " + declarations + "/>"),
+        Envelopes.soap11("<x>" + elements + "</x>"),
+        Envelopes.soap11("<x>" + tags + "</x>"),
+        Envelopes.soap11("<x>" + prefixes + "</x>"),
+        Envelopes.soap11("<x>" + elements + "</x>", "<x/>"),
         "<x " + attributes + "/>");
   }
 }

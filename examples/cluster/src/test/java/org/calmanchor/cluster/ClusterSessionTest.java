@@ -16,6 +16,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.regex.Pattern;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -90,10 +91,8 @@ class ClusterSessionTest {
         .header("Content-Type", "text/xml")
         .POST(
             HttpRequest.BodyPublishers.ofString(
-                "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'>"
-                    + "<e:Body><planNight xmlns='urn:lanternquay:plans'><number>"
-                    + night
-                    + "</number></planNight></e:Body></e:Envelope>"))
+                Envelopes.call(
+                    "urn:lanternquay:plans", "planNight", "<number>" + night + "</number>")))
         .build();
   }
 

@@ -41,7 +41,7 @@ import org.junit.jupiter.api.Test;
 class HarborChecksTest {
   private static final Path ROOT = Path.of("..");
   private static final Path CHECKS =
-      Path.of("src/main/resources/org/calmanchor/examples/harbor/checks");
+      Path.of("harbor/src/main/resources/org/calmanchor/examples/harbor/checks");
 
   private static Outcome call(DynamicMessages messages, Check check, URI address)
       throws IOException {

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.host.SoapHost;
+import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -42,10 +43,7 @@ class HarborTest {
 
   private HttpRequest request(String block, String body, String version) {
     boolean is11 = version.equals("1.1");
-    String namespace =
-        is11
-            ? "http://schemas.xmlsoap.org/soap/envelope/"
-            : "http://www.w3.org/2003/05/soap-envelope";
+    String namespace = is11 ? Envelopes.SOAP_11 : Envelopes.SOAP_12;
     String envelope =
         "<?xml version=\"1.0\"?>\n<s:Envelope xmlns:s=\""
             + namespace
