@@ -15,14 +15,22 @@ import java.util.Map;
 public final class HaproxyServer implements AutoCloseable {
   private static final Path DEBIAN = Path.of("/usr/sbin/haproxy");
 
-  private final Path folder;
-  private final int port;
-  private final Process process;
+  private final StartedServers started = new StartedServers();
+  private final int port = Programs.freePort();
 
-  private HaproxyServer(Path folder, int port, Process process) {
-    this.folder = folder;
-    this.port = port;
-    this.process = process;
+  private HaproxyServer(Map<String, Integer> nodes) throws IOException {
+    Path folder = started.add(TemporaryFolder.of("haproxy")).path();
+    Path config = Files.writeString(folder.resolve("haproxy.cfg"), config(port, nodes));
+    started
+        .add(
+            ServerProcess.start(
+                "HAProxy",
+                "",
+                ServerProcess.Signal.KILL,
+                List.of(DEBIAN.toString(), "-db", "-f", config.toString()),
+                Map.of(),
+                folder.resolve("log")))
+        .awaitPort(port);
   }
 
   /**
@@ -35,17 +43,8 @@ public final class HaproxyServer implements AutoCloseable {
     if (!Files.isExecutable(DEBIAN)) {
       throw new IllegalStateException("There is no " + DEBIAN + ". ./verify installs it.");
     }
-    int port = Programs.freePort();
     try {
-      Path folder = Files.createTempDirectory("calm-anchor-haproxy");
-      Path config = Files.writeString(folder.resolve("haproxy.cfg"), config(port, nodes));
-      Process process =
-          new ProcessBuilder(List.of(DEBIAN.toString(), "-db", "-f", config.toString()))
-              .redirectErrorStream(true)
-              .redirectOutput(folder.resolve("log").toFile())
-              .start();
-      Programs.awaitPort(port, process);
-      return new HaproxyServer(folder, port, process);
+      return new HaproxyServer(nodes);
     } catch (IOException failed) {
       throw new UncheckedIOException(failed);
     }
@@ -92,7 +91,6 @@ public final class HaproxyServer implements AutoCloseable {
   /** Stops it, and removes its folder. */
   @Override
   public void close() {
-    process.destroyForcibly();
-    Programs.run(List.of("rm", "-r", folder.toString()));
+    started.close();
   }
 }

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,14 +18,61 @@ public final class PostgresServer implements AutoCloseable {
   private static final Path DEBIAN = Path.of("/usr/lib/postgresql");
   private static @Nullable PostgresServer shared;
 
-  private final Path programs;
-  private final Path data;
-  private final int port;
+  private final StartedServers started = new StartedServers();
+  private final int port = Programs.freePort();
 
-  private PostgresServer(Path programs, Path data, int port) {
-    this.programs = programs;
-    this.data = data;
-    this.port = port;
+  private PostgresServer(Path programs) {
+    TemporaryFolder folder = started.add(TemporaryFolder.of("postgres"));
+    String user = "";
+    List<String> asUser = List.of();
+    if (System.getProperty("user.name").equals("root")) {
+      // The server refuses to run as root.
+      user = "postgres";
+      asUser = List.of("setpriv", "--reuid", user, "--regid", user, "--init-groups");
+      Programs.run(List.of("chown", user, folder.path().toString()));
+    }
+    String data = folder.path().resolve("data").toString();
+    List<String> initdb = new ArrayList<>(asUser);
+    initdb.addAll(List.of(programs.resolve("initdb").toString(), "--pgdata=" + data));
+    initdb.addAll(List.of("--auth=trust", "--username=postgres", "--no-sync", "--locale=C"));
+    Programs.run(initdb);
+    List<String> postgres =
+        List.of(
+            programs.resolve("postgres").toString(),
+            "-D",
+            data,
+            "-p",
+            Integer.toString(port),
+            "-k",
+            folder.path().toString(),
+            "-c",
+            "listen_addresses=localhost",
+            "-c",
+            "fsync=off");
+    ServerProcess server =
+        ServerProcess.start(
+            "PostgreSQL",
+            user,
+            ServerProcess.Signal.QUIT,
+            postgres,
+            Map.of(),
+            folder.path().resolve("log"));
+    started.add(() -> server.end(ServerProcess.Signal.QUIT));
+    server.awaitPort(port);
+    // It listens before it takes anybody in.
+    String isReady = programs.resolve("pg_isready").toString();
+    server.await(() -> isDone(List.of(isReady, "-q", "-h", "localhost", "-p", "" + port)));
+  }
+
+  private static boolean isDone(List<String> command) {
+    try {
+      return new ProcessBuilder(command).start().waitFor() == 0;
+    } catch (IOException failed) {
+      throw new UncheckedIOException(failed);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      return false;
+    }
   }
 
   /** The server that all tests of this process share; it is stopped when the process ends. */
@@ -32,7 +80,6 @@ public final class PostgresServer implements AutoCloseable {
     PostgresServer known = shared;
     if (known == null) {
       known = start();
-      Runtime.getRuntime().addShutdownHook(new Thread(known::close));
       shared = known;
     }
     return known;
@@ -44,25 +91,7 @@ public final class PostgresServer implements AutoCloseable {
    * @throws IllegalStateException if PostgreSQL is not installed, or does not start
    */
   public static PostgresServer start() {
-    Path programs = programs();
-    try {
-      // Not below a folder that only this user may enter.
-      Path data = Files.createTempDirectory("calm-anchor-postgres");
-      if (isRoot()) {
-        Programs.run(List.of("chown", "postgres", data.toString()));
-      }
-      PostgresServer server = new PostgresServer(programs, data, Programs.freePort());
-      server.program("initdb", "--auth=trust", "--username=postgres", "--no-sync", "--locale=C");
-      server.program(
-          "pg_ctl", "--wait", "--log=" + data.resolve("log"), "-o", server.options(), "start");
-      return server;
-    } catch (IOException unwritable) {
-      throw new UncheckedIOException(unwritable);
-    }
-  }
-
-  private String options() {
-    return "-p " + port + " -k " + data + " -c listen_addresses=localhost -c fsync=off";
+    return new PostgresServer(programs());
   }
 
   private static Path programs() {
@@ -83,22 +112,6 @@ public final class PostgresServer implements AutoCloseable {
     return found;
   }
 
-  private static boolean isRoot() {
-    return System.getProperty("user.name").equals("root");
-  }
-
-  private void program(String name, String... arguments) {
-    List<String> command = new ArrayList<>();
-    if (isRoot()) {
-      // The server refuses to run as root.
-      command.addAll(List.of("runuser", "-u", "postgres", "--"));
-    }
-    command.add(programs.resolve(name).toString());
-    command.add("--pgdata=" + data);
-    command.addAll(List.of(arguments));
-    Programs.run(command);
-  }
-
   /** The port that it listens at. */
   public int port() {
     return port;
@@ -112,7 +125,6 @@ public final class PostgresServer implements AutoCloseable {
   /** Stops it, and removes its data. */
   @Override
   public void close() {
-    program("pg_ctl", "--mode=immediate", "stop");
-    Programs.run(List.of("rm", "-r", data.toString()));
+    started.close();
   }
 }

@@ -7,23 +7,28 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
+import java.util.Map;
 
 /** A server of Redis at a free port of this machine, which keeps nothing when it stops. */
 public final class RedisServer implements AutoCloseable {
   private static final Path DEBIAN = Path.of("/usr/bin/redis-server");
   private static final String PASSWORD = "low-tide";
 
-  private final Path folder;
-  private final int port;
-  private Process process;
-
+  private final StartedServers started = new StartedServers();
+  private final Path folder = started.add(TemporaryFolder.of("redis")).path();
+  private final int port = Programs.freePort();
   private final boolean hasTls;
+  private volatile ServerProcess process;
 
-  private RedisServer(Path folder, int port, boolean hasTls) {
-    this.folder = folder;
-    this.port = port;
-    this.hasTls = hasTls;
+  private RedisServer() {
+    this.hasTls = false;
+    this.process = begin();
+  }
+
+  private RedisServer(String certificate, String key) throws IOException {
+    this.hasTls = true;
+    Files.writeString(folder.resolve("certificate.pem"), certificate);
+    Files.writeString(folder.resolve("key.pem"), key);
     this.process = begin();
   }
 
@@ -33,7 +38,8 @@ public final class RedisServer implements AutoCloseable {
    * @throws IllegalStateException if Redis is not installed, or does not start
    */
   public static RedisServer start() {
-    return new RedisServer(folder(), Programs.freePort(), false);
+    requireInstalled();
+    return new RedisServer();
   }
 
   /**
@@ -44,28 +50,21 @@ public final class RedisServer implements AutoCloseable {
    * @throws IllegalStateException if Redis is not installed, or does not start
    */
   public static RedisServer startWithTls(String certificate, String key) {
-    Path folder = folder();
+    requireInstalled();
     try {
-      Files.writeString(folder.resolve("certificate.pem"), certificate);
-      Files.writeString(folder.resolve("key.pem"), key);
+      return new RedisServer(certificate, key);
     } catch (IOException unwritable) {
       throw new UncheckedIOException(unwritable);
     }
-    return new RedisServer(folder, Programs.freePort(), true);
   }
 
-  private static Path folder() {
+  private static void requireInstalled() {
     if (!Files.isExecutable(DEBIAN)) {
       throw new IllegalStateException("There is no " + DEBIAN + ". ./verify installs it.");
     }
-    try {
-      return Files.createTempDirectory("calm-anchor-redis");
-    } catch (IOException unwritable) {
-      throw new UncheckedIOException(unwritable);
-    }
   }
 
-  private Process begin() {
+  private ServerProcess begin() {
     List<String> command =
         new ArrayList<>(
             List.of(
@@ -86,17 +85,12 @@ public final class RedisServer implements AutoCloseable {
       command.addAll(List.of("--tls-cert-file", certificate, "--tls-ca-cert-file", certificate));
       command.addAll(List.of("--tls-key-file", folder.resolve("key.pem").toString()));
     }
-    try {
-      Process process =
-          new ProcessBuilder(command)
-              .redirectErrorStream(true)
-              .redirectOutput(folder.resolve("log").toFile())
-              .start();
-      Programs.awaitPort(port, process);
-      return process;
-    } catch (IOException failed) {
-      throw new UncheckedIOException(failed);
-    }
+    ServerProcess begun =
+        started.add(
+            ServerProcess.start(
+                "Redis", "", ServerProcess.Signal.KILL, command, Map.of(), folder.resolve("log")));
+    begun.awaitPort(port);
+    return begun;
   }
 
   /** Where it is, with its password. */
@@ -107,22 +101,17 @@ public final class RedisServer implements AutoCloseable {
 
   /** Stops the process where it is: connections stay open, and nothing answers. */
   public void suspend() {
-    Programs.run(List.of("kill", "-STOP", Long.toString(process.pid())));
+    process.send(ServerProcess.Signal.STOP);
   }
 
   /** Lets it go on. */
   public void resume() {
-    Programs.run(List.of("kill", "-CONT", Long.toString(process.pid())));
+    process.send(ServerProcess.Signal.CONT);
   }
 
   /** Kills it, and with it all that it has. */
   public void kill() {
-    process.destroyForcibly();
-    try {
-      process.waitFor(10, TimeUnit.SECONDS);
-    } catch (InterruptedException stopped) {
-      Thread.currentThread().interrupt();
-    }
+    process.close();
   }
 
   /** Starts it again at the same port. */
@@ -133,7 +122,6 @@ public final class RedisServer implements AutoCloseable {
   /** Kills it, and removes its folder. */
   @Override
   public void close() {
-    kill();
-    Programs.run(List.of("rm", "-r", folder.toString()));
+    started.close();
   }
 }

@@ -1,9 +1,8 @@
 package org.calmanchor.cluster;
 
+import java.io.File;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.net.URI;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -14,12 +13,17 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.calmanchor.examples.harbor.BerthStore;
 import org.calmanchor.servers.HaproxyServer;
 import org.calmanchor.servers.PostgresServer;
 import org.calmanchor.servers.Programs;
 import org.calmanchor.servers.RedisServer;
+import org.calmanchor.servers.ServerProcess;
+import org.calmanchor.servers.ServerProcess.Signal;
+import org.calmanchor.servers.StartedServers;
+import org.calmanchor.servers.TemporaryFolder;
 import org.postgresql.ds.PGSimpleDataSource;
 
 /**
@@ -28,7 +32,6 @@ import org.postgresql.ds.PGSimpleDataSource;
  */
 public final class Cluster implements AutoCloseable {
   private static final String MASTER_PASSWORD = "ebb-and-flow";
-  private static final int DRAIN_SECONDS = 30;
 
   /** Nobody else reserves so far ahead. */
   static final LocalDate FIRST_NIGHT_OF_LOAD = LocalDate.of(2100, 1, 1);
@@ -36,54 +39,71 @@ public final class Cluster implements AutoCloseable {
   private static final String COUNT = "select count(*) from reservation where arrival >= ?";
 
   private final PGSimpleDataSource source = new PGSimpleDataSource();
+  private final StartedServers started;
   private final PostgresServer database;
   private final RedisServer redis;
   private final Path logs;
   private final Map<String, Integer> ports = new LinkedHashMap<>();
-  private final Map<String, Process> nodes = new LinkedHashMap<>();
+  private final Map<String, ServerProcess> nodes = new LinkedHashMap<>();
   private final HaproxyServer balancer;
 
-  private Cluster(int count) {
-    database = PostgresServer.start();
-    redis = RedisServer.start();
-    try {
-      logs = Files.createTempDirectory("calm-anchor-cluster");
-    } catch (IOException unwritable) {
-      throw new UncheckedIOException(unwritable);
-    }
+  private Cluster(StartedServers started, int count) {
+    this.started = started;
+    database = started.add(PostgresServer.start());
+    redis = started.add(RedisServer.start());
+    logs = started.add(TemporaryFolder.of("cluster")).path();
     source.setURL(database.url("postgres"));
     source.setUser("postgres");
     BerthStore.over(source, true).close();
     for (int i = 1; i <= count; i++) {
       ports.put("node-" + i, Programs.freePort());
     }
-    ports.keySet().forEach(name -> nodes.put(name, process(name)));
-    nodes.forEach((name, process) -> Programs.awaitPort(port(name), process));
-    balancer = HaproxyServer.before(ports);
+    ports.keySet().forEach(name -> nodes.put(name, begin(name)));
+    nodes.forEach((name, process) -> process.awaitPort(port(name)));
+    balancer = started.add(HaproxyServer.before(ports));
   }
 
-  /** Starts everything, with so many hosts of the harbor. */
+  /**
+   * Starts everything, with so many hosts of the harbor. All that was started ends with this
+   * process, and at once if something does not start.
+   *
+   * @throws IllegalStateException if something does not start; the message has the end of its log
+   */
   public static Cluster start(int count) {
-    return new Cluster(count);
+    StartedServers started = new StartedServers();
+    try {
+      return new Cluster(started, count);
+    } catch (RuntimeException | Error failed) {
+      started.close();
+      throw failed;
+    }
   }
 
-  private Process process(String name) {
+  private ServerProcess begin(String name) {
     List<String> command = new ArrayList<>();
     command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
     command.addAll(List.of("-Xmx256m", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1"));
-    command.addAll(List.of("-cp", System.getProperty("java.class.path")));
+    command.addAll(List.of("-cp", absoluteClassPath()));
     command.addAll(List.of(HarborNode.class.getName(), Integer.toString(port(name))));
-    ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
-    builder.environment().put("DATABASE_URL", database.url("postgres"));
-    builder.environment().put("DATABASE_USER", "postgres");
-    builder.environment().put("REDIS_URL", redis.url().toString());
-    builder.environment().put("BRAM_PASSWORD", MASTER_PASSWORD);
-    builder.redirectOutput(ProcessBuilder.Redirect.appendTo(logs.resolve(name).toFile()));
-    try {
-      return builder.start();
-    } catch (IOException failed) {
-      throw new UncheckedIOException(failed);
-    }
+    Map<String, String> environment =
+        Map.of(
+            "DATABASE_URL",
+            database.url("postgres"),
+            "DATABASE_USER",
+            "postgres",
+            "REDIS_URL",
+            redis.url().toString(),
+            "BRAM_PASSWORD",
+            MASTER_PASSWORD);
+    return started.add(
+        ServerProcess.start(name, "", Signal.KILL, command, environment, logs.resolve(name)));
+  }
+
+  /** The hosts run in another folder. */
+  private static String absoluteClassPath() {
+    return Stream.of(System.getProperty("java.class.path").split(File.pathSeparator, -1))
+        .map(each -> Path.of(each).toAbsolutePath().toString())
+        .collect(Collectors.joining(File.pathSeparator));
   }
 
   private int port(String name) {
@@ -94,8 +114,8 @@ public final class Cluster implements AutoCloseable {
     return port;
   }
 
-  private Process node(String name) {
-    Process process = nodes.get(name);
+  private ServerProcess node(String name) {
+    ServerProcess process = nodes.get(name);
     if (process == null) {
       throw new IllegalArgumentException("there is no host " + name + "; there are " + names());
     }
@@ -155,42 +175,24 @@ public final class Cluster implements AutoCloseable {
 
   /** Kills a host, whatever it does. */
   public void kill(String name) {
-    Process process = node(name);
-    process.destroyForcibly();
-    await(process);
+    node(name).end(Signal.KILL);
   }
 
   /** Tells a host to end: it leaves the balancer, and answers what it has accepted. */
   public void end(String name) {
-    Process process = node(name);
-    process.destroy();
-    await(process);
-  }
-
-  private static void await(Process process) {
-    try {
-      if (!process.waitFor(DRAIN_SECONDS, TimeUnit.SECONDS)) {
-        throw new IllegalStateException("a host did not end");
-      }
-    } catch (InterruptedException stopped) {
-      Thread.currentThread().interrupt();
-    }
+    node(name).end(Signal.TERM);
   }
 
   /** Starts a host again that has ended, and waits until it listens. */
   public void startAgain(String name) {
-    Process process = process(name);
+    ServerProcess process = begin(name);
     nodes.put(name, process);
-    Programs.awaitPort(port(name), process);
+    process.awaitPort(port(name));
   }
 
   /** Stops everything, and removes the logs. */
   @Override
   public void close() {
-    balancer.close();
-    nodes.values().forEach(Process::destroyForcibly);
-    redis.close();
-    database.close();
-    Programs.run(List.of("rm", "-r", logs.toString()));
+    started.close();
   }
 }

@@ -30,7 +30,7 @@ final class ClusterLoad implements AutoCloseable {
   private static final AtomicInteger NIGHTS = new AtomicInteger();
 
   private static final int STEP = 200;
-  private static final int MOST_TRIES = 400;
+  private static final int MOST_TRIES = 2_400;
   private static final int PAUSE_MILLIS = 25;
   private static final int MOST_MILLIS = 20_000;
   private static final HttpClient HTTP = HttpClient.newHttpClient();
@@ -141,7 +141,7 @@ final class ClusterLoad implements AutoCloseable {
   /**
    * Waits until more calls are answered.
    *
-   * @throws IllegalStateException if none is within ten seconds
+   * @throws IllegalStateException if none is within a minute
    */
   void awaitMore() throws InterruptedException {
     int before = answered.get();

@@ -18,7 +18,6 @@ public final class ClusterProgram {
   public static void main(String[] arguments) throws Exception {
     System.out.println("Starting PostgreSQL, Redis, three hosts of the harbor, and HAProxy ...");
     Cluster cluster = Cluster.start(3);
-    Runtime.getRuntime().addShutdownHook(new Thread(cluster::close));
     System.out.println();
     System.out.println("  Balancer  " + cluster.address("/berths"));
     for (String name : cluster.names()) {
