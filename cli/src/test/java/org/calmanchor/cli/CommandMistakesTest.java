@@ -77,9 +77,9 @@ class CommandMistakesTest {
       serve deep.Desk --classpath . --port 0|1|Desk has no constructor without parameters
       serve deep.Desk --classpath gone|2|--classpath: there is no gone. Give folders
       serve deep.Desk --port 70000 --classpath .|2|--port: write a port from 0 to 65535, not "70000".
-      demo --port x|2|--port: write a port from 0 to 65535, not "x".
-      demo --bogus|2|Unknown option: '--bogus'
-      dmo|2|Did you mean
+      serve --port x|2|--port: write a port from 0 to 65535, not "x".
+      serve --bogus|2|Unknown option: '--bogus'
+      srve|2|Did you mean: calm-anchor serve
       wsdl|2|Missing required parameter:
       wsdl deep.Desk --classpath . --split|2|--split writes several files: say where with --out
       describe page.wsdl|1|CALM-501 page.wsdl: it is an HTML page, not a WSDL or schema document.

@@ -17,8 +17,6 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 final class StandaloneWireTest extends WireSuite {
   static final String HOME = "calm.anchor.container";
 
-  private static final int LOOKS = 300;
-
   private static final String CONFIGURATION =
       """
       <Server port="-1">

@@ -20,7 +20,8 @@ public final class Compare {
 
   private static final List<String> KINDS_IN_CONTAINER = List.of("json", "ours");
 
-  static final List<String> JVM = List.of("-Xms512m", "-Xmx512m", "-XX:+UseParallelGC");
+  /** Options of all servers: none, because users start theirs without. */
+  static final List<String> JVM = List.of();
 
   private static final int CONNECTIONS = 8;
 
@@ -32,7 +33,7 @@ public final class Compare {
 
   private static final int MOST_WARMING = 12;
   private static final int WARM_SECONDS = 5;
-  private static final int WARM_MILLIS = WARM_SECONDS * 1000 / 100;
+  private static final long WARM_NANOS = WARM_SECONDS * 1_000_000_000L / 100;
 
   private final int starts;
   private final int rounds;
@@ -66,13 +67,12 @@ public final class Compare {
     double seconds = arguments.length > 2 ? Double.parseDouble(arguments[2]) : 0.5;
     System.out.printf(
         Locale.ROOT,
-        "%d starts of each server, %d rounds of %.1f s, %d connections, JDK %s, %s%n",
+        "%d starts of each server, %d rounds of %.1f s, %d connections, JDK %s%n",
         starts,
         rounds,
         seconds,
         CONNECTIONS,
-        System.getProperty("java.version"),
-        String.join(" ", JVM));
+        System.getProperty("java.version"));
     if (!isContainer) {
       ColdStart.print();
     }
@@ -126,11 +126,11 @@ public final class Compare {
   /** Sends requests until a server is warm; returns the number of seconds. */
   private int warm(String kind, Exchanges exchange) throws Exception {
     Server server = servers.get(kind);
-    long before = server.counts().compileMillis();
+    long before = server.compilerNanos();
     for (int time = 1; time <= MOST_WARMING; time++) {
       load(kind, exchange).run(CONNECTIONS, WARM_SECONDS, 0);
-      long now = server.counts().compileMillis();
-      if (time >= LEAST_WARMING && now - before < WARM_MILLIS) {
+      long now = server.compilerNanos();
+      if (time >= LEAST_WARMING && now - before < WARM_NANOS) {
         return time * WARM_SECONDS;
       }
       before = now;
@@ -155,11 +155,11 @@ public final class Compare {
 
   private void turn(String kind, Exchanges exchange, Measured all) throws Exception {
     Server server = servers.get(kind);
-    long allocated = server.counts().allocatedBytes();
+    long allocated = server.allocatedBytes();
     long nanos = server.cpuNanos();
     Load.Figures figures = load(kind, exchange).run(CONNECTIONS, seconds, 0);
     double micros = (server.cpuNanos() - nanos) / 1e3;
-    double bytes = server.counts().allocatedBytes() - allocated;
+    double bytes = server.allocatedBytes() - allocated;
     all.add(kind, micros / figures.answers(), bytes / figures.answers(), figures);
   }
 

@@ -35,22 +35,43 @@ final class Server implements AutoCloseable {
 
   /** Starts the server of that kind. */
   static Server start(String kind, List<String> javaOptions) throws IOException {
+    return start(javaOptions, System.getProperty("java.class.path"), Servers.class.getName(), kind);
+  }
+
+  /** Starts a program that says its ports. */
+  static Server start(
+      List<String> javaOptions, String classPath, String main, String... arguments)
+      throws IOException {
     List<String> command = new ArrayList<>();
     command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
     command.addAll(javaOptions);
-    command.addAll(List.of("-cp", System.getProperty("java.class.path")));
-    command.addAll(List.of(Servers.class.getName(), kind));
+    command.addAll(List.of("-cp", classPath, main));
+    command.addAll(List.of(arguments));
     Process process =
-        new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+        new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.DISCARD).start();
     BufferedReader answers =
         new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
     String line = answers.readLine();
     if (line == null || !line.matches("\\d+( \\d+)*")) {
       process.destroyForcibly();
-      throw new IOException("the server " + kind + " did not start, it said: " + line);
+      throw new IOException("the server " + command + " did not start, it said: " + line);
     }
     return new Server(
         process, answers, Arrays.stream(line.split(" ", -1)).map(Integer::valueOf).toList());
+  }
+
+  long pid() {
+    return process.pid();
+  }
+
+  /** Tells it to end, and waits; all that it says on the way. */
+  String end() throws IOException {
+    process.toHandle().destroy();
+    StringBuilder said = new StringBuilder();
+    for (String line = answers.readLine(); line != null; line = answers.readLine()) {
+      said.append(line).append('\n');
+    }
+    return said.toString();
   }
 
   int port() {
@@ -62,41 +83,41 @@ final class Server implements AutoCloseable {
     return ports;
   }
 
-  /**
-   * The counters of a server process.
-   *
-   * @param allocatedBytes what its threads have allocated
-   * @param compileMillis how long the JIT compiler has been at work
-   */
-  record Counts(long allocatedBytes, long compileMillis) {}
-
-  /** The counters so far. */
-  Counts counts() throws IOException {
+  /** The number of bytes that its threads have allocated so far. */
+  long allocatedBytes() throws IOException {
     process.getOutputStream().write('\n');
     process.getOutputStream().flush();
     String line = answers.readLine();
     if (line == null) {
       throw new IOException("the server has ended");
     }
-    String[] counts = line.split(" ", -1);
-    return new Counts(Long.parseLong(counts[0]), Long.parseLong(counts[1]));
+    return Long.parseLong(line);
   }
 
   /**
-   * The CPU time of its threads so far, user and system, in nanoseconds. The threads of the JIT
-   * compiler do not count: what they do ends some time after the start, and it is in {@link
-   * Counts#compileMillis}.
+   * The CPU time of its threads so far, user and system, in nanoseconds, without that of the JIT
+   * compiler, which ends some time after the start.
    */
   long cpuNanos() throws IOException {
+    return nanos(false);
+  }
+
+  /** The CPU time of its JIT compiler so far, in nanoseconds. */
+  long compilerNanos() throws IOException {
+    return nanos(true);
+  }
+
+  private long nanos(boolean isCompiler) throws IOException {
     Path tasks = Path.of("/proc", Long.toString(process.pid()), "task");
     try (DirectoryStream<Path> threads = Files.newDirectoryStream(tasks)) {
       for (Path thread : threads) {
-        if (!compilers.contains(thread)) {
-          readNanos(thread);
-        }
+        readNanos(thread);
       }
     }
-    return nanos.values().stream().mapToLong(Long::longValue).sum();
+    return nanos.entrySet().stream()
+        .filter(each -> compilers.contains(each.getKey()) == isCompiler)
+        .mapToLong(Map.Entry::getValue)
+        .sum();
   }
 
   private void readNanos(Path thread) throws IOException {
@@ -104,7 +125,6 @@ final class Server implements AutoCloseable {
       if (!nanos.containsKey(thread)
           && Files.readString(thread.resolve("comm")).matches("C[12] Compiler.*\\s*")) {
         compilers.add(thread);
-        return;
       }
       String[] fields = Files.readString(thread.resolve("schedstat")).split(" ", -1);
       nanos.put(thread, Long.parseLong(fields[0]));
