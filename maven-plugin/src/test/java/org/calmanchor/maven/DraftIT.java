@@ -19,6 +19,7 @@ class DraftIT {
         Path.of(
             "..",
             "examples",
+            "harbor",
             "src",
             "main",
             "resources",

@@ -50,6 +50,18 @@ final class Load {
     }
   }
 
+  /** Sends so many requests on one connection, one after the other. */
+  void times(int count) throws IOException {
+    try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+      socket.setTcpNoDelay(true);
+      InputStream in = new BufferedInputStream(socket.getInputStream(), 64 << 10);
+      for (int i = 0; i < count; i++) {
+        socket.getOutputStream().write(request);
+        answer(in, false);
+      }
+    }
+  }
+
   /** The number of answers, the time, and the sorted latencies. */
   record Figures(long answers, double seconds, long[] nanos) {
     double perSecond() {

@@ -39,8 +39,7 @@ final class Server implements AutoCloseable {
   }
 
   /** Starts a program that says its ports. */
-  static Server start(
-      List<String> javaOptions, String classPath, String main, String... arguments)
+  static Server start(List<String> javaOptions, String classPath, String main, String... arguments)
       throws IOException {
     List<String> command = new ArrayList<>();
     command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());

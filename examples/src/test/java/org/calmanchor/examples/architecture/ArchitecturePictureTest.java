@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.core.domain.Dependency;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
-import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import java.io.IOException;
@@ -22,7 +21,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 
 /** The picture of the packages in docs/architecture.svg is drawn from the compiled classes. */
-@AnalyzeClasses(packages = "org.calmanchor", importOptions = DoNotIncludeTests.class)
+@AnalyzeClasses(packages = "org.calmanchor", importOptions = ProductOnly.class)
 class ArchitecturePictureTest {
   private static final Path PICTURE = Path.of("../docs/architecture.svg");
   private static final int WIDTH = 1200;

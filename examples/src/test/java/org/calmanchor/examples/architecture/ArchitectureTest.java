@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
-import com.tngtech.archunit.core.importer.ImportOption.DoNotIncludeTests;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
@@ -20,7 +19,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 
 /** A line of code knows its room by what it may use. */
-@AnalyzeClasses(packages = "org.calmanchor", importOptions = DoNotIncludeTests.class)
+@AnalyzeClasses(packages = "org.calmanchor", importOptions = ProductOnly.class)
 class ArchitectureTest {
   private static final String CORE = "org.calmanchor.core.";
 

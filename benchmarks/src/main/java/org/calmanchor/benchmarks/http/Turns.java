@@ -1,0 +1,116 @@
+package org.calmanchor.benchmarks.http;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * One start of each candidate, all at the same time: they take turns of a quarter of a second, in
+ * an order that changes, so that a slow second of the machine is nobody's. A round in which
+ * neighbours took more than a twentieth of the processors is not counted.
+ */
+final class Turns {
+  private static final int CONNECTIONS = 8;
+  private static final double SECONDS = 0.25;
+  private static final double MOST_STOLEN = 0.05;
+
+  private final Map<Candidate, Server> servers;
+  private final int rounds;
+  private final double warmSeconds;
+  private int uncounted;
+
+  /** Processor time of a request in microseconds, for each counted round. */
+  private final Map<Exchanges, Map<Candidate, List<Double>>> micros =
+      new EnumMap<>(Exchanges.class);
+
+  private final Map<Exchanges, Map<Candidate, Double>> kilobytes = new EnumMap<>(Exchanges.class);
+
+  private Turns(Map<Candidate, Server> servers, int rounds, double warmSeconds) {
+    this.servers = servers;
+    this.rounds = rounds;
+    this.warmSeconds = warmSeconds;
+  }
+
+  /** Lets warm servers take turns. */
+  static Turns of(Map<Candidate, Server> servers, int rounds, double warmSeconds) throws Exception {
+    Turns turns = new Turns(servers, rounds, warmSeconds);
+    for (Exchanges exchange : Exchanges.values()) {
+      turns.warm(exchange);
+      turns.measure(exchange);
+      turns.measureAllocation(exchange);
+    }
+    return turns;
+  }
+
+  private void warm(Exchanges exchange) throws Exception {
+    for (Map.Entry<Candidate, Server> each : servers.entrySet()) {
+      each.getKey().load(each.getValue(), exchange).run(CONNECTIONS, warmSeconds, 0);
+    }
+  }
+
+  private void measure(Exchanges exchange) throws Exception {
+    Map<Candidate, List<Double>> counted = new LinkedHashMap<>();
+    servers.keySet().forEach(each -> counted.put(each, new ArrayList<>()));
+    micros.put(exchange, counted);
+    List<Candidate> order = new ArrayList<>(servers.keySet());
+    int done = 0;
+    // On a machine that is never quiet there are fewer rounds, and the table says so.
+    for (int round = 0; done < rounds && round < 2 * rounds; round++) {
+      Collections.shuffle(order);
+      Steal steal = Steal.fromNow();
+      Map<Candidate, Double> once = new LinkedHashMap<>();
+      for (Candidate each : order) {
+        once.put(each, turn(each, exchange));
+      }
+      if (steal.share() > MOST_STOLEN) {
+        uncounted++;
+      } else {
+        once.forEach((each, value) -> counted.getOrDefault(each, new ArrayList<>()).add(value));
+        done++;
+      }
+    }
+  }
+
+  private double turn(Candidate candidate, Exchanges exchange) throws Exception {
+    Server server = servers.get(candidate);
+    long before = server.cpuNanos();
+    Load.Figures figures = candidate.load(server, exchange).run(CONNECTIONS, SECONDS, 0);
+    return (server.cpuNanos() - before) / 1e3 / figures.answers();
+  }
+
+  private void measureAllocation(Exchanges exchange) throws Exception {
+    Map<Candidate, Double> all = new LinkedHashMap<>();
+    for (Map.Entry<Candidate, Server> each : servers.entrySet()) {
+      Server server = each.getValue();
+      server.allocatedBytes();
+      long before = server.allocatedBytes();
+      Load.Figures figures = each.getKey().load(server, exchange).run(1, 1, 0);
+      all.put(each.getKey(), (server.allocatedBytes() - before) / 1024.0 / figures.answers());
+    }
+    kilobytes.put(exchange, all);
+  }
+
+  /** How many rounds were not counted. */
+  int uncounted() {
+    return uncounted;
+  }
+
+  /** The median of the ratios of one candidate to another in the same round. */
+  double ratio(Exchanges exchange, Candidate candidate, Candidate to) {
+    List<Double> mine = micros.get(exchange).get(candidate);
+    List<Double> others = micros.get(exchange).get(to);
+    List<Double> ratios = new ArrayList<>();
+    for (int i = 0; i < mine.size(); i++) {
+      ratios.add(mine.get(i) / others.get(i));
+    }
+    return ratios.isEmpty() ? Double.NaN : Compare.median(ratios);
+  }
+
+  /** What a request allocates, in KB. */
+  double kilobytes(Exchanges exchange, Candidate candidate) {
+    return kilobytes.get(exchange).get(candidate);
+  }
+}
