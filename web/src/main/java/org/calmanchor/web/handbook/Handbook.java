@@ -1,8 +1,5 @@
 package org.calmanchor.web.handbook;
 
-import gg.jte.ContentType;
-import gg.jte.TemplateEngine;
-import gg.jte.output.StringOutput;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -29,6 +26,7 @@ import org.calmanchor.core.outline.OutlineDepth;
 import org.calmanchor.core.sample.SampleMessages;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
+import org.calmanchor.web.template.Templates;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -105,15 +103,9 @@ public final class Handbook {
 
   /** The text of the file. */
   public String write() {
-    TemplateEngine engine =
-        TemplateEngine.createPrecompiled(
-            null, ContentType.Html, Handbook.class.getClassLoader(), "org.calmanchor.web.template");
-    StringOutput output = new StringOutput(64 << 10);
-    engine.render(
+    return Templates.render(
         "handbook.jte",
-        Map.of("book", this, "style", asset("handbook.css"), "script", asset("handbook.js")),
-        output);
-    return output.toString();
+        Map.of("book", this, "style", asset("handbook.css"), "script", asset("handbook.js")));
   }
 
   private static String asset(String name) {

@@ -1,31 +1,18 @@
 package org.calmanchor.web.page;
 
-import gg.jte.ContentType;
-import gg.jte.TemplateEngine;
-import gg.jte.output.StringOutput;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.web.event.Reload;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
+import org.calmanchor.web.template.Templates;
 import org.jspecify.annotations.Nullable;
 
 /** Renders the pages from their templates. Safe for any number of threads. */
 public final class Pages {
-  private static final String TEMPLATES = "org.calmanchor.web.template";
-
-  /** Made for the first page, so that a host starts without it. */
-  private static final class Engine {
-    static final TemplateEngine OF_PAGES =
-        TemplateEngine.createPrecompiled(
-            null, ContentType.Html, Pages.class.getClassLoader(), TEMPLATES);
-
-    private Engine() {}
-  }
-
   /** The list of services. */
   public String index(List<ServiceSite> services, String base, boolean showsPages) {
-    return render(
+    return Templates.render(
         "index.jte", Map.of("services", services, "base", base, "showsPages", showsPages));
   }
 
@@ -36,23 +23,23 @@ public final class Pages {
    */
   public String service(ServiceSite service, String address, @Nullable Reload reload) {
     String edition = reload == null ? "" : String.valueOf(reload.number());
-    return render(
+    return Templates.render(
         "service.jte", Map.of("service", service, "address", address, "edition", edition));
   }
 
   /** The form of an operation, with all around it. */
   public String operation(ServiceSite service, OperationView operation) {
-    return render("operation.jte", Map.of("service", service, "operation", operation));
+    return Templates.render("operation.jte", Map.of("service", service, "operation", operation));
   }
 
   /** The fields of structures, which forms copy. */
   public String structures(List<TypeView> structures) {
-    return render("structures.jte", Map.of("structures", structures));
+    return Templates.render("structures.jte", Map.of("structures", structures));
   }
 
   /** A service's page if the test page is switched off. */
   public String closed(ServiceSite service, String address) {
-    return render("closed.jte", Map.of("service", service, "address", address));
+    return Templates.render("closed.jte", Map.of("service", service, "address", address));
   }
 
   /**
@@ -85,7 +72,7 @@ public final class Pages {
       PictureLinks links,
       String style) {
     ContractPicture picture = new ContractPicture(service.addressed(wsdl.address()), links);
-    return render(
+    return Templates.render(
         "explained.jte",
         Map.of(
             "service",
@@ -106,7 +93,7 @@ public final class Pages {
 
   /** The page for an unknown path. */
   public String missing(String path, List<ServiceSite> services, String base, boolean showsPages) {
-    return render(
+    return Templates.render(
         "missing.jte",
         Map.of(
             "path",
@@ -119,11 +106,5 @@ public final class Pages {
             base,
             "showsPages",
             showsPages));
-  }
-
-  private String render(String template, Map<String, Object> parameters) {
-    StringOutput output = new StringOutput(8192);
-    Engine.OF_PAGES.render(template, parameters, output);
-    return output.toString();
   }
 }

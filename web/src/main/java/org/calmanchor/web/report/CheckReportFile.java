@@ -1,14 +1,12 @@
 package org.calmanchor.web.report;
 
-import gg.jte.ContentType;
-import gg.jte.TemplateEngine;
-import gg.jte.output.StringOutput;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.CheckResult;
+import org.calmanchor.web.template.Templates;
 
 /**
  * The report of a run of checks: one HTML file, which needs no server and can be printed.
@@ -47,15 +45,7 @@ public final class CheckReportFile {
 
   /** The text of the file. */
   public String write() {
-    TemplateEngine engine =
-        TemplateEngine.createPrecompiled(
-            null,
-            ContentType.Html,
-            CheckReportFile.class.getClassLoader(),
-            "org.calmanchor.web.template");
-    StringOutput output = new StringOutput(16 << 10);
-    engine.render("checkreport.jte", Map.of("report", this), output);
-    return output.toString();
+    return Templates.render("checkreport.jte", Map.of("report", this));
   }
 
   /** What was checked. */
