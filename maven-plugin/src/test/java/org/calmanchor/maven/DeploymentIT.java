@@ -24,6 +24,7 @@ import java.util.regex.Pattern;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationReader;
 import org.calmanchor.configuration.Settings;
+import org.calmanchor.testing.Await;
 import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -39,7 +40,6 @@ import org.snakeyaml.engine.v2.api.LoadSettings;
 class DeploymentIT {
   private static final Path EXAMPLES = Path.of("..", "examples", "deployment");
   private static final String ALL = "calm.anchor.deployments";
-  private static final int LOOKS = 600;
 
   /** All tests share what is built. */
   @TempDir private static Path folder;
@@ -76,7 +76,7 @@ class DeploymentIT {
 
   /** Waits until an address answers, or the process has ended. */
   private static String answer(Process process, HttpRequest request) throws Exception {
-    for (int i = 0; i < LOOKS && process.isAlive(); i++) {
+    while (process.isAlive()) {
       try {
         return HttpClient.newHttpClient().send(request, BodyHandlers.ofString()).body();
       } catch (IOException notYet) {
@@ -238,12 +238,12 @@ class DeploymentIT {
     assertThat(environment).containsEntry("CALM_ANCHOR_BIND", "0.0.0.0");
     Process process = start(environment, home.resolve("bin/harbor").toString());
     try {
-      String said = answer(process, get(health, "/health/ready"));
-      for (int i = 0; i < LOOKS && said.startsWith("not ready"); i++) {
-        TimeUnit.MILLISECONDS.sleep(50);
-        said = answer(process, get(health, "/health/ready"));
-      }
-      assertThat(said).as(log()).isEqualTo("ready\n");
+      Await.untilAsserted(
+          "it is ready",
+          () ->
+              assertThat(answer(process, get(health, "/health/ready")))
+                  .as(log())
+                  .isEqualTo("ready\n"));
       Matcher check = Pattern.compile("(?m)^HEALTHCHECK .* CMD (curl .*)$").matcher(file);
       assertThat(check.find()).isTrue();
       String command = check.group(1).replace("8081", String.valueOf(health));

@@ -110,7 +110,7 @@ final class ContainerTest {
     @Operation
     public String plot() throws InterruptedException {
       begun.countDown();
-      Thread.sleep(500);
+      Thread.sleep(200);
       events.add("plotted");
       return "plotted";
     }

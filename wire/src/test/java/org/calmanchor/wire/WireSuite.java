@@ -12,7 +12,6 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Set;
-import java.util.concurrent.TimeUnit;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -331,13 +330,19 @@ abstract class WireSuite {
 
   @Test
   void anAnswerThatNobodyReadsIsCutOff() throws Exception {
-    String message = message("watch count 50000");
+    // More than the system holds back between the two.
+    String message = message("watch count 400001");
     try (Connection connection = new Connection(server.base())) {
       connection.head("POST", SIGNALS, XML, "Content-Length: " + message.length());
       connection.text(message);
-      TimeUnit.MILLISECONDS.sleep(3_000);
+      Await.until("its exchange has ended", () -> exchanges().contains("400001"));
       assertThat(connection.reply().isWhole()).isFalse();
     }
+  }
+
+  /** The exchanges that have ended, as the page gets them. */
+  private String exchanges() throws Exception {
+    return ask("POST", "/signals?page=exchanges", "{}", "Content-Type: application/json").body();
   }
 
   @Test
@@ -367,9 +372,8 @@ abstract class WireSuite {
         line = connection.line();
       }
     }
-    assertThat(
-            ask("POST", "/signals?page=exchanges", "{}", "Content-Type: application/json").body())
-        .contains("yankee");
+    // The page was told of the end of another one, perhaps.
+    Await.until("the exchange is there", () -> exchanges().contains("yankee"));
   }
 
   @Test
