@@ -74,7 +74,7 @@ final class BundledGate {
         line = lines.readLine();
       }
     }
-    assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
+    assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
     return said.toString();
   }
 

@@ -131,7 +131,7 @@ class SessionsTest {
       calls.add(CompletableFuture.runAsync(() -> client.proxy().slow(50)));
     }
     for (CompletableFuture<Void> call : calls) {
-      call.get(10, TimeUnit.SECONDS);
+      call.get(60, TimeUnit.SECONDS);
     }
     assertThat(client.proxy().add("last"))
         .containsExactly("first", "slow", "slow", "slow", "slow", "last");
@@ -140,16 +140,16 @@ class SessionsTest {
   @Test
   void aCallThatWaitsTooLongGetsItsFaultAndHoldsNobodyUp() throws Exception {
     TypedClient<Wishes> client =
-        started(SoapHost.onPort(0).limit(Limit.CALL_TIME, Duration.ofMillis(400))).withSession();
+        started(SoapHost.onPort(0).limit(Limit.CALL_TIME, Duration.ofSeconds(1))).withSession();
     client.proxy().add("first");
-    CompletableFuture<Void> slow = CompletableFuture.runAsync(() -> client.proxy().slow(300));
+    CompletableFuture<Void> slow = CompletableFuture.runAsync(() -> client.proxy().slow(750));
     List<CompletableFuture<Void>> late = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
-      late.add(CompletableFuture.runAsync(() -> client.proxy().slow(300)));
+      late.add(CompletableFuture.runAsync(() -> client.proxy().slow(750)));
     }
-    slow.handle((ended, failed) -> null).get(10, TimeUnit.SECONDS);
+    slow.handle((ended, failed) -> null).get(60, TimeUnit.SECONDS);
     for (CompletableFuture<Void> each : late) {
-      each.handle((ended, failed) -> null).get(10, TimeUnit.SECONDS);
+      each.handle((ended, failed) -> null).get(60, TimeUnit.SECONDS);
     }
     Await.untilAsserted(
         "the session is free again",
@@ -166,7 +166,7 @@ class SessionsTest {
     }
     List<List<String>> answers = new ArrayList<>();
     for (CompletableFuture<List<String>> each : ends) {
-      answers.add(each.get(10, TimeUnit.SECONDS));
+      answers.add(each.get(60, TimeUnit.SECONDS));
     }
     assertThat(answers).containsOnlyOnce(List.of("first")).contains(List.of());
   }

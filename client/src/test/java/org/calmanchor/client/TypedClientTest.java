@@ -322,7 +322,7 @@ class TypedClientTest {
               });
       waiting.start();
       waiting.interrupt();
-      assertThat(raised.get(20, TimeUnit.SECONDS))
+      assertThat(raised.get(60, TimeUnit.SECONDS))
           .isInstanceOf(NoAnswerException.class)
           .hasMessageContaining("was interrupted while it waited");
     } finally {
@@ -338,12 +338,12 @@ class TypedClientTest {
       PilotStation proxy = client.over(HttpClient.newBuilder().executor(single).build()).proxy();
       byte[] bytes = new byte[400_000];
       assertThat(proxy.chart(Binary.of(bytes)).bytes()).isEqualTo(bytes);
-      assertThat(proxy.later("F-1").toCompletableFuture().get(20, TimeUnit.SECONDS)).hasSize(1);
+      assertThat(proxy.later("F-1").toCompletableFuture().get(60, TimeUnit.SECONDS)).hasSize(1);
       CompletableFuture<Integer> within =
           CompletableFuture.supplyAsync(() -> proxy.later("F-1"), single)
               .thenCompose(later -> later)
               .thenApply(List::size);
-      assertThat(within.get(20, TimeUnit.SECONDS)).isEqualTo(1);
+      assertThat(within.get(60, TimeUnit.SECONDS)).isEqualTo(1);
     } finally {
       single.shutdown();
     }

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.function.BooleanSupplier;
+import org.calmanchor.testing.Await;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Dimension;
 import org.openqa.selenium.OutputType;
@@ -21,14 +22,12 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A real Chromium without a window. */
 public final class Browser implements AutoCloseable {
-  private static final Duration PATIENCE = Duration.ofSeconds(10);
-
   private final ChromeDriver driver;
   private final WebDriverWait waiting;
 
   private Browser(ChromeDriver driver) {
     this.driver = driver;
-    this.waiting = new WebDriverWait(driver, PATIENCE);
+    this.waiting = new WebDriverWait(driver, Await.PATIENCE);
     // By default it looks twice a second only, which the tests would mostly spend waiting.
     waiting.pollingEvery(Duration.ofMillis(20));
     // The page may draw anew between finding something and looking at it.

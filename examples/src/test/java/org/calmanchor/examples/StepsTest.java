@@ -90,7 +90,7 @@ class StepsTest {
   private static String said(List<String> command) throws Exception {
     Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
     String text = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-    assertThat(process.waitFor(30, TimeUnit.SECONDS)).isTrue();
+    assertThat(process.waitFor(60, TimeUnit.SECONDS)).isTrue();
     assertThat(process.exitValue()).as(text).isZero();
     return text;
   }

@@ -112,7 +112,7 @@ final class DrainTest {
     HttpResponse<String> before = call(client, host, "open").get();
     assertThat(before.headers().firstValue("Connection")).isEmpty();
     CompletableFuture<HttpResponse<String>> running = call(client, host, "slow");
-    assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+    assertThat(gate.entered.await(60, TimeUnit.SECONDS)).isTrue();
 
     CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
     Await.until("not ready", () -> get(host.healthAddress("ready")).statusCode() == 503);
@@ -128,7 +128,7 @@ final class DrainTest {
     assertThat(answer.statusCode()).isEqualTo(200);
     assertThat(answer.body()).contains("at last");
     assertThat(answer.headers().firstValue("Connection")).hasValue("close");
-    assertThat(drained.get(10, TimeUnit.SECONDS)).isTrue();
+    assertThat(drained.get(60, TimeUnit.SECONDS)).isTrue();
     assertThat(events).containsExactly("start west", "close west");
     assertThatExceptionOfType(IOException.class)
         .isThrownBy(() -> new Socket("localhost", host.port()).close());
@@ -168,7 +168,7 @@ final class DrainTest {
           .startsWith("HTTP/1.1 200 ")
           .containsIgnoringCase("Connection: close")
           .contains("open west");
-      assertThat(drained.get(10, TimeUnit.SECONDS)).isTrue();
+      assertThat(drained.get(60, TimeUnit.SECONDS)).isTrue();
     }
   }
 
@@ -179,12 +179,12 @@ final class DrainTest {
         SoapHost.onPort(0).drainTime(Duration.ofMillis(1)).serve("/gate", gate).start();
     try (RawHttp2 client = new RawHttp2(host, 65_535)) {
       client.post("/gate", "text/xml", message("slow"));
-      assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+      assertThat(gate.entered.await(60, TimeUnit.SECONDS)).isTrue();
       CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
       assertThat(client.isToldToGo()).isTrue();
       gate.leave.countDown();
       assertThat(client.answer()).contains("at last");
-      assertThat(drained.get(10, TimeUnit.SECONDS)).isTrue();
+      assertThat(drained.get(60, TimeUnit.SECONDS)).isTrue();
     }
   }
 
@@ -195,7 +195,7 @@ final class DrainTest {
         SoapHost.onPort(0).stopTime(Duration.ofMillis(200)).serve("/gate", gate).start();
     CompletableFuture<HttpResponse<String>> running =
         call(HttpClient.newHttpClient(), host, "slow");
-    assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+    assertThat(gate.entered.await(60, TimeUnit.SECONDS)).isTrue();
     assertThat(host.drain()).isFalse();
     assertThat(running).failsWithin(Duration.ofSeconds(10));
     gate.leave.countDown();
@@ -240,7 +240,7 @@ final class DrainTest {
         SoapHost.onPort(0).reloads(true).serve("/kept", kept).serve("/gate", former).start()) {
       CompletableFuture<HttpResponse<String>> running =
           call(HttpClient.newHttpClient(), host, "slow");
-      assertThat(former.entered.await(10, TimeUnit.SECONDS)).isTrue();
+      assertThat(former.entered.await(60, TimeUnit.SECONDS)).isTrue();
       SoapHost.onPort(0)
           .serve("/gate", gate("next"))
           .serve("/kept", kept)
@@ -275,7 +275,7 @@ final class DrainTest {
             .start()) {
       CompletableFuture<HttpResponse<String>> running =
           call(HttpClient.newHttpClient(), host, "slow");
-      assertThat(gate.entered.await(10, TimeUnit.SECONDS)).isTrue();
+      assertThat(gate.entered.await(60, TimeUnit.SECONDS)).isTrue();
       assertThat(call(HttpClient.newHttpClient(), host, "open").get().statusCode()).isEqualTo(503);
       URI ready = host.healthAddress("ready");
       assertThat(ready.getPort()).isNotEqualTo(host.port());

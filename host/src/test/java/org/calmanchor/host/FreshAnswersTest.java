@@ -250,8 +250,8 @@ class FreshAnswersTest {
     CompletableFuture<HttpResponse<String>> after = CompletableFuture.supplyAsync(() -> call(slow));
     assertThat(board.begun.tryAcquire(10, TimeUnit.SECONDS)).isTrue();
     board.mayEnd.release(2);
-    assertThat(before.get(10, TimeUnit.SECONDS).body()).contains("slow1");
-    assertThat(after.get(10, TimeUnit.SECONDS).body()).contains("slow2");
+    assertThat(before.get(60, TimeUnit.SECONDS).body()).contains("slow1");
+    assertThat(after.get(60, TimeUnit.SECONDS).body()).contains("slow2");
     assertThat(call(slow).body()).contains("slow2");
   }
 
@@ -269,12 +269,12 @@ class FreshAnswersTest {
               },
               task -> new Thread(task).start()));
     }
-    assertThat(started.await(10, TimeUnit.SECONDS)).isTrue();
+    assertThat(started.await(60, TimeUnit.SECONDS)).isTrue();
     assertThat(board.begun.tryAcquire(10, TimeUnit.SECONDS)).isTrue();
     board.mayEnd.release(6);
     List<String> answers = new ArrayList<>();
     for (CompletableFuture<HttpResponse<String>> each : calls) {
-      answers.add(each.get(20, TimeUnit.SECONDS).body());
+      answers.add(each.get(60, TimeUnit.SECONDS).body());
     }
     return answers;
   }

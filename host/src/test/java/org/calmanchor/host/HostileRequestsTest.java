@@ -178,7 +178,7 @@ class HostileRequestsTest {
       }
       int brokenOff = 0;
       for (Socket socket : sockets) {
-        socket.setSoTimeout(20_000);
+        socket.setSoTimeout(60_000);
         String answer = answer(socket);
         assertThat(answer).matches("(?s)|HTTP/1.1 503 .*");
         brokenOff += answer.isEmpty() ? 1 : 0;
@@ -260,7 +260,7 @@ class HostileRequestsTest {
     Socket socket = new Socket();
     socket.bind(new InetSocketAddress(InetAddress.getAllByName(from)[0], 0));
     socket.connect(new InetSocketAddress(InetAddress.getLoopbackAddress(), to.port()));
-    socket.setSoTimeout(20_000);
+    socket.setSoTimeout(60_000);
     return socket;
   }
 

@@ -28,7 +28,7 @@ final class RawHttp2 implements AutoCloseable {
   /** One that takes so many bytes of an answer before it is asked for more. */
   RawHttp2(RunningHost host, int window) throws IOException {
     socket = new Socket("localhost", host.port());
-    socket.setSoTimeout(20_000);
+    socket.setSoTimeout(60_000);
     // One write for each frame, and one for the preface with the first: what becomes of a first
     // frame
     // in pieces is not what these tests are about.

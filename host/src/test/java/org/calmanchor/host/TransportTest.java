@@ -225,7 +225,7 @@ class TransportTest {
                 .limit(Limit.IDLE_TIME, Duration.ofMillis(200))
                 .start();
         Socket idle = new Socket(InetAddress.getLoopbackAddress(), impatient.port())) {
-      idle.setSoTimeout(10_000);
+      idle.setSoTimeout(60_000);
       assertThat(idle.getInputStream().read()).isEqualTo(-1);
     }
   }

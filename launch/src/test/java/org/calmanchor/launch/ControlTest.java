@@ -115,7 +115,7 @@ final class ControlTest {
       assertThat(told("show")).contains("/gate  on, without close", "off, not in the index");
       assertThat(told("list", "/back-gate")).isEqualTo("/back-gate  off");
       assertThat(told("drain")).startsWith("The host says that it is not ready");
-      assertThat(ended.await(5, TimeUnit.SECONDS)).isTrue();
+      assertThat(ended.await(60, TimeUnit.SECONDS)).isTrue();
     }
   }
 

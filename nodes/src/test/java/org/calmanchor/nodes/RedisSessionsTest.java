@@ -142,7 +142,7 @@ class RedisSessionsTest {
 
   private SoapHost settings() {
     return SoapHost.onPort(0)
-        .stores(RedisStores.at(redis.url()).namespace(namespace).timeout(Duration.ofMillis(300)));
+        .stores(RedisStores.at(redis.url()).namespace(namespace).timeout(Duration.ofSeconds(1)));
   }
 
   private RunningHost start(SoapHost settings) {

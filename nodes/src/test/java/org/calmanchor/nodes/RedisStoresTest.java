@@ -119,7 +119,7 @@ class RedisStoresTest {
 
   private RunningHost node(String namespace) {
     RedisStores shared =
-        RedisStores.at(redis.url()).namespace(namespace).timeout(Duration.ofMillis(300));
+        RedisStores.at(redis.url()).namespace(namespace).timeout(Duration.ofSeconds(1));
     PasswordSource passwords =
         name -> Optional.of(new PasswordSource.KnownPassword(Caller.of(name), "gull"));
     RunningHost host =

@@ -107,7 +107,7 @@ final class TransactionsTest {
     Ledger ledger = new Ledger(transactions.dataSource());
     try (RunningHost host = host(transactions, ledger)) {
       assertThat(call(host, "dawdle", "late")).contains("did not answer");
-      assertThat(ledger.ended.await(10, TimeUnit.SECONDS)).isTrue();
+      assertThat(ledger.ended.await(60, TimeUnit.SECONDS)).isTrue();
       assertThat(call(host, "lend", "Heron")).contains("Heron");
     }
     assertThat(ledger.count("late")).isZero();

@@ -15,7 +15,7 @@ import java.util.TreeMap;
 
 /** A connection whose bytes a test writes and reads itself. */
 final class Connection implements AutoCloseable {
-  private static final int PATIENCE_MILLIS = 15_000;
+  private static final int PATIENCE_MILLIS = 60_000;
 
   private final Socket socket;
   private final InputStream in;

@@ -175,7 +175,7 @@ class CallInterleavingsTest {
       for (Runnable rest : acts.subList(0, 5)) {
         rest.run();
       }
-      run.get(10, TimeUnit.SECONDS).toCompletableFuture().get(10, TimeUnit.SECONDS);
+      run.get(60, TimeUnit.SECONDS).toCompletableFuture().get(60, TimeUnit.SECONDS);
       // Where its time was over before it began, whoever ended it may still tell so, and answer.
       Await.until("the call has ended", () -> !isUnfinished());
       check();

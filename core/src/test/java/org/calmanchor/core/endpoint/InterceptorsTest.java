@@ -203,7 +203,7 @@ class InterceptorsTest {
     Bad bad = row.getValue();
     List<String> ends = new ArrayList<>();
     Call call = Works.call("<text><text>fine</text></text>");
-    call.handledBy(around(new Ends(ends), bad.interceptor())).get(10, TimeUnit.SECONDS);
+    call.handledBy(around(new Ends(ends), bad.interceptor())).get(60, TimeUnit.SECONDS);
     assertThat(call.answer()).contains(bad.answer()).doesNotContain("secret", "fine");
     assertThat(call.answer()).endsWith("</soap:Envelope>");
     assertThat(call.aborted).isFalse();
@@ -216,7 +216,7 @@ class InterceptorsTest {
   @MethodSource("badOnes")
   void endsOneWayCallsWhateverAnInterceptorDoes(Map.Entry<String, Bad> row) throws Exception {
     Call call = Works.call("<note><text>fine</text></note>");
-    call.handledBy(around(row.getValue().interceptor())).get(10, TimeUnit.SECONDS);
+    call.handledBy(around(row.getValue().interceptor())).get(60, TimeUnit.SECONDS);
     assertThat(call.status).isIn(202, 400, 500);
     assertThat(call.answer()).isEmpty();
     assertThat(calls.count()).isZero();
@@ -263,7 +263,7 @@ class InterceptorsTest {
         (context, inner) ->
             CompletableFuture.supplyAsync(() -> inner.proceed()).thenCompose(s -> s);
     Call call = Works.call("<who/>");
-    call.handledBy(around(elsewhere)).get(10, TimeUnit.SECONDS);
+    call.handledBy(around(elsewhere)).get(60, TimeUnit.SECONDS);
     assertThat(call.answer()).contains("who SOAP 1.1");
     assertThat(calls.count()).isZero();
   }
@@ -308,7 +308,7 @@ class InterceptorsTest {
     Endpoint handling =
         endpoint.with(new EndpointSettings(LIMITS, false, List.of(), List.of(bad), calls));
     Call call = Works.call("<who/>");
-    call.handledBy(handling).get(10, TimeUnit.SECONDS);
+    call.handledBy(handling).get(60, TimeUnit.SECONDS);
     assertThat(call.answer()).contains(row.getKey()).doesNotContain("secret");
     assertThat(calls.count()).isZero();
   }
