@@ -24,6 +24,6 @@ module org.calmanchor.web {
   exports org.calmanchor.web.stores;
 
   // The template engine runs the compiled templates, which are made after this is compiled.
-  opens org.calmanchor.web.template.generated to
+  opens org.calmanchor.web.template to
       gg.jte.runtime;
 }

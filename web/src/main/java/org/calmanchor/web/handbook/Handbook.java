@@ -26,7 +26,7 @@ import org.calmanchor.core.outline.OutlineDepth;
 import org.calmanchor.core.sample.SampleMessages;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
-import org.calmanchor.web.template.Templates;
+import org.calmanchor.web.rendering.Templates;
 import org.jspecify.annotations.Nullable;
 
 /**

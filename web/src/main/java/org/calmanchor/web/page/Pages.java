@@ -5,7 +5,7 @@ import java.util.Map;
 import org.calmanchor.web.event.Reload;
 import org.calmanchor.web.picture.ContractPicture;
 import org.calmanchor.web.picture.PictureLinks;
-import org.calmanchor.web.template.Templates;
+import org.calmanchor.web.rendering.Templates;
 import org.jspecify.annotations.Nullable;
 
 /** Renders the pages from their templates. Safe for any number of threads. */

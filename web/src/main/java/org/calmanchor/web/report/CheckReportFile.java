@@ -6,7 +6,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import org.calmanchor.checks.CheckResult;
-import org.calmanchor.web.template.Templates;
+import org.calmanchor.web.rendering.Templates;
 
 /**
  * The report of a run of checks: one HTML file, which needs no server and can be printed.

@@ -1,4 +1,4 @@
-package org.calmanchor.web.template;
+package org.calmanchor.web.rendering;
 
 import gg.jte.ContentType;
 import gg.jte.TemplateEngine;
@@ -7,6 +7,9 @@ import java.util.Map;
 
 /** Renders templates. Safe for any number of threads. */
 public final class Templates {
+  /** The package that the build compiles the templates into. */
+  private static final String COMPILED = "org.calmanchor.web.template";
+
   private static final int SIZE = 8192;
 
   private Templates() {}
@@ -28,8 +31,7 @@ public final class Templates {
       ClassLoader before = thread.getContextClassLoader();
       thread.setContextClassLoader(own);
       try {
-        return TemplateEngine.createPrecompiled(
-            null, ContentType.Html, own, Templates.class.getPackageName() + ".generated");
+        return TemplateEngine.createPrecompiled(null, ContentType.Html, own, COMPILED);
       } finally {
         thread.setContextClassLoader(before);
       }

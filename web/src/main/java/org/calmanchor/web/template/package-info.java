@@ -1,8 +1,0 @@
-/**
- * Turns templates and what they are about into text. The build compiles the templates into the
- * package below.
- */
-@NullMarked
-package org.calmanchor.web.template;
-
-import org.jspecify.annotations.NullMarked;
