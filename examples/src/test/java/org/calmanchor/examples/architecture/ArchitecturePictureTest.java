@@ -24,7 +24,7 @@ import java.util.TreeSet;
 @AnalyzeClasses(packages = "org.calmanchor", importOptions = ProductOnly.class)
 class ArchitecturePictureTest {
   private static final Path PICTURE = Path.of("../docs/architecture.svg");
-  private static final int WIDTH = 1200;
+  private static final int WIDTH = 1500;
   private static final int BOX_WIDTH = 128;
   private static final int BOX_HEIGHT = 30;
   private static final int ROW = 62;
