@@ -146,7 +146,11 @@ public final class Against {
   }
 
   private String ratio(Exchanges exchange, Candidate candidate, Candidate to) {
-    return spread("%.2f", turns.stream().map(turn -> turn.ratio(exchange, candidate, to)));
+    return spread(
+        "%.2f",
+        turns.stream()
+            .filter(turn -> turn.has(exchange))
+            .map(turn -> turn.ratio(exchange, candidate, to)));
   }
 
   private String start(String form, Candidate candidate, Figure figure) {
@@ -165,6 +169,9 @@ public final class Against {
   /** The median, the lowest and the highest value. */
   private static String spread(String form, Stream<Double> values) {
     List<Double> all = values.toList();
+    if (all.isEmpty()) {
+      return "not measured";
+    }
     String range = form + " (" + form + "\u2013" + form + ")";
     return String.format(
         Locale.ROOT, range, Compare.median(all), Collections.min(all), Collections.max(all));

@@ -9,6 +9,12 @@ import java.nio.file.Path;
  * /proc/stat, proc(5)).
  */
 final class Steal {
+  /** Above this share nothing is measured. */
+  static final double MOST = 0.05;
+
+  /** How long to wait for a quieter moment. */
+  static final long PAUSE_MILLIS = 2_000;
+
   private static final Path STAT = Path.of("/proc/stat");
   private static final int STOLEN = 8;
 

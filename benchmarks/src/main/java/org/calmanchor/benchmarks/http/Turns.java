@@ -15,7 +15,12 @@ import java.util.Map;
 final class Turns {
   private static final int CONNECTIONS = 8;
   private static final double SECONDS = 0.25;
-  private static final double MOST_STOLEN = 0.05;
+
+  /** How often a round is tried; on a machine that is never quiet there are fewer of them. */
+  private static final int MOST_TRIES = 4;
+
+  /** A start with fewer counted rounds says nothing. */
+  private static final int LEAST_ROUNDS = 5;
 
   private final Map<Candidate, Server> servers;
   private final int rounds;
@@ -57,16 +62,17 @@ final class Turns {
     micros.put(exchange, counted);
     List<Candidate> order = new ArrayList<>(servers.keySet());
     int done = 0;
-    // On a machine that is never quiet there are fewer rounds, and the table says so.
-    for (int round = 0; done < rounds && round < 2 * rounds; round++) {
+    for (int round = 0; done < rounds && round < MOST_TRIES * rounds; round++) {
       Collections.shuffle(order);
       Steal steal = Steal.fromNow();
       Map<Candidate, Double> once = new LinkedHashMap<>();
       for (Candidate each : order) {
         once.put(each, turn(each, exchange));
       }
-      if (steal.share() > MOST_STOLEN) {
+      if (steal.share() > Steal.MOST) {
         uncounted++;
+        // Neighbours are busy for some seconds and quiet for some.
+        Thread.sleep(Steal.PAUSE_MILLIS);
       } else {
         once.forEach((each, value) -> counted.getOrDefault(each, new ArrayList<>()).add(value));
         done++;
@@ -98,6 +104,11 @@ final class Turns {
     return uncounted;
   }
 
+  /** Whether enough rounds of an exchange were counted. */
+  boolean has(Exchanges exchange) {
+    return micros.get(exchange).values().iterator().next().size() >= LEAST_ROUNDS;
+  }
+
   /** The median of the ratios of one candidate to another in the same round. */
   double ratio(Exchanges exchange, Candidate candidate, Candidate to) {
     List<Double> mine = micros.get(exchange).get(candidate);
@@ -106,7 +117,7 @@ final class Turns {
     for (int i = 0; i < mine.size(); i++) {
       ratios.add(mine.get(i) / others.get(i));
     }
-    return ratios.isEmpty() ? Double.NaN : Compare.median(ratios);
+    return Compare.median(ratios);
   }
 
   /** What a request allocates, in KB. */
