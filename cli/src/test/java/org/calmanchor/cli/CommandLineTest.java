@@ -2,18 +2,10 @@ package org.calmanchor.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.net.ServerSocket;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
-import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import org.calmanchor.testing.CurlLine;
 import org.calmanchor.testing.Sources;
 import org.calmanchor.testing.Tool;
 import org.junit.jupiter.api.Test;
@@ -23,7 +15,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class CommandLineTest {
   static final String DESK = "org.calmanchor.examples.harbor.BerthDesk";
-  private static final Pattern CALL = Pattern.compile("curl -s (\\S+) -H '(.*?): (.*?)' -d '(.*)'");
 
   @TempDir private Path folder;
 
@@ -69,18 +60,6 @@ class CommandLineTest {
         Give one of them a name of its own: @Operation(name = "quoteStayByDeparture").
       """;
 
-  /** Does what the curl line says. */
-  private static String sent(Matcher call) throws IOException, InterruptedException {
-    HttpRequest request =
-        HttpRequest.newBuilder(URI.create(call.group(1)))
-            .header(call.group(2), call.group(3))
-            .POST(BodyPublishers.ofString(call.group(4).replace("'\\''", "'")))
-            .build();
-    HttpResponse<String> response =
-        HttpClient.newHttpClient().send(request, BodyHandlers.ofString());
-    return response.body();
-  }
-
   @Test
   void servesAClassOfTheUsersOwn() throws Exception {
     Sources.compile(folder, "Greeter", GREETER, "-parameters");
@@ -95,10 +74,9 @@ class CommandLineTest {
             "0",
             "--limits",
             "call-time=9s")) {
-      Matcher call = CALL.matcher(serve.until("Try "));
-      assertThat(call.find()).isTrue();
-      assertThat(call.group(1)).endsWith("/Greeter");
-      assertThat(sent(call)).contains("<tns:result>Welcome, it's boat</tns:result>");
+      CurlLine call = CurlLine.in(serve.until("Try "));
+      assertThat(call.address()).hasPath("/Greeter");
+      assertThat(call.send()).contains("<tns:result>Welcome, it's boat</tns:result>");
     }
     String line = "serve Greeter --classpath . --port 0 ";
     for (String[] wrong :

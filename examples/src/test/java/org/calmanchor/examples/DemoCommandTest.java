@@ -2,16 +2,8 @@ package org.calmanchor.examples;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
-import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Path;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import org.calmanchor.testing.CurlLine;
 import org.calmanchor.testing.Tool;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -20,7 +12,6 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 /** The commands that come with the examples. */
 class DemoCommandTest {
-  private static final Pattern CALL = Pattern.compile("curl -s (\\S+) -H '(.*?): (.*?)' -d '(.*)'");
   private static final Path CHECKS =
       Path.of("harbor/src/main/resources/org/calmanchor/examples/harbor/checks").toAbsolutePath();
 
@@ -30,30 +21,17 @@ class DemoCommandTest {
   void demoServesTheHarborUntilItIsStopped() throws Exception {
     try (Tool.Running demo = new Tool.Running(folder, "demo", "--port", "0")) {
       String said = demo.until("Try ");
-      Matcher call = CALL.matcher(said);
-      assertThat(call.find()).isTrue();
-      String address = call.group(1);
+      CurlLine call = CurlLine.in(said);
+      String address = call.address().toString();
       assertThat(said)
           .containsSubsequence(
               "The server is up. Ctrl-C stops it.\n",
               "  Index  " + address.replace("/berths", "/\n"),
               "    Page  " + address + "\n",
               "    WSDL  " + address + "?wsdl\n");
-      assertThat(sent(call)).contains("<tns:total>140.25</tns:total>");
+      assertThat(call.send()).contains("<tns:total>140.25</tns:total>");
       assertThat(demo.stop()).contains("Stopped.");
     }
-  }
-
-  /** Does what the curl line says. */
-  private static String sent(Matcher call) throws IOException, InterruptedException {
-    HttpRequest request =
-        HttpRequest.newBuilder(URI.create(call.group(1)))
-            .header(call.group(2), call.group(3))
-            .POST(BodyPublishers.ofString(call.group(4).replace("'\\''", "'")))
-            .build();
-    HttpResponse<String> response =
-        HttpClient.newHttpClient().send(request, BodyHandlers.ofString());
-    return response.body();
   }
 
   @Test
