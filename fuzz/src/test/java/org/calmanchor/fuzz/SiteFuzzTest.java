@@ -105,7 +105,7 @@ class SiteFuzzTest {
   }
 
   /** A message, sent as most would. */
-  @FuzzTest(maxDuration = "20s")
+  @FuzzTest(maxDuration = "10s")
   void answersEveryMessage(FuzzedDataProvider data) throws IOException {
     boolean isLengthKnown = data.consumeBoolean();
     boolean isLenient = data.consumeBoolean();
