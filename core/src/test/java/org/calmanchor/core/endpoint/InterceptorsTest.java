@@ -28,17 +28,28 @@ import org.w3c.dom.Element;
 
 /** Interceptors and header handlers, well written and badly. */
 class InterceptorsTest {
-  private static final Limits LIMITS =
-      Limits.DEFAULT.with(Limit.CALL_TIME, Duration.ofMillis(120)).with(Limit.CALLS, 3);
+  private static final Limits LIMITS = Limits.DEFAULT.with(Limit.CALLS, 3);
+
+  /** For calls that would not end. */
+  private static final Limits HASTY = LIMITS.with(Limit.CALL_TIME, Duration.ofMillis(120));
+
+  private static final String OVERDUE = "did not answer within 120 ms";
 
   private final Works works = new Works();
   private final Endpoint endpoint = Endpoint.of(works);
   private final RunningCalls calls = RunningCalls.watched(LIMITS);
+  private final RunningCalls hastyCalls = RunningCalls.watched(HASTY);
 
   @AfterEach
   void close() {
     works.released.countDown();
     calls.close();
+    hastyCalls.close();
+  }
+
+  private Endpoint hasty(Interceptor... interceptors) {
+    return endpoint.with(
+        new EndpointSettings(HASTY, false, Arrays.asList(interceptors), List.of(), hastyCalls));
   }
 
   private Endpoint around(Interceptor... interceptors) {
@@ -79,10 +90,10 @@ class InterceptorsTest {
   void tellsInterceptorsHowACallEnded() {
     List<String> ends = new ArrayList<>();
     Ends noting = new Ends(ends);
-    for (String body :
-        List.of("<fail/>", "<area/>", "<count><to>60000</to></count>", "<who/>", "<later/>")) {
+    for (String body : List.of("<fail/>", "<area/>", "<count><to>60000</to></count>", "<who/>")) {
       Works.call(body).on(around(noting));
     }
+    Works.call("<later/>").on(hasty(noting));
     assertThat(ends)
         .containsExactly(
             "FAULT java.lang.StackOverflowError",
@@ -150,14 +161,17 @@ class InterceptorsTest {
     assertThat(told).containsExactly("FAULT", "BROKEN_OFF");
   }
 
-  private record Bad(Interceptor interceptor, String answer) {}
+  private record Bad(Interceptor interceptor, String answer) {
+    boolean isOverdue() {
+      return answer.equals(OVERDUE);
+    }
+  }
 
   private static final CountDownLatch NEVER = new CountDownLatch(1);
 
   private static Stream<Map.Entry<String, Bad>> badOnes() {
     Map<String, Bad> bad = new LinkedHashMap<>();
     String incident = "under incident";
-    String overdue = "did not answer within 120 ms";
     bad.put("refuses", new Bad((c, i) -> throwing(c.refusal(Fault.Code.SENDER, "No.")), ">No.<"));
     bad.put("throws", new Bad((c, i) -> throwing(new IllegalStateException("secret")), incident));
     bad.put("throws an error", new Bad((c, i) -> throwing(new AssertionError("no")), incident));
@@ -176,12 +190,12 @@ class InterceptorsTest {
               return throwing(new IllegalStateException("secret"));
             },
             incident));
-    bad.put("blocks", new Bad((c, i) -> blocking(i, false), overdue));
-    bad.put("blocks after the call", new Bad((c, i) -> blocking(i, true), overdue));
-    bad.put("hangs", new Bad((c, i) -> new CompletableFuture<>(), overdue));
+    bad.put("blocks", new Bad((c, i) -> blocking(i, false), OVERDUE));
+    bad.put("blocks after the call", new Bad((c, i) -> blocking(i, true), OVERDUE));
+    bad.put("hangs", new Bad((c, i) -> new CompletableFuture<>(), OVERDUE));
     bad.put(
         "hangs after the call",
-        new Bad((c, i) -> i.proceed().thenCompose(end -> new CompletableFuture<>()), overdue));
+        new Bad((c, i) -> i.proceed().thenCompose(end -> new CompletableFuture<>()), OVERDUE));
     bad.put(
         "adds a header block that has no form in XML",
         new Bad(
@@ -203,12 +217,13 @@ class InterceptorsTest {
     Bad bad = row.getValue();
     List<String> ends = new ArrayList<>();
     Call call = Works.call("<text><text>fine</text></text>");
-    call.handledBy(around(new Ends(ends), bad.interceptor())).get(60, TimeUnit.SECONDS);
+    Interceptor[] both = {new Ends(ends), bad.interceptor()};
+    call.handledBy(bad.isOverdue() ? hasty(both) : around(both)).get(60, TimeUnit.SECONDS);
     assertThat(call.answer()).contains(bad.answer()).doesNotContain("secret", "fine");
     assertThat(call.answer()).endsWith("</soap:Envelope>");
     assertThat(call.aborted).isFalse();
     assertThat(ends).hasSize(1).allSatisfy(end -> assertThat(end).startsWith("FAULT"));
-    assertThat(calls.count()).isZero();
+    assertThat(calls.count() + hastyCalls.count()).isZero();
     assertThat(Thread.interrupted()).isFalse();
   }
 
@@ -216,10 +231,12 @@ class InterceptorsTest {
   @MethodSource("badOnes")
   void endsOneWayCallsWhateverAnInterceptorDoes(Map.Entry<String, Bad> row) throws Exception {
     Call call = Works.call("<note><text>fine</text></note>");
-    call.handledBy(around(row.getValue().interceptor())).get(60, TimeUnit.SECONDS);
+    Bad bad = row.getValue();
+    call.handledBy(bad.isOverdue() ? hasty(bad.interceptor()) : around(bad.interceptor()))
+        .get(60, TimeUnit.SECONDS);
     assertThat(call.status).isIn(202, 400, 500);
     assertThat(call.answer()).isEmpty();
-    assertThat(calls.count()).isZero();
+    assertThat(calls.count() + hastyCalls.count()).isZero();
   }
 
   private static CompletionStage<CallEnd> throwing(Throwable raised) {
@@ -265,7 +282,7 @@ class InterceptorsTest {
     Call call = Works.call("<who/>");
     call.handledBy(around(elsewhere)).get(60, TimeUnit.SECONDS);
     assertThat(call.answer()).contains("who SOAP 1.1");
-    assertThat(calls.count()).isZero();
+    assertThat(calls.count() + hastyCalls.count()).isZero();
   }
 
   @Test
@@ -305,19 +322,26 @@ class InterceptorsTest {
             row.getValue().run();
           }
         };
+    boolean isOverdue = row.getKey().equals(OVERDUE);
     Endpoint handling =
-        endpoint.with(new EndpointSettings(LIMITS, false, List.of(), List.of(bad), calls));
+        endpoint.with(
+            new EndpointSettings(
+                isOverdue ? HASTY : LIMITS,
+                false,
+                List.of(),
+                List.of(bad),
+                isOverdue ? hastyCalls : calls));
     Call call = Works.call("<who/>");
     call.handledBy(handling).get(60, TimeUnit.SECONDS);
     assertThat(call.answer()).contains(row.getKey()).doesNotContain("secret");
-    assertThat(calls.count()).isZero();
+    assertThat(calls.count() + hastyCalls.count()).isZero();
   }
 
   private static Stream<Map.Entry<String, Runnable>> badHandlers() {
     return Map.<String, Runnable>of(
         "under incident",
         () -> throwing(new IllegalStateException("secret")),
-        "did not answer within 120 ms",
+        OVERDUE,
         () -> blocking(null, false))
         .entrySet()
         .stream();
