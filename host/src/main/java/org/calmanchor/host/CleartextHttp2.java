@@ -26,7 +26,8 @@ final class CleartextHttp2 extends HTTP2CServerConnectionFactory {
       Connector connector, EndPoint endPoint, MetaData.Request upgrade, HttpFields.Mutable answer) {
     // The preface of HTTP/2 looks like a request with this method.
     return HttpMethod.PRI.is(upgrade.getMethod())
-        ? super.upgradeConnection(connector, endPoint, upgrade, answer)
+        ? FirstFrame.afterRequest(
+            endPoint, connector.getExecutor(), () -> newConnection(connector, endPoint))
         : null;
   }
 }

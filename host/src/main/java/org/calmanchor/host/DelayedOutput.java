@@ -110,6 +110,11 @@ final class DelayedOutput extends OutputStream implements Callback {
     }
   }
 
+  /** Whether it accepts no more bytes. */
+  boolean isOver() {
+    return held.get() == OVER;
+  }
+
   /** Stops accepting bytes and drops those not sent; false if it has stopped before. */
   boolean end() {
     RetainableByteBuffer unsent = held.getAndSet(OVER);

@@ -16,8 +16,10 @@ import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.eclipse.jetty.http.HttpField;
 import org.eclipse.jetty.http.HttpHeader;
+import org.eclipse.jetty.http.HttpMethod;
 import org.eclipse.jetty.http.HttpVersion;
 import org.eclipse.jetty.http.PreEncodedHttpField;
+import org.eclipse.jetty.io.Connection;
 import org.eclipse.jetty.io.EndPoint;
 import org.eclipse.jetty.io.QuietException;
 import org.eclipse.jetty.server.Request;
@@ -49,7 +51,12 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   /** Kept here, because the request cannot be asked after its answer was sent. */
   private final Scheduler scheduler;
 
+  private final boolean isHttp2;
+
   private @Nullable String remoteAddress;
+
+  /** Whether the caller has given up the request before its answer was complete. */
+  private volatile boolean isCallerGone;
 
   /** Set while a complete answer waits for its reader. */
   private volatile UnsentAnswers.@Nullable Unsent unsent;
@@ -69,6 +76,11 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
     this.scheduler = request.getComponents().getScheduler();
     this.output = new DelayedOutput(request, response, this, running);
     this.headers = new CommonHeaders(request.getHeaders());
+    this.isHttp2 = request.getConnectionMetaData().getHttpVersion() == HttpVersion.HTTP_2;
+    if (isHttp2) {
+      // The connection stays when a caller gives up one of its streams.
+      request.addFailureListener(gone -> isCallerGone = isCallerGone || !output.isOver());
+    }
   }
 
   @Override
@@ -168,7 +180,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public boolean isCancelled() {
-    return !request.getConnectionMetaData().getConnection().getEndPoint().isOpen();
+    return isCallerGone || !request.getConnectionMetaData().getConnection().getEndPoint().isOpen();
   }
 
   @Override
@@ -196,27 +208,51 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   public void abort() {
     output.end();
     // With HTTP/2 several calls share a connection; the callback resets only the call's stream.
-    if (request.getConnectionMetaData().getHttpVersion() != HttpVersion.HTTP_2) {
+    if (!isHttp2) {
       request.getConnectionMetaData().getConnection().getEndPoint().close();
     }
     // The reason was logged where the connection was aborted.
-    failed(new QuietException.Exception("broken off"));
+    fail(new QuietException.Exception("broken off"));
   }
 
   @Override
   public void succeeded() {
     if (isOver.compareAndSet(false, true)) {
       forget();
+      Http2Drain draining = running.draining();
+      // The request cannot be asked afterwards.
+      Connection used = draining == null ? null : request.getConnectionMetaData().getConnection();
       callback.succeeded();
       running.ended();
+      if (draining != null) {
+        draining.answered(used);
+      }
     }
   }
 
   @Override
-  public void failed(Throwable broken) {
+  public void failed(Throwable notSent) {
+    // With HTTP/2, a client may have read the answer and closed the connection a moment before its
+    // writer knows that it was sent.
+    if (!isHttp2 || isCallerGone) {
+      lose();
+    }
+    fail(notSent);
+  }
+
+  /** Counts the answer of a call that its caller did not get. */
+  private void lose() {
+    if (running.draining() != null
+        && !isOver.get()
+        && request.getMethod().equals(HttpMethod.POST.asString())) {
+      running.lose();
+    }
+  }
+
+  private void fail(Throwable reason) {
     if (isOver.compareAndSet(false, true)) {
       forget();
-      callback.failed(broken);
+      callback.failed(reason);
       running.ended();
     }
   }
@@ -240,6 +276,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   private void breakOff() {
     // After sending, the connection may serve another call already.
     if (!isOver.get()) {
+      lose();
       abort();
     }
   }

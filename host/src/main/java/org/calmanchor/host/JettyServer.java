@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
@@ -19,7 +21,6 @@ import org.eclipse.jetty.server.NetworkConnectionLimit;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.util.VirtualThreads;
-import org.eclipse.jetty.util.component.Graceful;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -45,6 +46,7 @@ final class JettyServer {
   private final ServerConnector connector;
   private final @Nullable Tls tls;
   private final @Nullable TlsConnector encryption;
+  private final AtomicBoolean isDraining = new AtomicBoolean();
   private @Nullable FileChanges changes;
 
   /**
@@ -143,6 +145,16 @@ final class JettyServer {
   }
 
   /**
+   * Begins to let connections of HTTP/2 end, and to count answers that are lost; further calls have
+   * no effect. New connections are accepted, and requests are answered.
+   */
+  void drain(Duration drainTime) {
+    if (isDraining.compareAndSet(false, true)) {
+      handler.drain(Http2Drain.begin(connector, drainTime));
+    }
+  }
+
+  /**
    * Stops listening, answers what was read, and closes connections that are quiet.
    *
    * @param most how long that may take
@@ -150,6 +162,9 @@ final class JettyServer {
    * @return false if calls had to be broken off
    */
   boolean stop(Duration most, Duration quiet) {
+    if (server.isStarted()) {
+      drain(Duration.ZERO);
+    }
     connector.setShutdownIdleTimeout(quiet.toMillis());
     boolean areAnswered = areAnswered(most, quiet);
     try {
@@ -171,7 +186,10 @@ final class JettyServer {
     long end = System.nanoTime() + most.toNanos();
     try {
       askToClose(quiet);
-      Graceful.shutdown(server).get(Math.max(0, end - System.nanoTime()), TimeUnit.NANOSECONDS);
+      // Not all that the server would shut down: it would tell each connection of HTTP/2 to go away
+      // at once.
+      CompletableFuture.allOf(connector.shutdown(), handler.shutdown())
+          .get(Math.max(0, end - System.nanoTime()), TimeUnit.NANOSECONDS);
       awaitLateConnections(end, quiet);
     } catch (TimeoutException late) {
       LOG.debug("connections were still open when the host stopped");

@@ -193,7 +193,8 @@ public final class RunningHost implements AutoCloseable {
    * then stops. The program does this by itself when it is told to end. Waits until it is done,
    * also when another thread does it.
    *
-   * @return false if calls were broken off because they took longer than the stop time
+   * @return false if calls were broken off because they took longer than the stop time, or answers
+   *     could not be sent because their clients had closed the connection
    */
   public boolean drain() {
     hosted.health().stopping();
@@ -202,6 +203,7 @@ public final class RunningHost implements AutoCloseable {
     if (isFirst && drainSeconds > 0) {
       LOG.info("told to end: not ready any more, serving on for {} s", drainSeconds);
     }
+    server.drain(ending.drainTime());
     try {
       if (!isStopping.await(ending.drainTime().toNanos(), TimeUnit.NANOSECONDS)) {
         LOG.debug("the drain time is over");
@@ -215,10 +217,23 @@ public final class RunningHost implements AutoCloseable {
       LOG.info("stopping: {} calls run, and may end for {} s", runningCount, stopSeconds);
     }
     boolean areAnswered = stop(ending.drainTime().isZero() ? QUIET : QUIET_IN_DRAIN);
+    long undelivered = handler.undeliveredCount();
     if (isFirst && drainSeconds > 0) {
-      LOG.info(areAnswered ? "stopped: every call was answered" : "stopped: calls were broken off");
+      LOG.info(summary(areAnswered, undelivered));
     }
-    return areAnswered;
+    return areAnswered && undelivered == 0;
+  }
+
+  private static String summary(boolean areAnswered, long undelivered) {
+    if (!areAnswered) {
+      return "stopped: calls were broken off";
+    }
+    return switch ((int) Math.min(undelivered, Integer.MAX_VALUE)) {
+      case 0 -> "stopped: every call was answered";
+      case 1 -> "stopped: one answer could not be sent, because its client had gone";
+      default ->
+          "stopped: " + undelivered + " answers could not be sent, because their clients had gone";
+    };
   }
 
   /** Stops at once: lets running calls end, and frees the port. */

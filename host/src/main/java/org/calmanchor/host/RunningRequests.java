@@ -2,6 +2,7 @@ package org.calmanchor.host;
 
 import java.util.concurrent.atomic.LongAdder;
 import org.eclipse.jetty.util.component.Graceful;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The requests whose answers are not yet sent, which the server waits for when it stops. They are
@@ -9,7 +10,9 @@ import org.eclipse.jetty.util.component.Graceful;
  */
 final class RunningRequests extends Graceful.Shutdown {
   private final LongAdder open = new LongAdder();
+  private final LongAdder undelivered = new LongAdder();
   private volatile boolean isStopping;
+  private volatile @Nullable Http2Drain draining;
 
   RunningRequests() {
     super("the requests that run");
@@ -30,6 +33,26 @@ final class RunningRequests extends Graceful.Shutdown {
     if (isShutdown()) {
       check();
     }
+  }
+
+  /** From now on connections of HTTP/2 are told to go away, and lost answers are counted. */
+  void drain(Http2Drain http2) {
+    draining = http2;
+  }
+
+  /** What is told of each answer while the host drains; null before. */
+  @Nullable Http2Drain draining() {
+    return draining;
+  }
+
+  /** Records that an answer could not be sent in full while the host drains. */
+  void lose() {
+    undelivered.increment();
+  }
+
+  /** How many answers could not be sent in full while the host drained. */
+  long undeliveredCount() {
+    return undelivered.sum();
   }
 
   /** From now on answers ask their clients to close the connection. */

@@ -55,6 +55,16 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     return hosted;
   }
 
+  /** Tells {@code http2} of each answer from now on, and counts answers that are lost. */
+  void drain(Http2Drain http2) {
+    running.drain(http2);
+  }
+
+  /** How many answers could not be sent in full while the host drained. */
+  long undeliveredCount() {
+    return running.undeliveredCount();
+  }
+
   /** Asks clients from now on to close their connections when they have got their answers. */
   void stopping() {
     running.stopping();

@@ -5,7 +5,6 @@ import java.util.HexFormat;
 import java.util.List;
 import org.calmanchor.core.keys.Certificates;
 import org.eclipse.jetty.alpn.server.ALPNServerConnectionFactory;
-import org.eclipse.jetty.http2.server.HTTP2ServerConnectionFactory;
 import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.DetectorConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;
@@ -20,6 +19,14 @@ final class TlsConnector {
   private static final String[] CIPHERS = {
     "TLS_AES_.*", "TLS_CHACHA20_.*", "TLS_ECDHE_.*_GCM_.*", "TLS_ECDHE_.*_CHACHA20_.*"
   };
+
+  /**
+   * The names of the protocols in ALPN, in our order of preference (RFC 9113, section 3.2; RFC
+   * 7301, section 6). The server's own name of HTTP/1.1 is written in capitals.
+   */
+  private static final String HTTP_2 = "h2";
+
+  private static final String HTTP_1 = "http/1.1";
 
   private static final int PASSWORD_BYTES = 16;
 
@@ -81,12 +88,11 @@ final class TlsConnector {
         tls.strictTransport().isZero() ? -1 : tls.strictTransport().toSeconds());
     secure.addCustomizer(customizer);
     HttpConnectionFactory http1 = new HttpConnectionFactory(secure);
-    HTTP2ServerConnectionFactory http2 = new HTTP2ServerConnectionFactory(secure);
+    EncryptedHttp2 http2 = new EncryptedHttp2(secure);
     http2.setMaxConcurrentStreams(streams);
-    ALPNServerConnectionFactory choice =
-        new ALPNServerConnectionFactory(http2.getProtocol(), http1.getProtocol());
+    ALPNServerConnectionFactory choice = new ALPNServerConnectionFactory(HTTP_2, HTTP_1);
     choice.setDefaultProtocol(http1.getProtocol());
-    SslConnectionFactory encrypted = new SslConnectionFactory(context, choice.getProtocol());
+    SslConnectionFactory encrypted = EncryptedConnection.factory(context, choice.getProtocol());
     // Plain HTTP goes to the next one, so that it can be told to use https.
     return List.of(new DetectorConnectionFactory(encrypted), http1, choice, http2);
   }

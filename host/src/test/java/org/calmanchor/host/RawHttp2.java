@@ -5,6 +5,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 
@@ -24,15 +25,24 @@ final class RawHttp2 implements AutoCloseable {
   private final DataOutputStream out;
   private final DataInputStream in;
   private int stream = 1;
+  private int goAwayFrames;
 
   /** One that takes so many bytes of an answer before it is asked for more. */
   RawHttp2(RunningHost host, int window) throws IOException {
-    socket = new Socket("localhost", host.port());
+    this(new Socket("localhost", host.port()), window);
+  }
+
+  /** The same over a connection that is open already. */
+  RawHttp2(Socket socket, int window) throws IOException {
+    this(socket, socket.getOutputStream(), window);
+  }
+
+  /** The same with what the client writes to. */
+  RawHttp2(Socket socket, OutputStream bytes, int window) throws IOException {
+    this.socket = socket;
     socket.setSoTimeout(60_000);
-    // One write for each frame, and one for the preface with the first: what becomes of a first
-    // frame
-    // in pieces is not what these tests are about.
-    out = new DataOutputStream(new BufferedOutputStream(socket.getOutputStream(), 1 << 16));
+    // One write for each frame, and one for the preface with the first.
+    out = new DataOutputStream(new BufferedOutputStream(bytes, 1 << 16));
     in = new DataInputStream(socket.getInputStream());
     out.write("PRI * HTTP/2.0\r\n\r\nSM\r\n\r\n".getBytes(StandardCharsets.US_ASCII));
     ByteArrayOutputStream settings = new ByteArrayOutputStream();
@@ -103,6 +113,7 @@ final class RawHttp2 implements AutoCloseable {
       int flags = in.readUnsignedByte();
       in.readInt();
       byte[] payload = in.readNBytes(length);
+      goAwayFrames += type == GOAWAY ? 1 : 0;
       if (type == DATA) {
         body.writeBytes(payload);
         if ((flags & 1) != 0) {
@@ -166,19 +177,43 @@ final class RawHttp2 implements AutoCloseable {
     }
   }
 
-  /** Whether the server says that it takes no more streams, before it closes the connection. */
-  boolean isToldToGo() throws IOException {
+  /** Gives up a stream, and waits until the server knows it. */
+  void reset(int given) throws IOException {
+    frame(RST_STREAM, 0, given, new byte[] {0, 0, 0, CANCEL});
+    frame(PING, 0, 0, new byte[8]);
+    int type;
+    do {
+      int length = (in.readUnsignedByte() << 16) | in.readUnsignedShort();
+      type = in.readUnsignedByte();
+      in.skipNBytes(1L + 4 + length);
+    } while (type != PING);
+  }
+
+  /** How many frames that say "go away" came before or among the answers that were read. */
+  int goAwayFrames() {
+    return goAwayFrames;
+  }
+
+  /**
+   * The last stream that the server serves, as its next frame of this kind says.
+   *
+   * @return -1 when it closes the connection without one
+   */
+  int lastStream() throws IOException {
     while (true) {
       int first = in.read();
       if (first < 0) {
-        return false;
+        return -1;
       }
       int length = (first << 16) | in.readUnsignedShort();
       int type = in.readUnsignedByte();
-      in.skipNBytes(1L + 4 + length);
+      in.skipNBytes(1L + 4);
       if (type == GOAWAY) {
-        return true;
+        int last = in.readInt();
+        in.skipNBytes(length - 4L);
+        return last;
       }
+      in.skipNBytes(length);
     }
   }
 

@@ -14,6 +14,14 @@ record Reply(int status, Map<String, String> headers, String body) {
   /** Sends a request; headers come as "Name: value" lines. */
   static Reply to(RunningHost host, String firstLine, String body, String... headers)
       throws IOException {
+    try (Socket socket = new Socket("localhost", host.port())) {
+      return over(socket, firstLine, body, headers);
+    }
+  }
+
+  /** The same over a connection that is open already. */
+  static Reply over(Socket socket, String firstLine, String body, String... headers)
+      throws IOException {
     StringBuilder request = new StringBuilder(firstLine).append(" HTTP/1.1\r\n");
     boolean namesHost = false;
     for (String header : headers) {
@@ -21,14 +29,12 @@ record Reply(int status, Map<String, String> headers, String body) {
       namesHost |= header.startsWith("Host:");
     }
     byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
-    request.append(namesHost ? "" : "Host: localhost:" + host.port() + "\r\n");
+    request.append(namesHost ? "" : "Host: localhost:" + socket.getPort() + "\r\n");
     request.append("Content-Length: ").append(bytes.length).append("\r\n");
     request.append("Connection: close\r\n\r\n");
-    try (Socket socket = new Socket("localhost", host.port())) {
-      socket.getOutputStream().write(request.toString().getBytes(StandardCharsets.UTF_8));
-      socket.getOutputStream().write(bytes);
-      return parse(socket.getInputStream().readAllBytes());
-    }
+    socket.getOutputStream().write(request.toString().getBytes(StandardCharsets.UTF_8));
+    socket.getOutputStream().write(bytes);
+    return parse(socket.getInputStream().readAllBytes());
   }
 
   private static Reply parse(byte[] bytes) {

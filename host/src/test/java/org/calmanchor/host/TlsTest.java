@@ -19,6 +19,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import javax.net.ssl.SSLContext;
 import javax.net.ssl.SSLException;
+import javax.net.ssl.SSLParameters;
 import javax.net.ssl.SSLSocket;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
@@ -165,6 +166,50 @@ class TlsTest {
         assertThat(socket.getSession().getCipherSuite()).isEqualTo(cipher);
       } else {
         assertThatThrownBy(socket::startHandshake).isInstanceOf(SSLException.class);
+      }
+    }
+  }
+
+  /** RFC 7301; what has no name in common with the host gets an alert. */
+  @ParameterizedTest
+  @CsvSource({
+    "TLSv1.3, http/1.1, http/1.1",
+    "TLSv1.2, http/1.1, http/1.1",
+    "TLSv1.3, h2, h2",
+    "TLSv1.2, h2, h2",
+    "TLSv1.3, http/1.1 h2, h2",
+    "TLSv1.2, h2 http/1.1, h2",
+    "TLSv1.3, acme http/1.1, http/1.1",
+    "TLSv1.3, '', ''",
+    "TLSv1.2, '', ''",
+    "TLSv1.3, acme, no_application_protocol",
+    "TLSv1.2, HTTP/1.1, no_application_protocol"
+  })
+  void agreesOnAProtocolThatTheClientOffers(String tls, String offered, String agreed)
+      throws Exception {
+    try (RunningHost host = host(tls()).start();
+        SSLSocket socket =
+            (SSLSocket)
+                authority.client().getSocketFactory().createSocket("localhost", host.port())) {
+      socket.setSoTimeout(60_000);
+      SSLParameters parameters = socket.getSSLParameters();
+      parameters.setProtocols(new String[] {tls});
+      parameters.setApplicationProtocols(offered.isEmpty() ? new String[0] : offered.split(" "));
+      socket.setSSLParameters(parameters);
+      if (agreed.startsWith("no_")) {
+        assertThatThrownBy(socket::startHandshake).hasMessageContaining(agreed);
+        return;
+      }
+      socket.startHandshake();
+      assertThat(socket.getApplicationProtocol()).isEqualTo(agreed);
+      String message = Envelopes.call("urn:lanternquay:gate", "who", "");
+      if (agreed.equals("h2")) {
+        RawHttp2 http2 = new RawHttp2(socket, 65_535);
+        http2.post("/gate", "text/xml", message);
+        assertThat(http2.answer()).contains(">nobody<");
+      } else {
+        assertThat(Reply.over(socket, "POST /gate", message, "Content-Type: text/xml").body())
+            .contains(">nobody<");
       }
     }
   }
