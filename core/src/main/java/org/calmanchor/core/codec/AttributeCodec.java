@@ -100,6 +100,7 @@ final class AttributeCodec {
 
   private void refuseOthers(XmlIn in, @Nullable Object[] values) {
     Map<String, String> taken = new LinkedHashMap<>();
+    boolean areUnknown = false;
     for (int i = 0; i < in.attributes().count(); i++) {
       String namespace = in.attributes().namespace(i);
       String name = in.attributes().name(i);
@@ -109,14 +110,13 @@ final class AttributeCodec {
       }
       if (!known && others != null && others.take(in, i, taken)) {
         values[others.member()] = taken;
-      } else if (!known && in.isLenient()) {
-        in.passAttributes();
-      } else if (!known) {
+      } else if (!known && !in.isLenient()) {
         throw in.problem(Code.UNEXPECTED, "no such attribute", in.attributes().value(i))
             .within("@" + name);
       }
+      areUnknown |= !known;
     }
-    if (!taken.isEmpty()) {
+    if (areUnknown) {
       in.passAttributes();
     }
     SimpleElement.checkType(in, type);

@@ -78,10 +78,10 @@ final class SimpleElement implements ElementCodec {
       }
       if (in.isLenient()) {
         in.passAttributes();
-      } else {
-        throw in.problem(Code.UNEXPECTED, "no attribute", in.attributes().value(i))
-            .within("@" + in.attributes().name(i));
+        return;
       }
+      throw in.problem(Code.UNEXPECTED, "no attribute", in.attributes().value(i))
+          .within("@" + in.attributes().name(i));
     }
   }
 

@@ -6,6 +6,7 @@ import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
 import org.calmanchor.core.introspection.JavaAnnotation;
+import org.calmanchor.core.lexical.LimitedMatching;
 import org.jspecify.annotations.Nullable;
 
 /** Reads a constraint on what a text contains. */
@@ -48,7 +49,7 @@ final class TextConstraintReader {
           given,
           position,
           "a text like " + pattern.pattern(),
-          value -> pattern.matcher(value.toString()).matches());
+          value -> LimitedMatching.matches(pattern, value.toString()));
     }
   }
 

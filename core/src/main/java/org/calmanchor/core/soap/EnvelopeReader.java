@@ -18,6 +18,9 @@ public final class EnvelopeReader {
   private static final String NEXT_11 = "http://schemas.xmlsoap.org/soap/actor/next";
   private static final String ROLES_12 = "http://www.w3.org/2003/05/soap-envelope/role/";
 
+  /** A fault names no more blocks: it must not be as long as a message that is meant to harm. */
+  private static final int MOST_NAMED = 20;
+
   private final XmlIn in;
   private final SoapVersion version;
   private Set<QName> mandatory = Set.of();
@@ -104,7 +107,7 @@ public final class EnvelopeReader {
           mandatory.add(name);
         }
       } else {
-        if (isMust) {
+        if (isMust && notUnderstood.size() < MOST_NAMED) {
           notUnderstood.add(name);
         }
         in.skip();

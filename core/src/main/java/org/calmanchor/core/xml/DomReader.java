@@ -89,6 +89,7 @@ public final class DomReader {
   }
 
   private static Element element(XmlIn in, Document document, Set<String> prefixes) {
+    in.countOpenElement();
     Element element = document.createElementNS(nullable(in.namespace()), in.prefixedName());
     in.attributes().declarations((prefix, namespace) -> declare(element, prefix, namespace));
     for (int i = 0; i < in.attributes().count(); i++) {
@@ -104,10 +105,7 @@ public final class DomReader {
           texts.append(text);
           element.appendChild(document.createTextNode(text));
         },
-        () -> {
-          in.countOpenElement();
-          element.appendChild(element(in, document, prefixes));
-        });
+        () -> element.appendChild(element(in, document, prefixes)));
     note(texts.toString(), prefixes);
     return element;
   }

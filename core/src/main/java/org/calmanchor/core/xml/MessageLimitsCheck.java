@@ -64,6 +64,7 @@ final class MessageLimitsCheck {
   /**
    * Counts an element that no schema describes, and its names.
    *
+   * @param name with the prefix that it was written with
    * @throws InvalidMessageException when there are too many
    */
   void open(String name, AttributesIn attributes) {
@@ -77,7 +78,7 @@ final class MessageLimitsCheck {
   /** Counts the names of attributes that no schema describes. */
   void attributes(AttributesIn attributes) {
     for (int i = 0; i < attributes.count(); i++) {
-      unknown.add(attributes.name(i));
+      unknown.add(attributes.prefixedName(i));
     }
   }
 

@@ -5,8 +5,8 @@ import java.util.Set;
 
 /**
  * The names of one message that no contract knows: of elements, attributes and prefixes. A parser
- * keeps names in a table, by a hash that a sender can choose against, and shares them among
- * messages; so a message may hold only so many. Not safe for several threads.
+ * keeps names with their prefixes in a table, by a hash that a sender can choose against, and
+ * shares them among messages; so a message may hold only so many. Not safe for several threads.
  */
 final class UnknownNames {
   /** The number of short prefixes that a message may declare before they are counted. */
@@ -29,7 +29,7 @@ final class UnknownNames {
   }
 
   /**
-   * Adds a name.
+   * Adds a name, with its prefix: the parser keeps each combination.
    *
    * @throws InvalidMessageException when they are too many
    */

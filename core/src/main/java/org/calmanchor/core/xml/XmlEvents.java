@@ -113,7 +113,7 @@ final class XmlEvents {
 
   /** Counts the current element, which no schema describes, and its names. */
   void countOpenElement() {
-    limitsCheck.open(localName, attributes);
+    limitsCheck.open(reader.getPrefixedName(), attributes);
   }
 
   /** Counts the attributes of the current element, which no schema describes. */

@@ -162,8 +162,9 @@ public final class XmlIn implements AutoCloseable {
     }
   }
 
-  /** Skips the rest of the current element. */
+  /** Skips the current element, which no schema describes, with its content. */
   public void skip() {
+    events.countOpenElement();
     int open = 1;
     while (open > 0) {
       switch (events.next()) {

@@ -6,6 +6,8 @@ import java.nio.charset.Charset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import javax.xml.namespace.QName;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.running.RunningCalls;
@@ -93,6 +95,18 @@ class EnvelopeRulesTest {
         .contains("soap:MustUnderstand", "<soap:Header><s12:NotUnderstood")
         .contains(" xmlns:q=\"urn:a\" qname=\"q:Pass\"/></soap:Header>")
         .doesNotContain("urn:b");
+  }
+
+  /** An answer must not be as long as a message that is meant to harm. */
+  @Test
+  void namesOnlySomeOfManyBlocksThatItDidNotUnderstand() {
+    String blocks =
+        IntStream.range(0, 400)
+            .mapToObj(i -> "<a:Pass" + i + " xmlns:a='urn:a' e:mustUnderstand='1'/>")
+            .collect(Collectors.joining("", "<e:Header>", "</e:Header>"));
+    assertThat(Call.of(Works.envelope(blocks, TEXT), "text/xml").on(ENDPOINT).answer())
+        .contains("soap:MustUnderstand", "{urn:a}Pass0", "{urn:a}Pass19")
+        .doesNotContain("{urn:a}Pass20");
   }
 
   @ParameterizedTest

@@ -78,6 +78,9 @@ class ConstraintsTest {
         "List<List<@Max(9) Integer>> v | maxInclusive value=\"9\" | <item>9</item> | <item>10</item>",
         "List<@Positive Integer> v | minExclusive value=\"0\" | 1;2 | 1;0",
         "@Pattern(regexp = \"[a-z]-\\\\d+\") String v | Must be a text like [a-z]-\\d+. | h-07 | h07",
+        // A pattern that takes a long time for a text that was chosen against it.
+        "@Pattern(regexp = \"((a{1,2})+)+b\") String v | Must be a text like ((a{1,2})+)+b. | ab | "
+            + "aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa",
         "@Email String v | Must be an e-mail address. | odo@lanternquay.test | odo@",
         "@AssertTrue boolean v | pattern value=\"true/1\" | 1 | false",
         "@AssertFalse Boolean v | pattern value=\"false/0\" | false | true",

@@ -8,6 +8,7 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.IntFunction;
 import java.util.stream.Collectors;
@@ -107,31 +108,44 @@ class NameTablesTest {
   @ParameterizedTest
   @MethodSource("floods")
   void readsLittleOfAMessageWithTooManyNames(String message) {
-    for (boolean isLengthKnown : new boolean[] {true, false}) {
-      byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
-      AtomicInteger taken = new AtomicInteger();
-      InputStream counted =
-          new FilterInputStream(new ByteArrayInputStream(bytes)) {
-            @Override
-            public int read(byte[] into, int offset, int length) throws IOException {
-              int read = in.read(into, offset, length);
-              taken.addAndGet(Math.max(0, read));
-              return read;
-            }
-          };
-      assertThatExceptionOfType(InvalidMessageException.class)
-          .isThrownBy(
-              () -> {
-                try (XmlIn in = inputs.open(counted, null, isLengthKnown ? bytes.length : -1)) {
-                  EnvelopeReader reader = EnvelopeReader.open(in);
-                  reader.toBody(EnvelopeReader.HeaderBlocks.NONE);
-                  in.skip();
-                }
-              })
-          .withMessageContaining("beyond a limit: at most");
-      assertThat(taken).hasValueLessThan(40_000);
+    for (EnvelopeReader.HeaderBlocks blocks : List.of(EnvelopeReader.HeaderBlocks.NONE, HANDLED)) {
+      requireLittleIsRead(message, true, blocks);
+      requireLittleIsRead(message, false, blocks);
     }
   }
+
+  private void requireLittleIsRead(
+      String message, boolean isLengthKnown, EnvelopeReader.HeaderBlocks blocks) {
+    byte[] bytes = message.getBytes(StandardCharsets.UTF_8);
+    AtomicInteger taken = new AtomicInteger();
+    InputStream counted =
+        new FilterInputStream(new ByteArrayInputStream(bytes)) {
+          @Override
+          public int read(byte[] into, int offset, int length) throws IOException {
+            int read = in.read(into, offset, length);
+            taken.addAndGet(Math.max(0, read));
+            return read;
+          }
+        };
+    assertThatExceptionOfType(InvalidMessageException.class)
+        .isThrownBy(
+            () -> {
+              try (XmlIn in = inputs.open(counted, null, isLengthKnown ? bytes.length : -1)) {
+                EnvelopeReader reader = EnvelopeReader.open(in);
+                reader.toBody(blocks);
+                in.skip();
+              }
+            })
+        .withMessageContaining("beyond a limit: at most");
+    assertThat(taken).hasValueLessThan(40_000);
+  }
+
+  /** What a header handler or an element without a schema makes of a block. */
+  private static final EnvelopeReader.HeaderBlocks HANDLED =
+      in -> {
+        DomReader.read(in);
+        return true;
+      };
 
   private static Stream<String> floods() {
     String attributes =
@@ -150,7 +164,18 @@ class NameTablesTest {
         IntStream.range(0, 50_000)
             .mapToObj(i -> "<p" + i + ":a xmlns:p" + i + "='u'/>")
             .collect(Collectors.joining());
+    String combinations =
+        IntStream.range(0, 100_000)
+            .mapToObj(i -> "<p" + i % 250 + ":a" + i / 250 + "/>")
+            .collect(Collectors.joining());
+    String few =
+        IntStream.range(0, 250)
+            .mapToObj(i -> "xmlns:p" + i + "='u'")
+            .collect(Collectors.joining(" "));
     return Stream.of(
+        Envelopes.soap11(tags, "<x/>"),
+        Envelopes.soap11(elements, "<x/>"),
+        Envelopes.soap11("<x " + few + ">" + combinations + "</x>"),
         Envelopes.soap11("<x " + attributes + "/>"),
         Envelopes.soap11("<x " + declarations + "/>"),
         Envelopes.soap11("<x>" + elements + "</x>"),

@@ -5,12 +5,12 @@ import java.util.regex.Pattern;
 
 /** Names what a recorded message is, for a list: its body element, or the fault that it carries. */
 final class MessageSummary {
-  private static final String TAG = "<(?:[\\w.-]+:)?";
-  private static final String FIRST_CHILD = "[^>]*>\\s*" + TAG + "([\\w.-]+)";
+  private static final String TAG = "<(?:[\\w.-]++:)?";
+  private static final String FIRST_CHILD = "[^<>]*+>\\s*+" + TAG + "([\\w.-]+)";
   private static final Pattern BODY = Pattern.compile(TAG + "Body" + FIRST_CHILD);
   private static final Pattern DETAIL = Pattern.compile(TAG + "[dD]etail" + FIRST_CHILD);
   private static final Pattern CODE =
-      Pattern.compile(TAG + "(?:faultcode|Value)[^>]*>(?:[\\w.-]+:)?([\\w.-]+)");
+      Pattern.compile(TAG + "(?:faultcode|Value)[^<>]*+>(?:[\\w.-]+:)?([\\w.-]+)");
 
   private MessageSummary() {}
 
