@@ -59,4 +59,4 @@ fi
 
 # shellcheck disable=SC2086
 exec "$java" -Xshare:auto -XX:SharedArchiveFile="$archive" -Xlog:disable -Xlog:all=error:stderr \
-  ${JAVA_OPTS:-} -cp "$class_path" @MAIN@ "$@"
+  -XX:+ExitOnOutOfMemoryError ${JAVA_OPTS:-} -cp "$class_path" @MAIN@ "$@"

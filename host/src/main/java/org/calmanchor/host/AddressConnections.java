@@ -14,7 +14,7 @@ final class AddressConnections {
   private final Map<EndPoint, String> counted = new ConcurrentHashMap<>();
 
   AddressConnections(int most, ExemptAddresses unshared) {
-    this.shares = new Shares(most, unshared);
+    this.shares = Shares.ofAddresses(most, unshared);
   }
 
   void opened(EndPoint connection) {

@@ -25,7 +25,7 @@ final class UnsentAnswers {
     this.most = (int) limits.value(Limit.CALLS);
     this.room = new Semaphore(most);
     this.millis = limits.time(Limit.CALL_TIME).toMillis();
-    this.shares = new Shares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
+    this.shares = Shares.ofAddresses((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
   }
 
   /**

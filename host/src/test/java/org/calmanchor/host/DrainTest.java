@@ -17,6 +17,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutionException;
@@ -73,6 +74,16 @@ final class DrainTest {
       entered.countDown();
       leave.await();
       return "at last";
+    }
+
+    @Operation
+    public int tooLarge() {
+      return new byte[Integer.MAX_VALUE].length;
+    }
+
+    @Operation
+    public String exhausted() {
+      throw new OutOfMemoryError("Java heap space");
     }
 
     @Override
@@ -302,6 +313,29 @@ final class DrainTest {
     assertThat(host.drain()).isFalse();
     assertThat(running).failsWithin(Duration.ofSeconds(10));
     gate.leave.countDown();
+  }
+
+  /** A service may ask for an array that no heap holds; that harms nobody else. */
+  @Test
+  void isNotReadyWhenTheHeapIsExhausted() throws Exception {
+    try (RunningHost host = SoapHost.onPort(0).serve("/gate", gate("west")).start()) {
+      HttpClient client = HttpClient.newHttpClient();
+      CompletionStage<OutOfMemoryError> exhausted = host.calls().memory().whenExhausted();
+      assertThat(call(client, host, "tooLarge").get().body()).contains("ca:incident");
+      assertThat(exhausted.toCompletableFuture()).isNotDone();
+      assertThat(host.reasonNotReady()).isNull();
+      HttpResponse<String> fault = call(client, host, "exhausted").get();
+      assertThat(fault.statusCode()).isEqualTo(500);
+      assertThat(fault.body()).contains("ca:incident").doesNotContain("heap");
+      assertThat(exhausted.toCompletableFuture()).isDone();
+      Await.untilAsserted(
+          "it is not ready",
+          () ->
+              assertThat(get(host.healthAddress("ready")).body())
+                  .isEqualTo(
+                      "not ready: the heap was exhausted; the process has to be started anew\n"));
+      assertThat(get(host.healthAddress("live")).statusCode()).isEqualTo(200);
+    }
   }
 
   @Test

@@ -19,10 +19,14 @@ import org.calmanchor.launch.control.ControlSocket;
 
 /**
  * Starts a bundled application: the services that its configuration names. Exit codes: 1 if it
- * cannot start or had to break calls off at its end, 2 if the configuration is wrong.
+ * cannot start or did not answer every call at its end, 2 if the configuration is wrong, 3 if the
+ * heap is exhausted.
  */
 public final class Main {
   private static final String SHOW = "config";
+
+  /** The exit code of the JVM for this. */
+  private static final int EXHAUSTED = 3;
 
   private Main() {}
 
@@ -54,6 +58,7 @@ public final class Main {
       services.addTo(host);
       ControlSocket.restoreStates(host, configuration);
       RunningHost running = host.start();
+      running.calls().memory().whenExhausted().thenAccept(Main::endExhausted);
       Runtime.getRuntime().addShutdownHook(new Thread(() -> end(running), "calm-anchor-end"));
       ControlSocket.open(running, configuration, Main::endLater, null);
       print(running, services, System.out);
@@ -75,6 +80,13 @@ public final class Main {
     new Thread(() -> System.exit(0), "calm-anchor-told").start();
   }
 
+  /** Ends the process at once, as the JVM does with -XX:+ExitOnOutOfMemoryError. */
+  private static void endExhausted(OutOfMemoryError exhausted) {
+    System.err.println(
+        "The process ends, because its heap is exhausted: " + exhausted.getMessage());
+    Runtime.getRuntime().halt(EXHAUSTED);
+  }
+
   private static void fail(RuntimeException problem, int exitCode) {
     System.err.println(problem.getMessage());
     System.exit(exitCode);
@@ -83,7 +95,7 @@ public final class Main {
   /** Waits until the host has ended, and says by the exit code if calls were lost. */
   private static void end(RunningHost running) {
     if (!running.drain()) {
-      System.err.println("Calls were broken off, because they took longer than stop-time.");
+      System.err.println("Not every call was answered; the log says why.");
       Runtime.getRuntime().halt(1);
     }
     System.out.println("Stopped.");

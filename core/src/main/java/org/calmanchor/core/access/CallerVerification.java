@@ -13,6 +13,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 import org.calmanchor.core.access.TokenVerifier.Verified;
+import org.calmanchor.core.limits.AddressGroup;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.logging.Loggable;
 import org.jspecify.annotations.Nullable;
@@ -127,7 +128,7 @@ public final class CallerVerification implements AutoCloseable {
       return CompletableFuture.completedFuture(new Verification.Known(known));
     }
     boolean isExempt = exempt.contains(address);
-    Duration wait = isExempt ? Duration.ZERO : byAddress.wait(address);
+    Duration wait = isExempt ? Duration.ZERO : byAddress.wait(AddressGroup.of(address));
     if (!wait.isZero()) {
       AuditLog.tooOften(credentials, address);
       return CompletableFuture.completedFuture(new Verification.TooOften(wait));
@@ -195,7 +196,7 @@ public final class CallerVerification implements AutoCloseable {
         byName.add(name);
       }
       if (!exempt.contains(address)) {
-        byAddress.add(address);
+        byAddress.add(AddressGroup.of(address));
       }
       return new Verification.Wrong();
     }

@@ -14,6 +14,9 @@ public final class Base64Text implements XmlIn.Piece {
   private static final byte[] SEXTETS = new byte[128];
   private static final int MOST_SHOWN = 100;
 
+  /** A buffer that doubles, and the array that is made of it. */
+  private static final int COPIES = 3;
+
   static {
     String alphabet = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/";
     Arrays.fill(SEXTETS, (byte) -1);
@@ -78,6 +81,9 @@ public final class Base64Text implements XmlIn.Piece {
   private void pass() {
     if (spool.length() + filled > in.binaryBytes()) {
       throw in.problem(Code.LIMIT, "at most " + in.binaryBytes() + " bytes a binary value", "");
+    }
+    if (spool.isInMemory()) {
+      in.memory().add((long) COPIES * filled);
     }
     spool.take(decoded, filled);
     filled = 0;

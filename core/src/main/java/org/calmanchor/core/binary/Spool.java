@@ -33,6 +33,11 @@ public final class Spool implements AutoCloseable {
     this.isHeld = isHeld;
   }
 
+  /** Whether the next bytes are kept in memory. */
+  boolean isInMemory() {
+    return isHeld || length <= IN_MEMORY;
+  }
+
   long length() {
     return length;
   }

@@ -11,6 +11,7 @@ final class ItemReader implements Supplier<@Nullable Object> {
   private final XmlIn in;
   private final ElementSlot slot;
   private final Supplier<InvalidMessageException> unexpected;
+  private final long heldBefore;
   private boolean isOpen;
   private int count;
 
@@ -25,11 +26,14 @@ final class ItemReader implements Supplier<@Nullable Object> {
     this.in = in;
     this.slot = slot;
     this.isOpen = isOpen;
+    this.heldBefore = in.memory().held();
     this.unexpected = unexpected;
   }
 
   @Override
   public @Nullable Object get() {
+    // Whoever takes items one by one does not hold the former ones.
+    in.memory().shrink(heldBefore);
     if (!isOpen && !in.nextElement()) {
       slot.requireEnough(in, count);
       return null;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.model.SoapVersion;
@@ -23,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * call ends.
  */
 final class CallExecution implements SlotHolder {
+  private static final int RETURNED = -1;
   private static final CompletionStage<Void> DONE = CompletableFuture.completedFuture(null);
 
   private final EndpointPlan endpoint;
@@ -34,6 +36,9 @@ final class CallExecution implements SlotHolder {
   private final AnswerOutput output;
   private final Answer answer;
   private int slot = RunningCalls.FULL;
+
+  /** What the message has taken of the memory for all; {@link #RETURNED} after the call. */
+  private final AtomicInteger memoryBlocks = new AtomicInteger();
 
   /** Whose call it was counted as. */
   private volatile @Nullable String countedCaller;
@@ -120,7 +125,8 @@ final class CallExecution implements SlotHolder {
   /** The steps of a call, up to the point where the last bytes of the answer are held back. */
   private CompletionStage<CallEnd> proceed() {
     requireContentType();
-    XmlIn opened = endpoint.inputs().open(body(), contentType.charset(), request.length());
+    XmlIn opened =
+        endpoint.inputs().open(body(), contentType.charset(), request.length(), this::claimMemory);
     in = opened;
     EnvelopeReader envelope = EnvelopeReader.open(opened);
     SoapVersion version = envelope.version();
@@ -209,6 +215,27 @@ final class CallExecution implements SlotHolder {
     return state.invoke()
         ? around(interceptors, 0, invoked)
         : CompletableFuture.completedFuture(answer.end());
+  }
+
+  private void claimMemory() {
+    if (!calls.isWatched()) {
+      return;
+    }
+    if (!calls.memory().take(request.remoteAddress())) {
+      throw new Refusal(503, "The messages of other calls take all memory; try again shortly.");
+    }
+    // A call that was given up may go on to read.
+    if (memoryBlocks.getAndUpdate(count -> count < 0 ? count : count + 1) < 0) {
+      calls.memory().give(request.remoteAddress(), 1);
+      throw new IllegalStateException("the call has ended");
+    }
+  }
+
+  private void returnMemory() {
+    int count = memoryBlocks.getAndSet(RETURNED);
+    if (count > 0) {
+      calls.memory().give(request.remoteAddress(), count);
+    }
   }
 
   /** The message's bytes. The stream tells the call's state while a thread waits for bytes. */
@@ -324,12 +351,16 @@ final class CallExecution implements SlotHolder {
         message.resources().spools().forEach(CallExecution::close);
         close(message);
       }
+      if (answer.end().cause() instanceof OutOfMemoryError exhausted) {
+        calls.memory().fail(exhausted);
+      }
       for (Interceptor interceptor : endpoint.settings().interceptors()) {
         notifyEnded(interceptor);
       }
       report();
     } finally {
       if (slot >= 0) {
+        returnMemory();
         calls.free(slot, request.remoteAddress());
       }
       String counted = countedCaller;

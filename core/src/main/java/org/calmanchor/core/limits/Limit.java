@@ -39,6 +39,12 @@ public enum Limit {
       Reply.SENDER),
   HEADER_BYTES(16L << 10, "the bytes of the HTTP request's head", Reply.HEAD),
   CALLS(200, "the calls, pages and documents that are served at the same time", Reply.BUSY),
+  MEMORY_PERCENT(
+      50,
+      "the part of the heap that the messages of all calls may hold together, estimated, in"
+          + " percent; half of that for one address; loopback and named proxies have no limit of"
+          + " their own",
+      Reply.BUSY),
   CALLS_PER_ADDRESS(
       50,
       "the calls of one address that are served at the same time; loopback and named proxies have"

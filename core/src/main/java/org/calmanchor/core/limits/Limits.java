@@ -95,6 +95,7 @@ public final class Limits {
     return switch (limit) {
       case BODY_BYTES -> Long.MAX_VALUE;
       case DIGITS -> Lexical.MOST_DIGITS;
+      case MEMORY_PERCENT -> 100;
       default -> MOST_COUNT;
     };
   }

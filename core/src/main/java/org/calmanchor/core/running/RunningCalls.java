@@ -10,10 +10,12 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import org.calmanchor.core.limits.AddressGroup;
 import org.calmanchor.core.limits.CallRate;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.limits.MemoryBudget;
 import org.calmanchor.core.limits.Shares;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.observe.CallCounts;
@@ -50,6 +52,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
   private final CallRate rate;
   private final CallRate callerRate;
   private final ExemptAddresses unshared;
+  private final MemoryBudget memory;
   private final long readNanos;
   private final long callNanos;
   private final @Nullable Thread watch;
@@ -57,11 +60,12 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
 
   private RunningCalls(Limits limits, int count, ExemptAddresses unshared) {
     this.slots = new AtomicReferenceArray<>(count);
-    this.shares = new Shares((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
+    this.shares = Shares.ofAddresses((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
     this.callerShares = Shares.ofCallers((int) limits.value(Limit.CALLS_PER_CALLER));
     this.rate = new CallRate(limits.value(Limit.RATE_PER_ADDRESS));
     this.callerRate = new CallRate(limits.value(Limit.RATE_PER_CALLER));
     this.unshared = unshared;
+    this.memory = MemoryBudget.of(limits, unshared);
     this.readNanos = limits.time(Limit.READ_TIME).toNanos();
     this.callNanos = limits.time(Limit.CALL_TIME).toNanos();
     this.watch = count == 0 ? null : daemon(this::watch, "calm-anchor-watch");
@@ -121,7 +125,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
    * {@link #TOO_FAST}.
    */
   public int admit(SlotHolder call, String address) {
-    if (!unshared.contains(address) && !rate.allows(address)) {
+    if (!unshared.contains(address) && !rate.allows(AddressGroup.of(address))) {
       return TOO_FAST;
     }
     if (!shares.enter(address)) {
@@ -137,6 +141,11 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
     }
     shares.leave(address);
     return FULL;
+  }
+
+  /** The memory that the messages of all calls may hold. */
+  public MemoryBudget memory() {
+    return memory;
   }
 
   /** The refusal for a call that did not get a slot. */

@@ -7,15 +7,26 @@ import org.codehaus.stax2.XMLStreamReader2;
  * Counts the elements and names of a message and checks its limits. Not safe for several threads.
  */
 final class MessageLimitsCheck {
+  /**
+   * What the value of an element or attribute holds besides its text: its part of a record or list,
+   * and the headers of both.
+   */
+  private static final int ELEMENT_BYTES = 64;
+
+  /** What it holds more as a node of a document, with the nodes of its texts. */
+  private static final int OPEN_ELEMENT_BYTES = 448;
+
   private final MessageLimits bounds;
   private final InputLocation location;
+  private final HeldMemory memory;
   private int[] children = new int[16];
   private final UnknownNames unknown;
   private int depth;
   private int openElements;
 
-  MessageLimitsCheck(MessageLimits bounds, InputLocation location) {
+  MessageLimitsCheck(MessageLimits bounds, HeldMemory memory, InputLocation location) {
     this.bounds = bounds;
+    this.memory = memory;
     this.location = location;
     this.unknown = new UnknownNames(bounds, location);
   }
@@ -37,6 +48,7 @@ final class MessageLimitsCheck {
     }
     children[depth] = 0;
     requireShort(name);
+    memory.add(ELEMENT_BYTES + (long) ELEMENT_BYTES * attributes);
     int namespaces = reader.getNamespaceCount();
     if (attributes + namespaces > bounds.attributes()) {
       throw tooManyAttributes();
@@ -71,6 +83,7 @@ final class MessageLimitsCheck {
     if (++openElements > bounds.openElements()) {
       throw location.tooMuch(bounds.openElements() + " elements that no schema describes");
     }
+    memory.add(OPEN_ELEMENT_BYTES);
     unknown.add(name);
     attributes(attributes);
   }

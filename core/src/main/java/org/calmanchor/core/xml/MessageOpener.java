@@ -88,16 +88,30 @@ public final class MessageOpener {
    * @throws InvalidMessageException when it is longer than allowed, or cannot even begin
    */
   public XmlIn open(InputStream in, @Nullable String charset, long length) {
+    return open(in, charset, length, HeldMemory.UNLIMITED);
+  }
+
+  /**
+   * The same for a message whose values count against a budget.
+   *
+   * @param claims is asked for each block of memory that the values need; what it throws ends the
+   *     reading
+   * @throws InvalidMessageException when it is longer than allowed, or cannot even begin
+   */
+  public XmlIn open(
+      InputStream in, @Nullable String charset, long length, HeldMemory.Claims claims) {
+    HeldMemory memory = new HeldMemory(claims);
     if (length > bounds.bodyBytes()) {
       throw MeteredStream.tooLong(bounds);
     }
     try {
       if (length >= 0 && length <= Math.min(WHOLE_BYTES, bounds.tagBytes())) {
         byte[] message = new byte[(int) length];
-        return openWhole(message, in.readNBytes(message, 0, message.length), charset);
+        return openWhole(message, in.readNBytes(message, 0, message.length), charset, memory);
       }
       MeteredStream metered = new MeteredStream(in, bounds);
-      return openStream(metered, metered.look(charset), length >= 0 && length <= SHORT_BYTES);
+      boolean isShort = length >= 0 && length <= SHORT_BYTES;
+      return openStream(metered, metered.look(charset), isShort, memory);
     } catch (XMLStreamException unreadable) {
       throw ParserErrors.of(unreadable);
     } catch (IOException broken) {
@@ -106,7 +120,7 @@ public final class MessageOpener {
   }
 
   /** Opens a message that is so short that no tag can be too long. */
-  private XmlIn openWhole(byte[] message, int length, @Nullable String charset)
+  private XmlIn openWhole(byte[] message, int length, @Nullable String charset, HeldMemory memory)
       throws XMLStreamException, IOException {
     boolean isUsual = charset == null || charset.equalsIgnoreCase("utf-8");
     // The parser counts positions from the array's start, not from where it begins.
@@ -117,27 +131,36 @@ public final class MessageOpener {
       check.take(message, passed, length);
       check.end();
       FastParserFactory parser = fast();
-      return new XmlIn(parser.open(message, passed, length - passed), null, bounds, parser);
+      return new XmlIn(parser.open(message, passed, length - passed), null, bounds, memory, parser);
     }
     MeteredStream metered = new MeteredStream(new ByteArrayInputStream(message, 0, length), bounds);
     metered.look(charset);
-    return openStream(metered, encoding, false);
+    return openStream(metered, encoding, false, memory);
   }
 
-  private XmlIn openStream(MeteredStream metered, Encoding encoding, boolean isShort)
+  private XmlIn openStream(
+      MeteredStream metered, Encoding encoding, boolean isShort, HeldMemory memory)
       throws XMLStreamException {
     if (!encoding.isPlain()) {
       InputStreamReader decoded = new InputStreamReader(metered, encoding.decoder());
       return new XmlIn(
-          (XMLStreamReader2) pieces().createXMLStreamReader(decoded), metered, bounds, null);
+          (XMLStreamReader2) pieces().createXMLStreamReader(decoded),
+          metered,
+          bounds,
+          memory,
+          null);
     }
     metered.expectUtf8();
     if (isShort) {
       FastParserFactory parser = fast();
-      return new XmlIn(parser.open(metered), metered, bounds, parser);
+      return new XmlIn(parser.open(metered), metered, bounds, memory, parser);
     }
     return new XmlIn(
-        (XMLStreamReader2) pieces().createXMLStreamReader(metered, "UTF-8"), metered, bounds, null);
+        (XMLStreamReader2) pieces().createXMLStreamReader(metered, "UTF-8"),
+        metered,
+        bounds,
+        memory,
+        null);
   }
 
   /** The number of names that all parsers keep for later messages. */

@@ -28,13 +28,14 @@ final class XmlEvents {
       @Nullable FastParserFactory parser,
       AttributesIn attributes,
       MessageLimits bounds,
+      HeldMemory memory,
       InputLocation location) {
     this.reader = reader;
     this.stream = stream;
     this.parser = parser;
     this.attributes = attributes;
     this.location = location;
-    this.limitsCheck = new MessageLimitsCheck(bounds, location);
+    this.limitsCheck = new MessageLimitsCheck(bounds, memory, location);
   }
 
   /** The local name of the element that began last. */

@@ -16,11 +16,13 @@ import org.jspecify.annotations.Nullable;
  */
 public final class XmlIn implements AutoCloseable {
   private static final char[] NO_TEXT = new char[0];
+  private static final int CHAR_BYTES = 2;
 
   private final XmlEvents events;
   private final XMLStreamReader2 reader;
   private final MessageLimits bounds;
   private final InputLocation location;
+  private final HeldMemory memory;
   private char[] text = NO_TEXT;
   private int textLength;
   private final AttributesIn attributes;
@@ -30,18 +32,21 @@ public final class XmlIn implements AutoCloseable {
    * Creates a reader at the start of a message.
    *
    * @param stream what the parser takes from; null when it has all bytes already
+   * @param memory what the values hold
    * @param parser what has to know which names it has learned; null for none
    */
   XmlIn(
       XMLStreamReader2 reader,
       @Nullable MeteredStream stream,
       MessageLimits bounds,
+      HeldMemory memory,
       @Nullable FastParserFactory parser) {
     this.reader = reader;
     this.bounds = bounds;
+    this.memory = memory;
     this.location = new InputLocation(reader);
     this.attributes = new AttributesIn(reader, location);
-    this.events = new XmlEvents(reader, stream, parser, attributes, bounds, location);
+    this.events = new XmlEvents(reader, stream, parser, attributes, bounds, memory, location);
   }
 
   /**
@@ -107,8 +112,13 @@ public final class XmlIn implements AutoCloseable {
       throw location.tooMuch(bounds.textLength() + " characters a text");
     }
     if (textLength + length > text.length) {
-      text = Arrays.copyOf(text, Math.max(textLength + length, Math.max(64, text.length * 2)));
+      int larger = Math.max(textLength + length, Math.max(64, text.length * 2));
+      // The former array is needed until it is copied.
+      memory.add(CHAR_BYTES * (long) larger);
+      text = Arrays.copyOf(text, larger);
     }
+    // The value that is made of it.
+    memory.add(CHAR_BYTES * (long) length);
     System.arraycopy(chars, start, text, textLength, length);
     textLength += length;
   }
@@ -187,6 +197,11 @@ public final class XmlIn implements AutoCloseable {
   /** The resources of the message that are needed after it was read. */
   public MessageResources resources() {
     return resources;
+  }
+
+  /** What the values of the message hold. */
+  public HeldMemory memory() {
+    return memory;
   }
 
   /** The most bytes of one binary value. */

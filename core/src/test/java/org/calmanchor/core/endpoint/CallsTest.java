@@ -11,9 +11,13 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Queue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.running.RunningCalls;
@@ -108,6 +112,42 @@ class CallsTest {
     works.released.countDown();
     assertThat(first.join().answer()).contains("at last");
     assertThat(Works.call("<who/>").on(watched).status).isEqualTo(200);
+  }
+
+  /** Each call is within its limits; all of them together would be beyond the heap. */
+  @ParameterizedTest
+  @ValueSource(booleans = {false, true})
+  void refusesMessagesThatHoldTooMuchTogether(boolean isOneText) {
+    Limits limits = Limits.DEFAULT.with(Limit.MEMORY_PERCENT, 5).with(Limit.CALLS, 2_000);
+    Endpoint watched = watched(limits);
+    String message =
+        isOneText
+            ? "<keep><texts>" + "x".repeat(1 << 20) + "</texts></keep>"
+            : "<keep>" + "<texts/>".repeat(60_000) + "</keep>";
+    ExecutorService callers = Executors.newCachedThreadPool();
+    try {
+      Queue<Call> ended = new ConcurrentLinkedQueue<>();
+      int begun = 0;
+      while (ended.isEmpty()) {
+        callers.execute(() -> ended.add(Works.call(message).on(watched)));
+        int most = ++begun;
+        Await.until("it is held or refused", () -> calls.count() == most || !ended.isEmpty());
+      }
+      assertThat(begun).isGreaterThan(1);
+      assertThat(ended.element().status).isEqualTo(503);
+      assertThat(ended.element().responseHeaders).containsEntry("Retry-After", "1");
+      assertThat(ended.element().answer())
+          .startsWith("The messages of other calls take all memory");
+      assertThat(Works.call("<who/>").on(watched).status).as("a small one").isEqualTo(200);
+      assertThat(calls.memory().takenBytes()).isPositive();
+      works.released.countDown();
+      Await.until("the others have ended", () -> calls.count() == 0);
+      assertThat(calls.memory().takenBytes()).isZero();
+      assertThat(Works.call(message).on(watched).status).isEqualTo(200);
+    } finally {
+      works.released.countDown();
+      callers.shutdown();
+    }
   }
 
   @Test

@@ -120,6 +120,12 @@ public class Works implements AutoCloseable {
     return "at last";
   }
 
+  @Operation
+  public int keep(List<String> texts) throws InterruptedException {
+    released.await();
+    return texts.size();
+  }
+
   @Operation(oneWay = true)
   public void note(String text) {
     notes.add(text);

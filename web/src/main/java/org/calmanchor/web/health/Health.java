@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.lifecycle.Readiness;
 import org.calmanchor.core.logging.Loggable;
@@ -30,7 +31,7 @@ public final class Health {
   private final String path;
   private final Map<String, String> build;
   private volatile List<Readiness> services = List.of();
-  private volatile List<Readiness> others = List.of();
+  private final List<Readiness> others = new CopyOnWriteArrayList<>();
   private volatile List<OperatorReport> reports = List.of();
   private volatile State state = State.STARTING;
   private volatile @Nullable Asked asked;
@@ -81,8 +82,8 @@ public final class Health {
   }
 
   /** Asks these, too, whatever services there are. */
-  public void alsoAsks(List<Readiness> parts) {
-    this.others = List.copyOf(parts);
+  public void alsoAsks(List<? extends Readiness> parts) {
+    others.addAll(parts);
   }
 
   /** Tells these, too. */

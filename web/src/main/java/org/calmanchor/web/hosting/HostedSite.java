@@ -88,6 +88,7 @@ public final class HostedSite implements AutoCloseable {
       }
       List<CallObserver> observers = observers(settings.observers);
       RunningCalls calls = parts.add(RunningCalls.watched(settings.limits, exempt));
+      health.alsoAsks(List.of(calls.memory()));
       List<ServedOperation> operations = settings.services.operations();
       settings.observers.forEach(observer -> observer.started(calls, operations));
       HostStores stores = parts.add(settings.stores == null ? new MemoryStores() : settings.stores);
