@@ -23,14 +23,16 @@ let others = [];
 let hostNote = "";
 let chosen = [];
 let isPaused = false;
-let drawn = "";
+
+/** The rows that are shown, by exchange. A row stays, so that no click on it is lost. */
+const drawn = new Map();
 
 /** Notes a call of this page. */
 export async function note({ request, answer, said, source = "this page", millis = 0 }) {
   const sent = await secured(request.envelope, true);
   const operation = request.envelope.match(/Body[^>]*>\s*<(?:[\w.-]+:)?([\w.-]+)/)?.[1] ?? "?";
   visit.unshift({
-    at: new Date().toISOString(),
+    at: new Date(answer?.began ?? Date.now() - millis).toISOString(),
     from: source,
     operation,
     requestHeaders: { ...request.headers, ...credentials(true) },
@@ -73,11 +75,17 @@ function all() {
       (own) =>
         own.operation === exchange.operation &&
         own.status === exchange.status &&
-        Math.abs(Date.parse(own.at) - Date.parse(exchange.at) - own.millis) < 1500,
+        isDuring(own, Date.parse(exchange.at)),
     );
   return [...visit, ...others.filter((each) => !isOwn(each))].sort((a, b) =>
     a.at < b.at ? 1 : a.at > b.at ? -1 : 0,
   );
+}
+
+/** Whether the host may have begun that call at that time; the two clocks may differ a little. */
+function isDuring(own, time) {
+  const later = time - Date.parse(own.at);
+  return later > -1500 && later < own.millis + 1500;
 }
 
 const kindOf = (exchange) =>
@@ -108,29 +116,66 @@ function draw() {
   const shown = all().filter(fits);
   part(view, "exchanges-note").textContent = hostNote;
   part(view, "compare-two").disabled = chosen.length !== 2;
-  const state = JSON.stringify([shown.map((each) => each.at + each.operation), chosen.length]);
-  if (state === drawn) return;
-  drawn = state;
-  const titles = ["", "at", "from", "operation", "outcome", "status", "ms", ""].map((title) =>
-    element("th", { scope: "col", class: title === "ms" ? "amount" : "" }, title),
-  );
-  part(view, "all-exchanges").replaceChildren(
-    shown.length
-      ? grid(titles, shown.flatMap(rows), "typed exchanges")
-      : element("p", { class: "quiet" }, "No call so far, or none that the filter shows."),
-  );
+  const list = part(view, "all-exchanges");
+  if (shown.length === 0) {
+    drawn.clear();
+    list.replaceChildren(
+      element("p", { class: "quiet" }, "No call so far, or none that the filter shows."),
+    );
+    return;
+  }
+  if (!list.querySelector("tbody")) list.replaceChildren(grid(TITLES.map(title), [], "typed exchanges"));
+  place(list.querySelector("tbody"), shown);
 }
 
-const idOf = (exchange) => exchange.at + exchange.from;
+const TITLES = ["", "at", "from", "operation", "outcome", "status", "ms", ""];
+
+const title = (name) => element("th", { scope: "col", class: name === "ms" ? "amount" : "" }, name);
+
+/** Puts the rows of these exchanges into the table, and moves none that is in its place. */
+function place(body, shown) {
+  const ids = keys(shown);
+  const wanted = new Set(ids);
+  for (const [id, rows] of drawn) {
+    if (wanted.has(id)) continue;
+    for (const row of rows) row.remove();
+    drawn.delete(id);
+  }
+  let next = body.firstChild;
+  for (const [i, exchange] of shown.entries()) {
+    const id = ids[i];
+    if (!drawn.has(id)) drawn.set(id, rows(exchange));
+    for (const row of drawn.get(id)) {
+      if (row === next) next = next.nextSibling;
+      else body.insertBefore(row, next);
+    }
+    const isChosen = chosen.some((each) => idOf(each) === idOf(exchange));
+    drawn.get(id)[0].querySelector("input").checked = isChosen;
+  }
+}
+
+/** A key for each exchange; the oldest of those that look alike keeps its key when others come. */
+function keys(shown) {
+  const alike = new Map();
+  return shown
+    .slice()
+    .reverse()
+    .map((exchange) => {
+      const id = idOf(exchange);
+      alike.set(id, (alike.get(id) ?? 0) + 1);
+      return `${id} ${alike.get(id)}`;
+    })
+    .reverse();
+}
+
+const idOf = (exchange) => exchange.at + exchange.from + exchange.operation;
 
 function rows(exchange) {
   const choose = element("input", { type: "checkbox", "aria-label": "Choose for comparison" });
-  choose.checked = chosen.some((each) => idOf(each) === idOf(exchange));
   choose.addEventListener("change", () => {
     chosen = choose.checked
       ? [...chosen, exchange].slice(-2)
       : chosen.filter((each) => idOf(each) !== idOf(exchange));
-    drawn = "";
     draw();
   });
   const isOpen = open.has(idOf(exchange));

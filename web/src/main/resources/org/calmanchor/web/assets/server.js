@@ -23,6 +23,7 @@ export async function ask(what, question = {}) {
 
 /** Sends an envelope to the endpoint, as any caller would; `cancelled` breaks the call off. */
 export async function call(headers, envelope, cancelled = null) {
+  const began = Date.now();
   const begin = performance.now();
   const response = await fetch(path, {
     method: "POST",
@@ -41,6 +42,7 @@ export async function call(headers, envelope, cancelled = null) {
     headers: Object.fromEntries(response.headers),
     message,
     size: new TextEncoder().encode(message).length,
+    began,
     took,
     server: timing ? Number(timing[1]) : null,
   };
