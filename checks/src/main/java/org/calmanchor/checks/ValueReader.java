@@ -20,6 +20,9 @@ final class ValueReader {
   private static final Pattern NEAR = Pattern.compile("(\\S+)\\s*\\+-\\s*(\\S+)");
   private static final Pattern STEP = Pattern.compile("([^/]+)/(.+)");
 
+  /** Of a range, or a number and what it may be off; matching a longer text takes long. */
+  private static final int MOST_CHARACTERS = 2_100;
+
   private final YamlNodes nodes;
 
   ValueReader(YamlNodes nodes) {
@@ -120,7 +123,8 @@ final class ValueReader {
   private Object range(Node node) {
     String text = nodes.scalar(node, "a range");
     Matcher bounds = RANGE.matcher(text.strip());
-    if (!bounds.matches()
+    if (text.length() > MOST_CHARACTERS
+        || !bounds.matches()
         || (bounds.group(1).isEmpty() && bounds.group(2).isEmpty())
         || !isBound(bounds.group(1))
         || !isBound(bounds.group(2))) {
@@ -135,9 +139,11 @@ final class ValueReader {
   }
 
   private Object near(Node node) {
-    Matcher parts = NEAR.matcher(nodes.scalar(node, "a number").strip());
-    BigDecimal value = parts.matches() ? ValueMatching.number(parts.group(1)) : null;
-    BigDecimal tolerance = parts.matches() ? ValueMatching.number(parts.group(2)) : null;
+    String text = nodes.scalar(node, "a number");
+    Matcher parts = NEAR.matcher(text.strip());
+    boolean isForm = text.length() <= MOST_CHARACTERS && parts.matches();
+    BigDecimal value = isForm ? ValueMatching.number(parts.group(1)) : null;
+    BigDecimal tolerance = isForm ? ValueMatching.number(parts.group(2)) : null;
     if (value == null || tolerance == null || tolerance.signum() < 0) {
       throw nodes.problem(
           node, "!near needs a number and how far off it may be, as in !near 12.5 +- 0.1");

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -309,6 +310,31 @@ class MatchersTest {
     Map<String, Object> answer = Map.of("result", Map.of("code", "a".repeat(5_000)));
     assertThat(new Comparison(Ferry.CONTRACT).differences(check, new Outcome.Result(answer)))
         .hasSize(1);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "!range | .  | !range needs numbers or dates",
+        "!near  | +- | !near needs a number and how far off it may be"
+      })
+  void anExpressionCannotTakeForEver(String tag, String part, String problem) {
+    String text = tag + " '" + part.repeat(1_000_000) + " x y'";
+    assertThatThrownBy(() -> CheckFile.readExpected("page", "{result: {result: " + text + " }}"))
+        .hasMessageContaining(problem);
+  }
+
+  @Test
+  void aListInAnyOrderCannotTakeForEver() {
+    String items = "A, ".repeat(20_000);
+    Check check = CheckFile.read("f.yaml", expecting("stops: !unordered [" + items + "A]")).get(0);
+    List<String> stops = Collections.nCopies(20_000, "Heron");
+    Outcome answer = new Outcome.Result(Map.of("result", Map.of("stops", stops)));
+    assertThat(new Comparison(Ferry.CONTRACT).differences(check, answer))
+        .singleElement()
+        .asString()
+        .contains("fewer items, since so many are not compared in any order");
   }
 
   @Test

@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * for several threads.
  */
 final class HttpDocuments implements DocumentSource {
+  /** For the head of the answer, and again for its body. */
   private static final Duration MOST_TIME = Duration.ofSeconds(30);
 
   private final TrustOptions trust;
@@ -69,7 +70,7 @@ final class HttpDocuments implements DocumentSource {
                   HttpRequest.newBuilder(location).timeout(MOST_TIME).build(),
                   HttpResponse.BodyHandlers.ofInputStream());
       if (response.statusCode() == 200) {
-        return response.body();
+        return new TimedInput(response.body(), MOST_TIME);
       }
       response.body().close();
       String target = response.headers().firstValue("Location").orElse("");

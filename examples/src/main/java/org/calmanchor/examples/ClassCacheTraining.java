@@ -31,8 +31,18 @@ public final class ClassCacheTraining {
 
   private ClassCacheTraining() {}
 
-  /** Takes no arguments. */
-  public static void main(String[] arguments) throws Exception {
+  /** Takes no arguments. Ends the process in any case; the server that it starts would go on. */
+  public static void main(String[] arguments) {
+    try {
+      train();
+      System.exit(0);
+    } catch (IOException | InterruptedException | RuntimeException | Error failed) {
+      System.err.println("The classes could not be laid out: " + failed);
+      Runtime.getRuntime().halt(1);
+    }
+  }
+
+  private static void train() throws IOException, InterruptedException {
     ByteArrayOutputStream printed = new ByteArrayOutputStream();
     System.setOut(new PrintStream(printed, true, StandardCharsets.UTF_8));
     Thread demo = new Thread(() -> CalmAnchor.main(new String[] {"demo", "--port", "0"}), "demo");
@@ -50,7 +60,6 @@ public final class ClassCacheTraining {
           command.equals("--help") ? List.of() : List.of(TideTable.class.getName());
       CalmAnchor.run(Stream.concat(Stream.of(command), target.stream()).toList(), nowhere, nowhere);
     }
-    System.exit(0);
   }
 
   private static Matcher announced(ByteArrayOutputStream printed) throws InterruptedException {
@@ -67,6 +76,7 @@ public final class ClassCacheTraining {
 
   private static void exchange(String address, @Nullable String envelope) throws IOException {
     HttpURLConnection connection = (HttpURLConnection) URI.create(address).toURL().openConnection();
+    connection.setReadTimeout((int) PATIENCE.toMillis());
     if (envelope != null) {
       connection.setDoOutput(true);
       connection.setRequestProperty("Content-Type", "text/xml");

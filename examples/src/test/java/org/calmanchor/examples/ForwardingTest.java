@@ -17,6 +17,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -104,6 +105,24 @@ class ForwardingTest {
             .POST(HttpRequest.BodyPublishers.ofString(message))
             .build(),
         HttpResponse.BodyHandlers.ofString());
+  }
+
+  @Test
+  void refusesACodingThatItDoesNotRead() throws Exception {
+    try (RunningHost host = pilots()) {
+      HttpRequest coded =
+          HttpRequest.newBuilder(host.address("/partner"))
+              .header("Content-Type", "text/xml")
+              .header("Content-Encoding", "br")
+              .POST(HttpRequest.BodyPublishers.ofString("<order/>"))
+              .timeout(Duration.ofSeconds(60))
+              .build();
+      HttpResponse<String> refused = CLIENT.send(coded, HttpResponse.BodyHandlers.ofString());
+      assertThat(refused.statusCode()).isEqualTo(415);
+      assertThat(refused.body()).contains("gzip");
+      assertThat(received).isEmpty();
+      assertThat(order(host).statusCode()).isEqualTo(200);
+    }
   }
 
   private static HttpResponse<String> order(RunningHost host) throws Exception {

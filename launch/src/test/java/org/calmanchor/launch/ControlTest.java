@@ -207,4 +207,26 @@ final class ControlTest {
         .isThrownBy(() -> ControlClient.socket(places, null, null))
         .withMessageStartingWith("No host of yours runs here");
   }
+
+  /** In the folder of temporary files, others may make something of this name before. */
+  @Test
+  void aFolderThatOthersMayHaveMadeIsRefused() throws Exception {
+    String before = System.setProperty("java.io.tmpdir", folder.toString());
+    try {
+      ControlPlaces places = ControlPlaces.of(Map.of());
+      Path elsewhere = Files.createDirectory(folder.resolve("elsewhere"));
+      Files.createSymbolicLink(places.folder(), elsewhere);
+      assertThatExceptionOfType(ControlException.class)
+          .isThrownBy(places::sockets)
+          .withMessageContaining(" is no folder, but a link or a file.");
+      Files.delete(places.folder());
+      Files.createDirectory(places.folder());
+      Files.setPosixFilePermissions(places.folder(), PosixFilePermissions.fromString("rwxrwxrwx"));
+      assertThatExceptionOfType(ControlException.class)
+          .isThrownBy(places::sockets)
+          .withMessageStartingWith("Others may write into the folder ");
+    } finally {
+      System.setProperty("java.io.tmpdir", before);
+    }
+  }
 }

@@ -18,6 +18,7 @@ import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.core.running.Refusal;
 import org.calmanchor.web.page.ServiceSite;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -54,6 +55,8 @@ final class ForwardingTarget implements ServiceTarget {
             response, 413, "A message of at most " + MOST_BYTES + " bytes is forwarded.");
       }
       sent = forwarded(address, request, message);
+    } catch (Refusal refusal) {
+      return refused(response, refusal.status(), refusal.sentence());
     } catch (IOException | IllegalArgumentException unreadable) {
       return refused(response, 400, "The message could not be read.");
     }

@@ -14,9 +14,6 @@ public final class Base64Text implements XmlIn.Piece {
   private static final byte[] SEXTETS = new byte[128];
   private static final int MOST_SHOWN = 100;
 
-  /** A buffer that doubles, and the array that is made of it. */
-  private static final int COPIES = 3;
-
   static {
     String alphabet = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/";
     Arrays.fill(SEXTETS, (byte) -1);
@@ -29,6 +26,7 @@ public final class Base64Text implements XmlIn.Piece {
   private final Spool spool;
   private final StringBuilder beginning = new StringBuilder(0);
   private final byte[] decoded = new byte[3 * 1024];
+  private final long heldBefore;
   private int filled;
   private int bits;
   private int sextets;
@@ -38,6 +36,7 @@ public final class Base64Text implements XmlIn.Piece {
   public Base64Text(XmlIn in, Spool spool) {
     this.in = in;
     this.spool = spool;
+    this.heldBefore = in.memory().held();
     in.resources().spool(spool);
   }
 
@@ -82,8 +81,9 @@ public final class Base64Text implements XmlIn.Piece {
     if (spool.length() + filled > in.binaryBytes()) {
       throw in.problem(Code.LIMIT, "at most " + in.binaryBytes() + " bytes a binary value", "");
     }
-    if (spool.isInMemory()) {
-      in.memory().add((long) COPIES * filled);
+    if (!spool.isInMemory()) {
+      // The bytes are in a file.
+      in.memory().shrink(heldBefore);
     }
     spool.take(decoded, filled);
     filled = 0;

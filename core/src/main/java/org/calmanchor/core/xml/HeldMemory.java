@@ -37,6 +37,13 @@ public final class HeldMemory {
    */
   public void add(long bytes) {
     held += bytes;
+    if (held > claimed) {
+      claim();
+    }
+  }
+
+  /** Apart, so that what runs for each element stays small enough for the compiler. */
+  private void claim() {
     while (held > claimed) {
       claims.claim();
       claimed += BLOCK_BYTES;

@@ -7,13 +7,7 @@ import org.codehaus.stax2.XMLStreamReader2;
  * Counts the elements and names of a message and checks its limits. Not safe for several threads.
  */
 final class MessageLimitsCheck {
-  /**
-   * What the value of an element or attribute holds besides its text: its part of a record or list,
-   * and the headers of both.
-   */
-  private static final int ELEMENT_BYTES = 64;
-
-  /** What it holds more as a node of a document, with the nodes of its texts. */
+  /** What an element holds as a node of a document, with the nodes of its texts. */
   private static final int OPEN_ELEMENT_BYTES = 448;
 
   private final MessageLimits bounds;
@@ -48,7 +42,6 @@ final class MessageLimitsCheck {
     }
     children[depth] = 0;
     requireShort(name);
-    memory.add(ELEMENT_BYTES + (long) ELEMENT_BYTES * attributes);
     int namespaces = reader.getNamespaceCount();
     if (attributes + namespaces > bounds.attributes()) {
       throw tooManyAttributes();

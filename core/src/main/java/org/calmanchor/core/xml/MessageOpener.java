@@ -109,7 +109,7 @@ public final class MessageOpener {
         byte[] message = new byte[(int) length];
         return openWhole(message, in.readNBytes(message, 0, message.length), charset, memory);
       }
-      MeteredStream metered = new MeteredStream(in, bounds);
+      MeteredStream metered = new MeteredStream(in, bounds, memory);
       boolean isShort = length >= 0 && length <= SHORT_BYTES;
       return openStream(metered, metered.look(charset), isShort, memory);
     } catch (XMLStreamException unreadable) {
@@ -133,7 +133,8 @@ public final class MessageOpener {
       FastParserFactory parser = fast();
       return new XmlIn(parser.open(message, passed, length - passed), null, bounds, memory, parser);
     }
-    MeteredStream metered = new MeteredStream(new ByteArrayInputStream(message, 0, length), bounds);
+    MeteredStream metered =
+        new MeteredStream(new ByteArrayInputStream(message, 0, length), bounds, memory);
     metered.look(charset);
     return openStream(metered, encoding, false, memory);
   }

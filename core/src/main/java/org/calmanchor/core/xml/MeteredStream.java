@@ -13,7 +13,14 @@ final class MeteredStream extends BulkInputStream {
   /** The attributes of a tag longer than this are counted. */
   private static final int LONG_TAG = 4 << 10;
 
+  /**
+   * The bytes that values hold for each byte of a message: a text is read into a buffer of twice
+   * its characters, and becomes a string; short elements become objects, with headers, in lists.
+   */
+  private static final int HELD_FOR_EACH = 8;
+
   private final MessageLimits bounds;
+  private final HeldMemory memory;
   private byte[] head = {};
   private int headLength;
   private int headTaken;
@@ -26,9 +33,10 @@ final class MeteredStream extends BulkInputStream {
   private int attributes;
   private @Nullable Utf8Check utf8;
 
-  MeteredStream(InputStream in, MessageLimits bounds) {
+  MeteredStream(InputStream in, MessageLimits bounds, HeldMemory memory) {
     super(in);
     this.bounds = bounds;
+    this.memory = memory;
   }
 
   /**
@@ -80,6 +88,7 @@ final class MeteredStream extends BulkInputStream {
       read = in.read(bytes, offset, length);
     }
     seen += Math.max(0, read);
+    memory.add((long) HELD_FOR_EACH * Math.max(0, read));
     if (seen > bounds.bodyBytes()) {
       throw tooLong(bounds);
     }

@@ -16,7 +16,6 @@ import org.jspecify.annotations.Nullable;
  */
 public final class XmlIn implements AutoCloseable {
   private static final char[] NO_TEXT = new char[0];
-  private static final int CHAR_BYTES = 2;
 
   private final XmlEvents events;
   private final XMLStreamReader2 reader;
@@ -112,13 +111,8 @@ public final class XmlIn implements AutoCloseable {
       throw location.tooMuch(bounds.textLength() + " characters a text");
     }
     if (textLength + length > text.length) {
-      int larger = Math.max(textLength + length, Math.max(64, text.length * 2));
-      // The former array is needed until it is copied.
-      memory.add(CHAR_BYTES * (long) larger);
-      text = Arrays.copyOf(text, larger);
+      text = Arrays.copyOf(text, Math.max(textLength + length, Math.max(64, text.length * 2)));
     }
-    // The value that is made of it.
-    memory.add(CHAR_BYTES * (long) length);
     System.arraycopy(chars, start, text, textLength, length);
     textLength += length;
   }
