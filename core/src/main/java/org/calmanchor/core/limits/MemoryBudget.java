@@ -3,8 +3,8 @@ package org.calmanchor.core.limits;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.calmanchor.core.io.HeldMemory;
 import org.calmanchor.core.lifecycle.Readiness;
-import org.calmanchor.core.xml.HeldMemory;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -1,6 +1,7 @@
 package org.calmanchor.core.xml;
 
 import java.util.Arrays;
+import org.calmanchor.core.io.HeldMemory;
 import org.codehaus.stax2.XMLStreamReader2;
 
 /**

@@ -3,6 +3,7 @@ package org.calmanchor.core.xml;
 import java.io.IOException;
 import java.io.InputStream;
 import org.calmanchor.core.io.BulkInputStream;
+import org.calmanchor.core.io.HeldMemory;
 import org.jspecify.annotations.Nullable;
 
 /** Counts the bytes that a parser takes, of the message and of the current tag. */

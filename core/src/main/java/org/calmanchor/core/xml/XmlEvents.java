@@ -3,6 +3,7 @@ package org.calmanchor.core.xml;
 import com.fasterxml.aalto.UncheckedStreamException;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
+import org.calmanchor.core.io.HeldMemory;
 import org.calmanchor.core.lexical.WhiteSpace;
 import org.calmanchor.core.xml.InputProblem.Code;
 import org.codehaus.stax2.XMLStreamReader2;

@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.function.Consumer;
 import javax.xml.namespace.QName;
 import javax.xml.stream.XMLStreamConstants;
+import org.calmanchor.core.io.HeldMemory;
 import org.calmanchor.core.lexical.Lexical;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.xml.InputProblem.Code;

@@ -1,4 +1,4 @@
-package org.calmanchor.core.xml;
+package org.calmanchor.core.io;
 
 /**
  * An upper estimate of the memory that the values of a message hold. For each further block of it,
@@ -9,7 +9,7 @@ public final class HeldMemory {
   public static final int BLOCK_BYTES = 64 << 10;
 
   /** For messages that no budget is for. */
-  static final Claims UNLIMITED = () -> {};
+  public static final Claims UNLIMITED = () -> {};
 
   /** What has a budget of memory. */
   @FunctionalInterface
@@ -26,7 +26,8 @@ public final class HeldMemory {
   private long held;
   private long claimed = BLOCK_BYTES;
 
-  HeldMemory(Claims claims) {
+  /** Creates the memory of one message. */
+  public HeldMemory(Claims claims) {
     this.claims = claims;
   }
 
