@@ -1,8 +1,8 @@
 package org.calmanchor.core.io;
 
 /**
- * An upper estimate of the memory that the values of a message hold. For each further block of it,
- * the owner of a budget for all messages is asked. Not safe for several threads.
+ * An estimate of the memory that the values of a message hold. For each further block of it, the
+ * owner of a budget for all messages is asked. Not safe for several threads.
  */
 public final class HeldMemory {
   /** The unit in which memory is claimed. A message of less than one block claims nothing. */
@@ -43,7 +43,7 @@ public final class HeldMemory {
     }
   }
 
-  /** Apart, so that what runs for each element stays small enough for the compiler. */
+  /** Apart, so that the usual way stays small enough for the compiler. */
   private void claim() {
     while (held > claimed) {
       claims.claim();
