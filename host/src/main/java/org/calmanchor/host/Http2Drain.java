@@ -57,7 +57,7 @@ final class Http2Drain {
 
   private void look() {
     try {
-      connector.getConnectedEndPoints().forEach(each -> answered(each.getConnection()));
+      connector.getConnectedEndPoints().forEach(each -> consider(each.getConnection()));
     } catch (RuntimeException failed) {
       LOG.error("a connection could not be told to go away", Loggable.failure(failed));
     }
@@ -65,9 +65,9 @@ final class Http2Drain {
   }
 
   /** Tells a connection to go away if it is time, such as after the last answer on it. */
-  void answered(@Nullable Connection connection) {
+  void consider(@Nullable Connection connection) {
     if (connection instanceof SslConnection encrypted) {
-      answered(encrypted.getSslEndPoint().getConnection());
+      consider(encrypted.getSslEndPoint().getConnection());
     } else if (connection instanceof HTTP2Connection http2) {
       HTTP2Session session = http2.getSession();
       Leaving leaving =

@@ -225,7 +225,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
       callback.succeeded();
       running.ended();
       if (draining != null) {
-        draining.answered(used);
+        draining.consider(used);
       }
     }
   }

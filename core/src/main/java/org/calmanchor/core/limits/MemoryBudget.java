@@ -79,9 +79,4 @@ public final class MemoryBudget implements Readiness {
   public long takenBytes() {
     return (long) taken.get() * HeldMemory.BLOCK_BYTES;
   }
-
-  /** The bytes that can be taken at most. */
-  public long mostBytes() {
-    return (long) most * HeldMemory.BLOCK_BYTES;
-  }
 }
