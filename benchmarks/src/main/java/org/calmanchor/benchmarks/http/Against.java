@@ -20,8 +20,6 @@ import java.util.stream.Stream;
  * the median of several starts, and how far they are apart.
  */
 public final class Against {
-  private static final double WARM_SECONDS = 8;
-
   private final List<Candidate> candidates;
   private final Candidate json;
   private final Map<Candidate, List<StartCosts>> starts = new LinkedHashMap<>();
@@ -83,7 +81,7 @@ public final class Against {
       for (Candidate each : candidates) {
         servers.put(each, each.start(List.of()));
       }
-      turns.add(Turns.of(servers, rounds, WARM_SECONDS));
+      turns.add(Turns.of(servers, rounds));
       for (Map.Entry<Candidate, Server> each : servers.entrySet()) {
         resident.get(each.getKey()).add(each.getValue().residentMegabytes());
       }

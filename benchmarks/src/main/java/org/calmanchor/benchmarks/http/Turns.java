@@ -16,6 +16,15 @@ final class Turns {
   private static final int CONNECTIONS = 8;
   private static final double SECONDS = 0.25;
 
+  private static final double WARM_SECONDS = 1.5;
+  private static final int LEAST_WARM_TURNS = 5;
+  private static final int MOST_WARM_TURNS = 30;
+
+  /** After so many turns in which nobody became faster by more than a twentieth, all are warm. */
+  private static final int STEADY = 4;
+
+  private static final double FASTER = 0.95;
+
   /** How often a round is tried; on a machine that is never quiet there are fewer of them. */
   private static final int MOST_TRIES = 4;
 
@@ -24,7 +33,6 @@ final class Turns {
 
   private final Map<Candidate, Server> servers;
   private final int rounds;
-  private final double warmSeconds;
   private int uncounted;
 
   /** Processor time of a request in microseconds, for each counted round. */
@@ -33,15 +41,14 @@ final class Turns {
 
   private final Map<Exchanges, Map<Candidate, Double>> kilobytes = new EnumMap<>(Exchanges.class);
 
-  private Turns(Map<Candidate, Server> servers, int rounds, double warmSeconds) {
+  private Turns(Map<Candidate, Server> servers, int rounds) {
     this.servers = servers;
     this.rounds = rounds;
-    this.warmSeconds = warmSeconds;
   }
 
-  /** Lets warm servers take turns. */
-  static Turns of(Map<Candidate, Server> servers, int rounds, double warmSeconds) throws Exception {
-    Turns turns = new Turns(servers, rounds, warmSeconds);
+  /** Lets servers take turns when they are warm. */
+  static Turns of(Map<Candidate, Server> servers, int rounds) throws Exception {
+    Turns turns = new Turns(servers, rounds);
     for (Exchanges exchange : Exchanges.values()) {
       turns.warm(exchange);
       turns.measure(exchange);
@@ -50,9 +57,25 @@ final class Turns {
     return turns;
   }
 
+  /**
+   * Warms all servers in turns, until none of them becomes faster. The compiler of a busy machine
+   * may need half a minute for a few methods, so that a fixed time would favour those that came
+   * first.
+   */
   private void warm(Exchanges exchange) throws Exception {
-    for (Map.Entry<Candidate, Server> each : servers.entrySet()) {
-      each.getKey().load(each.getValue(), exchange).run(CONNECTIONS, warmSeconds, 0);
+    Map<Candidate, Double> best = new LinkedHashMap<>();
+    List<Candidate> order = new ArrayList<>(servers.keySet());
+    int steadyCount = 0;
+    for (int i = 0; i < MOST_WARM_TURNS && (i < LEAST_WARM_TURNS || steadyCount < STEADY); i++) {
+      Collections.shuffle(order);
+      boolean isFaster = false;
+      for (Candidate each : order) {
+        double micros = turn(each, exchange, WARM_SECONDS);
+        Double former = best.get(each);
+        isFaster |= former == null || micros < FASTER * former;
+        best.merge(each, micros, Math::min);
+      }
+      steadyCount = isFaster ? 0 : steadyCount + 1;
     }
   }
 
@@ -67,7 +90,7 @@ final class Turns {
       Steal steal = Steal.fromNow();
       Map<Candidate, Double> once = new LinkedHashMap<>();
       for (Candidate each : order) {
-        once.put(each, turn(each, exchange));
+        once.put(each, turn(each, exchange, SECONDS));
       }
       if (steal.share() > Steal.MOST) {
         uncounted++;
@@ -80,10 +103,10 @@ final class Turns {
     }
   }
 
-  private double turn(Candidate candidate, Exchanges exchange) throws Exception {
+  private double turn(Candidate candidate, Exchanges exchange, double seconds) throws Exception {
     Server server = servers.get(candidate);
     long before = server.cpuNanos();
-    Load.Figures figures = candidate.load(server, exchange).run(CONNECTIONS, SECONDS, 0);
+    Load.Figures figures = candidate.load(server, exchange).run(CONNECTIONS, seconds, 0);
     return (server.cpuNanos() - before) / 1e3 / figures.answers();
   }
 
