@@ -180,7 +180,11 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public boolean isCancelled() {
-    return isCallerGone || !request.getConnectionMetaData().getConnection().getEndPoint().isOpen();
+    return isCallerGone || !isConnectionOpen();
+  }
+
+  private boolean isConnectionOpen() {
+    return request.getConnectionMetaData().getConnection().getEndPoint().isOpen();
   }
 
   @Override
@@ -233,8 +237,9 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   @Override
   public void failed(Throwable notSent) {
     // With HTTP/2, a client may have read the answer and closed the connection a moment before its
-    // writer knows that it was sent.
-    if (!isHttp2 || isCallerGone) {
+    // writer knows that it was sent. While the connection is open, the stream was given up, which
+    // the listener may not have been told yet.
+    if (!isHttp2 || isCallerGone || isConnectionOpen()) {
       lose();
     }
     fail(notSent);

@@ -243,16 +243,15 @@ final class DrainTest {
     Gate gate = gate("west");
     RunningHost host =
         SoapHost.onPort(0).drainTime(Duration.ofMillis(1)).serve("/gate", gate).start();
-    CompletableFuture<Boolean> drained;
     try (RawHttp2 client = new RawHttp2(host, 65_535)) {
       client.post("/gate", "text/xml", message("slow"));
       assertThat(gate.entered.await(60, TimeUnit.SECONDS)).isTrue();
-      drained = CompletableFuture.supplyAsync(host::drain);
+      CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
       Await.until("it listens no more", () -> isRefused(host));
       client.reset(1);
+      gate.leave.countDown();
+      assertThat(drained.get(60, TimeUnit.SECONDS)).isFalse();
     }
-    gate.leave.countDown();
-    assertThat(drained.get(60, TimeUnit.SECONDS)).isFalse();
   }
 
   /** A call that was made is answered, also at the moment at which the host ends. */
