@@ -321,7 +321,7 @@ abstract class WireSuite {
 
   @Test
   void aMethodThatTakesTooLongAfterItsAnswerHasBegunIsCutOff() throws Exception {
-    String message = message("stall after 1000</after><millis>2500</millis><after>");
+    String message = message("stall after 1000</after><millis>6000</millis><after>");
     Reply reply = ask("POST", SIGNALS, message.replace("<after></after>", ""), XML);
     assertThat(reply.status()).isEqualTo(200);
     assertThat(reply.isWhole()).isFalse();
