@@ -180,6 +180,7 @@ public final class Session {
     if (!running.isPrivate()) {
       out.println("  Ready  " + running.healthAddress("ready"));
     }
+    out.println("  Pages  " + running.pageNotice());
     if (certificate != null) {
       out.println("  Trust  " + certificate + " (curl --cacert, calm-anchor call --ca)");
     }
@@ -187,7 +188,7 @@ public final class Session {
       String address = running.address(service.path()).toString();
       out.println();
       out.println("  " + service.name());
-      out.println("    Page  " + address);
+      out.println("    Page  " + running.pageAddress(service.path()));
       out.println("    WSDL  " + address + "?wsdl");
       out.println(
           "    Try   curl -s "

@@ -49,19 +49,26 @@ final class BundledGate {
     ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
     builder.environment().put("XDG_CACHE_HOME", folder.resolve("cache").toString());
     builder.environment().put("CALM_ANCHOR_STOP_TIME", "5s");
+    builder.environment().put("CALM_ANCHOR_HEALTH_PORT", "0");
     builder.directory(Files.createDirectories(folder.resolve("elsewhere")).toFile());
     Process process = builder.start();
     StringBuilder said = new StringBuilder();
     try (BufferedReader lines =
         new BufferedReader(
             new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+      URI ready = URI.create("");
       String line = lines.readLine();
       while (line != null) {
         said.append(line).append('\n');
+        if (line.startsWith("  Ready  ")) {
+          ready = URI.create(line.substring(9));
+        }
         if (line.endsWith("/gate?wsdl")) {
           URI address = URI.create(line.replaceFirst(".*(http://\\S+)\\?wsdl", "$1"));
-          assertThat(answer(HttpRequest.newBuilder(address.resolve("/health/info")).build()))
+          assertThat(answer(HttpRequest.newBuilder(ready.resolve("/health/info")).build()))
               .contains("\"version\":\"1.4.2\"", "\"calmAnchor\":\"");
+          assertThat(answer(HttpRequest.newBuilder(address).build()))
+              .contains("Gate is up", "The test page is switched off.");
           assertThat(
                   answer(
                       HttpRequest.newBuilder(address)

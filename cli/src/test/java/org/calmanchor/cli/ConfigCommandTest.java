@@ -92,7 +92,8 @@ final class ConfigCommandTest {
     Map<String, String> environment =
         Map.of("CALM_ANCHOR_PORT", "0", "CALM_ANCHOR_PUBLIC_URL", "https://lanternquay.example");
     try (Tool.Running serve =
-        new Tool.Running(project, environment, "serve", "--classpath", ".", "--test-page")) {
+        new Tool.Running(
+            project, environment, "serve", "--classpath", ".", "--test-page", "everybody")) {
       String said = serve.until("/desk?wsdl");
       String index = said.replaceFirst("(?s).*Index  (\\S+).*", "$1");
       assertThat(get(index)).contains("/desk").doesNotContain("/all");

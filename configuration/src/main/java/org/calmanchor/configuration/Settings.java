@@ -69,8 +69,26 @@ public final class Settings {
           "trusted-proxies",
           ValueForm.ADDRESSES,
           "",
-          "Believe these proxies where requests come from (Forwarded, X-Forwarded-*, Client-Cert);"
+          "Believe these proxies where requests come from, in the headers of forwarding-headers;"
               + " they must remove these headers from what their clients send.");
+
+  /** In which headers proxies say where requests come from. */
+  public static final Setting<ForwardingForm> FORWARDING_HEADERS =
+      add(
+          "forwarding-headers",
+          ValueForm.choice(ForwardingForm.class),
+          "x-forwarded",
+          "Whether trusted proxies write X-Forwarded-For, -Proto, -Host, -Port and -Prefix, or"
+              + " Forwarded (RFC 7239). The others do not count.");
+
+  /** Who issues the client certificates that proxies pass on. */
+  public static final Setting<Path> PROXY_CLIENT_CA =
+      add(
+          "proxy-client-ca",
+          ValueForm.FILE,
+          "",
+          "Take client certificates that trusted proxies pass on in Client-Cert (RFC 9440) and that"
+              + " these authorities (PEM) have issued. Callers are known by them.");
 
   /** Proxies that have no limit per address. */
   public static final Setting<List<String>> PROXIES =
@@ -78,8 +96,8 @@ public final class Settings {
           "proxies",
           ValueForm.ADDRESSES,
           "",
-          "Do not apply the limits per address to these addresses, because they forward the"
-              + " requests of many callers.");
+          "Do not apply the limits per address to these addresses, because many callers share them."
+              + " What they say of their clients does not count; see trusted-proxies.");
 
   /** Whether loopback has the limits per address. */
   public static final Setting<Boolean> SHARE_LOOPBACK =
@@ -182,14 +200,16 @@ public final class Settings {
           "calm-anchor",
           "What all keys in Redis begin with; services that share nothing need different ones.");
 
-  /** Whether there is a test page. */
-  public static final Setting<Boolean> TEST_PAGE =
+  /** Who sees test pages. */
+  public static final Setting<PageViewers> TEST_PAGE =
       add(
           "test-page",
-          ValueForm.SWITCH,
+          ValueForm.choice(PageViewers.class),
           "",
-          "Whether services have a test page. Without this they have one only if nobody else can"
-              + " reach this machine's address and there is no public URL.");
+          "Show the test page to nobody, to browsers on this machine, to those who open it with a"
+              + " key that is printed at the start, or to everybody. Without this, browsers on this"
+              + " machine see it if a program or a command such as serve hosts at loopback,"
+              + " without public URL and named proxies; what is deployed has none.");
 
   /** The folder of the page's checks. */
   public static final Setting<Path> CHECKS =
@@ -335,6 +355,26 @@ public final class Settings {
     FAULTS,
     /** All calls. */
     ALL
+  }
+
+  /** Who sees test pages. */
+  public enum PageViewers {
+    /** There are none. */
+    NOBODY,
+    /** Browsers on this machine. */
+    THIS_MACHINE,
+    /** Those who have the key. */
+    KEY,
+    /** All. */
+    EVERYBODY
+  }
+
+  /** In which headers proxies say where requests come from. */
+  public enum ForwardingForm {
+    /** Those that begin with X-Forwarded. */
+    X_FORWARDED,
+    /** That of RFC 7239. */
+    FORWARDED
   }
 
   /** How a line of the access log is written. */

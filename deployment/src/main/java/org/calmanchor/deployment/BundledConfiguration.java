@@ -66,7 +66,8 @@ public final class BundledConfiguration {
   }
 
   private static ConfigurationReader bundled(ClassLoader bundle) {
-    ConfigurationReader reader = new ConfigurationReader();
+    // What is deployed may be behind a proxy on its own machine that leaves no trace.
+    ConfigurationReader reader = new ConfigurationReader().code(Settings.TEST_PAGE, "nobody");
     String services = text(bundle, SERVICES);
     if (services != null) {
       reader.code(Settings.SERVICES, services.lines().toArray(String[]::new));

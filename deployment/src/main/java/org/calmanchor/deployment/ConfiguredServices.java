@@ -1,6 +1,9 @@
 package org.calmanchor.deployment;
 
 import java.net.URI;
+import java.nio.file.Path;
+import java.security.cert.X509Certificate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.ServiceConfigurationError;
@@ -15,12 +18,16 @@ import org.calmanchor.configuration.Settings;
 import org.calmanchor.configuration.Source;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.CallerSources;
+import org.calmanchor.core.keys.Certificates;
+import org.calmanchor.core.keys.KeysException;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.stores.HostStores;
 import org.calmanchor.core.stores.StoresProvider;
+import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.hosting.HostSettings;
 import org.calmanchor.web.hosting.MetricsProvider;
+import org.calmanchor.web.proxy.ForwardingHeaders;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -58,7 +65,9 @@ public final class ConfiguredServices {
     this.configuration = configuration;
     try {
       this.callers = configuration.find(Settings.CALLERS).map(CallersFile::at).orElse(null);
-      boolean knowsCertificates = configuration.find(Settings.CLIENT_CA).isPresent();
+      boolean knowsCertificates =
+          configuration.find(Settings.CLIENT_CA).isPresent()
+              || configuration.find(Settings.PROXY_CLIENT_CA).isPresent();
       this.sources = callers == null ? CallerSources.NONE : callers.sources(knowsCertificates);
     } catch (CallersFileException wrong) {
       throw configuration.problem(Settings.CALLERS, wrong.getMessage());
@@ -108,9 +117,14 @@ public final class ConfiguredServices {
     configuration.use(Settings.PUBLIC_URL, host::publicUrl);
     configuration.use(
         Settings.TRUSTED_PROXIES, texts -> host.trustedProxies(texts.toArray(String[]::new)));
+    configuration.use(
+        Settings.FORWARDING_HEADERS,
+        form -> host.forwardingHeaders(ForwardingHeaders.valueOf(form.name())));
+    configuration.use(
+        Settings.PROXY_CLIENT_CA, file -> host.proxyClientAuthorities(authorities(file)));
     configuration.use(Settings.PROXIES, texts -> host.proxies(texts.toArray(String[]::new)));
     configuration.use(Settings.SHARE_LOOPBACK, host::shareLoopback);
-    configuration.use(Settings.TEST_PAGE, host::testPage);
+    configuration.use(Settings.TEST_PAGE, who -> host.testPage(PageAudience.valueOf(who.name())));
     configuration.use(Settings.CHECKS, host::checks);
     configuration.use(Settings.KEEP_EXCHANGES, host::keepExchanges);
     configuration.use(
@@ -146,6 +160,18 @@ public final class ConfiguredServices {
       host.callers(sources);
     }
     applyStates(host);
+  }
+
+  private Collection<X509Certificate> authorities(Path file) {
+    if (configuration.find(Settings.TRUSTED_PROXIES).isEmpty()) {
+      throw configuration.problem(
+          Settings.PROXY_CLIENT_CA, "name the proxies that pass them on, with trusted-proxies.");
+    }
+    try {
+      return Certificates.at(file);
+    } catch (KeysException unusable) {
+      throw configuration.problem(Settings.PROXY_CLIENT_CA, unusable.sentence());
+    }
   }
 
   private void addMetrics(HostSettings<?> host) {

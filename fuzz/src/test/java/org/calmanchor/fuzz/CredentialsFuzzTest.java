@@ -6,12 +6,17 @@ import com.code_intelligence.jazzer.api.FuzzedDataProvider;
 import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.KeyStore;
+import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import javax.net.ssl.TrustManagerFactory;
+import javax.net.ssl.X509TrustManager;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.CallerSources;
 import org.calmanchor.core.access.CallerVerification;
@@ -30,6 +35,7 @@ import org.calmanchor.web.HostedService;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
 import org.calmanchor.web.caller.TransportCallers;
+import org.calmanchor.web.proxy.ForwardingHeaders;
 import org.calmanchor.web.proxy.TrustedProxies;
 import org.junit.jupiter.api.Test;
 
@@ -50,9 +56,10 @@ class CredentialsFuzzTest {
   private static final CallerVerification VERIFICATION =
       new CallerVerification(SOURCES, ExemptAddresses.LOOPBACK);
   private static final TransportCallers CALLERS = new TransportCallers(VERIFICATION);
-  private static final Site SITE = site();
+  private static final Site SITE = site(ForwardingHeaders.X_FORWARDED);
+  private static final Site STANDARD_SITE = site(ForwardingHeaders.FORWARDED);
 
-  private static Site site() {
+  private static Site site(ForwardingHeaders form) {
     EndpointSettings settings =
         new EndpointSettings(
             Limits.DEFAULT,
@@ -69,8 +76,18 @@ class CredentialsFuzzTest {
         List.of(new HostedService("/c", Endpoint.of(new Chandlery()).with(settings))),
         SiteSettings.of(RunningCalls.UNWATCHED)
             .callers(CALLERS)
-            .trustedProxies(new TrustedProxies(Set.of("127.0.0.1")))
+            .trustedProxies(new TrustedProxies(Set.of("127.0.0.1"), form, authorities()))
             .build());
+  }
+
+  private static List<X509Certificate> authorities() {
+    try {
+      TrustManagerFactory factory = TrustManagerFactory.getInstance("PKIX");
+      factory.init((KeyStore) null);
+      return List.of(((X509TrustManager) factory.getTrustManagers()[0]).getAcceptedIssuers());
+    } catch (GeneralSecurityException unexpected) {
+      throw new IllegalStateException(unexpected);
+    }
   }
 
   private static final List<String> BEGINNINGS =
@@ -175,13 +192,15 @@ class CredentialsFuzzTest {
             "x-forwarded-host",
             "x-forwarded-port",
             "x-forwarded-prefix",
-            "client-cert")) {
+            "client-cert",
+            "client-cert-chain")) {
       if (data.consumeBoolean()) {
         headers.put(name, data.pickValue(WORDS) + data.consumeString(30));
       }
     }
     Sent sent = new Sent("GET", "xsd=99", headers, new byte[0], true);
-    SITE.handle(sent, sent).toCompletableFuture().join();
+    Site site = data.consumeBoolean() ? STANDARD_SITE : SITE;
+    site.handle(sent, sent).toCompletableFuture().join();
     if (sent.aborted || (sent.status != 404 && sent.status != 400 && sent.status != 403)) {
       throw new AssertionError("status " + sent.status);
     }

@@ -81,6 +81,11 @@ final class Sent implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public String protocol() {
+    return "HTTP/1.1";
+  }
+
+  @Override
   public String scheme() {
     return "http";
   }

@@ -26,6 +26,7 @@ import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.web.HostedService;
+import org.calmanchor.web.PageAccess;
 import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
@@ -98,7 +99,7 @@ class SiteFuzzTest {
     return new Site(
         List.of(new HostedService("/c", ENDPOINT.with(settings))),
         SiteSettings.of(RunningCalls.UNWATCHED)
-            .pages(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY, null)
+            .pages(PageAccess.of(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY), null)
             .compressionRatio(SMALL.value(Limit.COMPRESSION_RATIO))
             .exchanges(true, 0)
             .build());

@@ -48,7 +48,7 @@ final class HostStart {
             health,
             new HostedSite.Place(
                 server.bind,
-                isPrivate ? PageAudience.EVERYBODY : PageAudience.NOBODY,
+                isPrivate ? PageAudience.THIS_MACHINE : PageAudience.NOBODY,
                 server.isReloaded,
                 otherPort == null));
     hosted = site;

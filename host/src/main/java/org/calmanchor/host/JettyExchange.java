@@ -133,6 +133,11 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   }
 
   @Override
+  public String protocol() {
+    return request.getConnectionMetaData().getHttpVersion().asString();
+  }
+
+  @Override
   public String scheme() {
     // From the connection: the :scheme of HTTP/2 is whatever the client writes.
     return request.getConnectionMetaData().isSecure() ? "https" : "http";

@@ -80,6 +80,19 @@ public final class RunningHost implements AutoCloseable {
     return URI.create((place.isTls() ? "https://" : "http://") + hostName() + ":" + port + path);
   }
 
+  /**
+   * The URL of the test page at {@code path} for a browser on this machine, with the key if that is
+   * needed to see it.
+   */
+  public URI pageAddress(String path) {
+    return address(path + hosted.pages().query());
+  }
+
+  /** Who sees test pages, for people, in a line. */
+  public String pageNotice() {
+    return hosted.pages().audience().sentence();
+  }
+
   /** Whether only this machine can reach it, as far as its settings say. */
   public boolean isPrivate() {
     return place.isPrivate();

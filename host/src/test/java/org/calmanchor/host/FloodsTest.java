@@ -142,7 +142,7 @@ class FloodsTest {
             .start()) {
       Set<String> refused = new TreeSet<>();
       for (int i = 0; i < 30; i++) {
-        Reply reply = blink(host, "Forwarded: for=192.0.2.1");
+        Reply reply = blink(host, "X-Forwarded-For: 192.0.2.1");
         if (reply.status() == 429) {
           refused.add(reply.body());
         }
@@ -150,7 +150,7 @@ class FloodsTest {
       assertThat(refused)
           .containsExactly(
               "Too many calls came from your address in a second; try again shortly.\n");
-      assertThat(blink(host, "Forwarded: for=192.0.2.2").status()).isEqualTo(200);
+      assertThat(blink(host, "X-Forwarded-For: 192.0.2.2").status()).isEqualTo(200);
     }
   }
 }

@@ -14,6 +14,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.testing.Envelopes;
+import org.calmanchor.web.PageAudience;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -27,6 +28,7 @@ class HostTest {
   static void start() {
     host =
         SoapHost.onPort(0)
+            .testPage(PageAudience.EVERYBODY)
             .serve("/light", new Lighthouse())
             .serve("/light", new NewLighthouse())
             .start();
@@ -155,7 +157,7 @@ class HostTest {
       assertThat(Reply.to(open, "GET /light?wsdl", "", name).body())
           .contains("location=\"https://light.lanternquay.test/light\"");
       assertThat(Reply.to(open, "GET /light", "", name).body())
-          .contains("Lighthouse is up", "Its test page is switched off here.")
+          .contains("Lighthouse is up", "The test page is switched off.")
           .doesNotContain("page.js");
       assertThat(Reply.to(open, "POST /light?page=request", "", name).status()).isEqualTo(415);
     }
@@ -294,6 +296,7 @@ class HostTest {
     Lighthouse service = new Lighthouse();
     try (RunningHost switched =
         SoapHost.onPort(0)
+            .testPage(PageAudience.EVERYBODY)
             .serve("/light", service)
             .serve("/light", new NewLighthouse())
             .switchOff("/light", "warn")
@@ -378,6 +381,7 @@ class HostTest {
   void servesWithoutListing() throws Exception {
     try (RunningHost quiet =
         SoapHost.onPort(0)
+            .testPage(PageAudience.EVERYBODY)
             .serve("/light", new Lighthouse())
             .serve("/old", new NewLighthouse())
             .unlisted("/old")

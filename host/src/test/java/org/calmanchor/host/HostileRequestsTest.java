@@ -18,6 +18,7 @@ import java.util.stream.Stream;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.testing.Await;
 import org.calmanchor.testing.Envelopes;
+import org.calmanchor.web.PageAudience;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -42,6 +43,7 @@ class HostileRequestsTest {
     small =
         SoapHost.onPort(0)
             .serve("/light", new Lighthouse())
+            .testPage(PageAudience.EVERYBODY)
             .limit(Limit.CALLS, 4)
             .limit(Limit.READ_TIME, Duration.ofMillis(500))
             .limit(Limit.CALL_TIME, Duration.ofMillis(4_000))
@@ -307,7 +309,7 @@ class HostileRequestsTest {
     try (RunningHost proxied =
         SoapHost.onPort(0)
             .publicUrl(URI.create("https://light.lanternquay.test/"))
-            .testPage(true)
+            .testPage(PageAudience.EVERYBODY)
             .serve("/light", new Lighthouse())
             .start()) {
       Reply answer =

@@ -7,6 +7,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** What came back for a request that a test wrote to a socket by hand. */
 record Reply(int status, Map<String, String> headers, String body) {
@@ -19,8 +21,47 @@ record Reply(int status, Map<String, String> headers, String body) {
     }
   }
 
+  /** The same as a browser would, which leaves the closing to the server. */
+  static Reply keeping(int port, String firstLine, String body, String... headers)
+      throws IOException {
+    try (Socket socket = new Socket("localhost", port)) {
+      socket.getOutputStream().write(request(socket, firstLine, body, "", headers));
+      ByteArrayOutputStream read = new ByteArrayOutputStream();
+      byte[] part = new byte[8192];
+      while (!isComplete(read.toString(StandardCharsets.ISO_8859_1))) {
+        int count = socket.getInputStream().read(part);
+        if (count < 0) {
+          break;
+        }
+        read.write(part, 0, count);
+      }
+      return parse(read.toByteArray());
+    }
+  }
+
+  private static boolean isComplete(String read) {
+    int end = read.indexOf("\r\n\r\n");
+    if (end < 0) {
+      return false;
+    }
+    Matcher length =
+        Pattern.compile("(?i)\ncontent-length: ([0-9]+)").matcher(read.substring(0, end));
+    return length.find()
+        ? read.length() - end - 4 >= Integer.parseInt(length.group(1))
+        : read.endsWith("\r\n0\r\n\r\n");
+  }
+
   /** The same over a connection that is open already. */
   static Reply over(Socket socket, String firstLine, String body, String... headers)
+      throws IOException {
+    socket
+        .getOutputStream()
+        .write(request(socket, firstLine, body, "Connection: close\r\n", headers));
+    return parse(socket.getInputStream().readAllBytes());
+  }
+
+  private static byte[] request(
+      Socket socket, String firstLine, String body, String last, String... headers)
       throws IOException {
     StringBuilder request = new StringBuilder(firstLine).append(" HTTP/1.1\r\n");
     boolean namesHost = false;
@@ -31,10 +72,11 @@ record Reply(int status, Map<String, String> headers, String body) {
     byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
     request.append(namesHost ? "" : "Host: localhost:" + socket.getPort() + "\r\n");
     request.append("Content-Length: ").append(bytes.length).append("\r\n");
-    request.append("Connection: close\r\n\r\n");
-    socket.getOutputStream().write(request.toString().getBytes(StandardCharsets.UTF_8));
-    socket.getOutputStream().write(bytes);
-    return parse(socket.getInputStream().readAllBytes());
+    request.append(last).append("\r\n");
+    ByteArrayOutputStream all = new ByteArrayOutputStream();
+    all.writeBytes(request.toString().getBytes(StandardCharsets.UTF_8));
+    all.writeBytes(bytes);
+    return all.toByteArray();
   }
 
   private static Reply parse(byte[] bytes) {

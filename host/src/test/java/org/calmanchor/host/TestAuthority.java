@@ -5,6 +5,7 @@ import java.io.StringWriter;
 import java.math.BigInteger;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.GeneralSecurityException;
 import java.security.KeyPair;
 import java.security.KeyPairGenerator;
 import java.security.KeyStore;
@@ -20,14 +21,17 @@ import javax.net.ssl.SSLContext;
 import javax.net.ssl.TrustManagerFactory;
 import org.bouncycastle.asn1.x500.X500Name;
 import org.bouncycastle.asn1.x509.BasicConstraints;
+import org.bouncycastle.asn1.x509.ExtendedKeyUsage;
 import org.bouncycastle.asn1.x509.Extension;
 import org.bouncycastle.asn1.x509.GeneralName;
 import org.bouncycastle.asn1.x509.GeneralNames;
+import org.bouncycastle.asn1.x509.KeyPurposeId;
 import org.bouncycastle.cert.X509v3CertificateBuilder;
 import org.bouncycastle.cert.jcajce.JcaX509CertificateConverter;
 import org.bouncycastle.cert.jcajce.JcaX509v3CertificateBuilder;
 import org.bouncycastle.openssl.jcajce.JcaPEMWriter;
 import org.bouncycastle.openssl.jcajce.JcaPKCS8Generator;
+import org.bouncycastle.operator.OperatorCreationException;
 import org.bouncycastle.operator.jcajce.JcaContentSignerBuilder;
 import org.calmanchor.core.keys.Certificates;
 import org.calmanchor.core.keys.Keys;
@@ -40,9 +44,24 @@ final class TestAuthority {
   private final X500Name name;
   private final X509Certificate certificate;
 
-  TestAuthority(String name) throws Exception {
+  TestAuthority(String name) {
     this.name = new X500Name("CN=" + name);
-    this.certificate = issue(this.name, pair, Duration.ofDays(1), true);
+    this.certificate = issue(this.name, pair, Duration.ofDays(1), true, null);
+  }
+
+  private TestAuthority(String name, TestAuthority issuer) {
+    this.name = new X500Name("CN=" + name);
+    this.certificate = issuer.issue(this.name, pair, Duration.ofDays(1), true, null);
+  }
+
+  /** An authority below this one. */
+  TestAuthority authority(String below) {
+    return new TestAuthority(below, this);
+  }
+
+  /** Its own certificate. */
+  List<X509Certificate> certificates() {
+    return List.of(certificate);
   }
 
   static KeyPair pair() {
@@ -55,8 +74,18 @@ final class TestAuthority {
     }
   }
 
-  private X509Certificate issue(X500Name subject, KeyPair of, Duration life, boolean isAuthority)
-      throws Exception {
+  private X509Certificate issue(
+      X500Name subject, KeyPair of, Duration life, boolean isAuthority, KeyPurposeId purpose) {
+    try {
+      return certificate(subject, of, life, isAuthority, purpose);
+    } catch (IOException | GeneralSecurityException | OperatorCreationException unexpected) {
+      throw new IllegalStateException(unexpected);
+    }
+  }
+
+  private X509Certificate certificate(
+      X500Name subject, KeyPair of, Duration life, boolean isAuthority, KeyPurposeId purpose)
+      throws IOException, GeneralSecurityException, OperatorCreationException {
     X509v3CertificateBuilder builder =
         new JcaX509v3CertificateBuilder(
             name,
@@ -66,6 +95,9 @@ final class TestAuthority {
             subject,
             of.getPublic());
     builder.addExtension(Extension.basicConstraints, true, new BasicConstraints(isAuthority));
+    if (purpose != null) {
+      builder.addExtension(Extension.extendedKeyUsage, true, new ExtendedKeyUsage(purpose));
+    }
     if (!isAuthority) {
       builder.addExtension(
           Extension.subjectAlternativeName,
@@ -78,9 +110,18 @@ final class TestAuthority {
   }
 
   /** A key with a certificate of a name, which lasts so long. */
-  Keys issue(String subject, Duration life) throws Exception {
+  Keys issue(String subject, Duration life) {
+    return issue(subject, life, null);
+  }
+
+  /** The same for servers only. */
+  Keys issueForServers(String subject, Duration life) {
+    return issue(subject, life, KeyPurposeId.id_kp_serverAuth);
+  }
+
+  private Keys issue(String subject, Duration life, KeyPurposeId purpose) {
     KeyPair of = pair();
-    X509Certificate issued = issue(new X500Name("CN=" + subject), of, life, false);
+    X509Certificate issued = issue(new X500Name("CN=" + subject), of, life, false, purpose);
     return new Keys(of.getPrivate(), List.of(issued, certificate));
   }
 

@@ -1,6 +1,7 @@
 package org.calmanchor.launch;
 
 import java.io.PrintStream;
+import java.net.URI;
 import java.util.List;
 import org.calmanchor.configuration.Configuration;
 import org.calmanchor.configuration.ConfigurationException;
@@ -105,8 +106,13 @@ public final class Main {
     out.println("The server is up.");
     out.println("  Index  " + running.address("/"));
     out.println("  Ready  " + running.healthAddress("ready"));
+    out.println("  Pages  " + running.pageNotice());
     for (ServedClasses.Served each : services.services()) {
       out.println("  " + each.name() + "  " + running.address(each.path()) + "?wsdl");
+      URI page = running.pageAddress(each.path());
+      if (page.getQuery() != null) {
+        out.println("  " + each.name() + "  " + page);
+      }
     }
     out.flush();
   }

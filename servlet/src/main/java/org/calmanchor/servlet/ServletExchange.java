@@ -131,6 +131,11 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   }
 
   @Override
+  public String protocol() {
+    return request.getProtocol();
+  }
+
+  @Override
   public String scheme() {
     return request.isSecure() ? "https" : "http";
   }

@@ -13,8 +13,7 @@ import org.calmanchor.web.hosting.HostedSite;
  * ServletHost.inContainer().serve("/berths", new BerthDesk()).addTo(servletContext);
  * }</pre>
  *
- * <p>Services have a test page for browsers on the container's own machine, unless {@link
- * #testPage} or a public URL says something else.
+ * <p>Services have no test page, unless {@link #testPage} says something else.
  */
 public final class ServletHost extends HostSettings<ServletHost> {
   private ServletHost() {}
@@ -53,7 +52,7 @@ public final class ServletHost extends HostSettings<ServletHost> {
 
   HostedSite site() {
     return HostedSite.of(
-        this, health(), new HostedSite.Place(null, PageAudience.THIS_MACHINE, false, true));
+        this, health(), new HostedSite.Place(null, PageAudience.NOBODY, false, true));
   }
 
   /**

@@ -180,7 +180,7 @@ final class ApplicationTest {
         calm-anchor.metrics=true|metrics: add micrometer-registry-prometheus
         calm-anchor.base-path=soap|calm-anchor.base-path: write a path such as /soap
         calm-anchor.services=harbor.Pier|there is no bean of class harbor.Pier with @PortType
-        calm-anchor.test-page=false|operation closeBerth of BerthDeskService is for certain callers (clerk)
+        calm-anchor.test-page=nobody|operation closeBerth of BerthDeskService is for certain callers (clerk)
         """
         .lines()
         .map(line -> line.split("\\|", -1))

@@ -3,8 +3,8 @@ package org.calmanchor.web;
 import java.net.URI;
 import java.net.URISyntaxException;
 import java.util.Locale;
-import java.util.Set;
 import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.ThisMachine;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,8 +12,6 @@ import org.jspecify.annotations.Nullable;
  * rebinding), or put wrong addresses into documents.
  */
 final class HostRule {
-  private static final Set<String> LOOPBACK = Set.of("localhost", "127.0.0.1", "[::1]");
-
   private final SiteSettings settings;
   private volatile @Nullable String lastAllowed;
 
@@ -31,7 +29,7 @@ final class HostRule {
       // Its proxy vouches for the name, but only for its own requests.
       return authority != null;
     }
-    boolean isAllowed = allows(request, hostOf(authority));
+    boolean isAllowed = allows(request, ThisMachine.hostOf(authority));
     if (isAllowed) {
       lastAllowed = authority;
     }
@@ -40,7 +38,7 @@ final class HostRule {
 
   private boolean allows(HttpRequest request, @Nullable String host) {
     return host != null
-        && (LOOPBACK.contains(host)
+        && (ThisMachine.isName(host)
             || host.equals(bracketed(settings.boundAddress()))
             || host.equals(bracketed(request.localAddress()))
             || (settings.publicUrl() != null
@@ -96,15 +94,6 @@ final class HostRule {
       return uri.getPort();
     }
     return "https".equalsIgnoreCase(uri.getScheme()) ? 443 : 80;
-  }
-
-  private static @Nullable String hostOf(@Nullable String authority) {
-    if (authority == null) {
-      return null;
-    }
-    String lower = authority.toLowerCase(Locale.ROOT);
-    int port = lower.lastIndexOf(':');
-    return port > lower.lastIndexOf(']') ? lower.substring(0, port) : lower;
   }
 
   private static String bracketed(@Nullable String address) {

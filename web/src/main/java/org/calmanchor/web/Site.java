@@ -26,7 +26,7 @@ import org.calmanchor.web.http.PageResponses;
 import org.calmanchor.web.http.QueryParameters;
 import org.calmanchor.web.page.ServiceSite;
 import org.calmanchor.web.page.ServiceState;
-import org.calmanchor.web.proxy.MalformedForwardingException;
+import org.calmanchor.web.proxy.RefusedForwardingException;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -101,7 +101,7 @@ public final class Site {
     if (settings.keptExchanges() > 0) {
       return ExchangeLog.ofAll(settings.keptExchanges());
     }
-    return settings.pages() != PageAudience.NOBODY && settings.keepsExchanges()
+    return settings.pages().audience() != PageAudience.NOBODY && settings.keepsExchanges()
         ? ExchangeLog.forPages()
         : null;
   }
@@ -202,9 +202,9 @@ public final class Site {
     }
     try {
       return original(settings.trustedProxies().original(request), response);
-    } catch (MalformedForwardingException malformed) {
+    } catch (RefusedForwardingException refused) {
       BufferedResponse packed = new BufferedResponse(request, response);
-      PageResponses.plain(packed, 400, malformed.sentence());
+      PageResponses.plain(packed, refused.status(), refused.sentence());
       packed.close();
       return CompletableFuture.completedFuture(null);
     }

@@ -93,7 +93,9 @@ final class SitePages {
 
   private void get(@Nullable HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
-    if (service != null) {
+    if (settings.pages().isOpening(request)) {
+      settings.pages().open(request, response);
+    } else if (service != null) {
       document(service, request, response);
     } else if (request.path().equals("/")) {
       PageResponses.html(
@@ -161,7 +163,7 @@ final class SitePages {
     String named = query.has("service") ? query.value("service") : query.value("wsdl");
     ServiceSite site = siteOf(service, named);
     boolean isAsked =
-        query.isEmpty() || query.has("wsdl", "xsd", "document", "service", "explained");
+        query.isEmpty() || query.has("wsdl", "xsd", "document", "service", "explained", "key");
     if (site == null || !isAsked) {
       List<String> wsdls =
           sites.getOrDefault(service.path(), List.of()).stream()
@@ -187,7 +189,7 @@ final class SitePages {
       String page =
           settings.showsPagesTo(request)
               ? rendered.service(site, address, reload)
-              : rendered.closed(site, address);
+              : rendered.closed(site, address, settings.pages().audience().sentence());
       PageResponses.html(response, 200, page);
     }
   }

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param publicUrl the address under which the outside reaches it, without path, or null
  * @param boundAddress the address that the server was told to listen at, or null for loopback
- * @param pages for whom services have a test page
+ * @param pages who sees test pages
  * @param compressionRatio how many times its size a compressed message may become
  * @param checks the folder for checks that pages keep, or null for none
  * @param keepsExchanges whether pages show the last exchanges of all callers
@@ -32,7 +32,7 @@ import org.jspecify.annotations.Nullable;
 public record SiteSettings(
     @Nullable URI publicUrl,
     @Nullable String boundAddress,
-    PageAudience pages,
+    PageAccess pages,
     long compressionRatio,
     @Nullable Path checks,
     boolean keepsExchanges,
@@ -66,7 +66,7 @@ public record SiteSettings(
     private final RunningCalls calls;
     private @Nullable URI publicUrl;
     private @Nullable String boundAddress;
-    private PageAudience pages = PageAudience.NOBODY;
+    private PageAccess pages = PageAccess.of(PageAudience.NOBODY);
     private long compressionRatio = Limits.DEFAULT.value(Limit.COMPRESSION_RATIO);
     private @Nullable Path checks;
     private boolean keepsExchanges;
@@ -89,8 +89,8 @@ public record SiteSettings(
     }
 
     /** Shows test pages, with the checks of a folder. */
-    public Builder pages(PageAudience audience, @Nullable Path folder) {
-      this.pages = audience;
+    public Builder pages(PageAccess access, @Nullable Path folder) {
+      this.pages = access;
       this.checks = folder;
       return this;
     }

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.Sender;
 import org.calmanchor.core.endpoint.Request;
 import org.calmanchor.core.endpoint.Response;
 import org.calmanchor.core.logging.Loggable;
@@ -14,6 +15,7 @@ import org.calmanchor.core.soap.SoapHttp;
 import org.calmanchor.web.http.ContentCoding;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
+import org.calmanchor.web.http.ThisMachine;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -129,17 +131,18 @@ final class SoapExchange implements Request, Response {
   }
 
   @Override
+  public Sender sender() {
+    return ThisMachine.sender(request);
+  }
+
+  @Override
   public boolean isProtected() {
-    return request.scheme().equals("https") || isLoopback(request.remoteAddress());
+    return isEncrypted() || ThisMachine.isSenderOf(request);
   }
 
   @Override
   public boolean isEncrypted() {
     return request.scheme().equals("https");
-  }
-
-  private static boolean isLoopback(String address) {
-    return address.startsWith("127.") || address.equals("0:0:0:0:0:0:0:1");
   }
 
   @Override

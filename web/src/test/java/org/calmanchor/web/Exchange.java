@@ -26,6 +26,10 @@ final class Exchange implements HttpRequest, HttpResponse {
   private final Map<String, String> sent = new TreeMap<>();
   private final ByteArrayOutputStream answer = new ByteArrayOutputStream();
   final Map<String, String> headers = new TreeMap<>();
+  private String remote = "127.0.0.1";
+  private String local = "127.0.0.1";
+  private String authority = "localhost:8080";
+  private String protocol = "HTTP/1.1";
   int status;
 
   private Exchange(String method, String target, byte[] body) {
@@ -95,6 +99,20 @@ final class Exchange implements HttpRequest, HttpResponse {
     return sent;
   }
 
+  /** Sets who asks whom: the address of each end, the authority, and the protocol. */
+  Exchange over(String remote, String local, String asked, String spoken) {
+    this.remote = remote;
+    this.local = local;
+    this.authority = asked;
+    this.protocol = spoken;
+    return this;
+  }
+
+  @Override
+  public String protocol() {
+    return protocol;
+  }
+
   @Override
   public String scheme() {
     return "http";
@@ -102,7 +120,7 @@ final class Exchange implements HttpRequest, HttpResponse {
 
   @Override
   public String authority() {
-    return "localhost:8080";
+    return authority;
   }
 
   @Override
@@ -112,12 +130,12 @@ final class Exchange implements HttpRequest, HttpResponse {
 
   @Override
   public String localAddress() {
-    return "127.0.0.1";
+    return local;
   }
 
   @Override
   public String remoteAddress() {
-    return "127.0.0.1";
+    return remote;
   }
 
   @Override

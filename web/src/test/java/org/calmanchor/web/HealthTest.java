@@ -19,7 +19,8 @@ final class HealthTest {
         new Site(
             List.of(new HostedService("/door", Endpoint.of(new SiteTest.Door()))),
             SiteSettings.of(RunningCalls.UNWATCHED)
-                .pages(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY, null)
+                .pages(
+                    PageAccess.of(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY), null)
                 .health(health)
                 .build());
     return Exchange.get(path).on(site);

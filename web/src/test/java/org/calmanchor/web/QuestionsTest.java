@@ -45,7 +45,7 @@ class QuestionsTest {
     return new Site(
         List.of(new HostedService("/lock", Endpoint.of(new Lock()))),
         SiteSettings.of(RunningCalls.UNWATCHED)
-            .pages(PageAudience.EVERYBODY, folder.resolve("kept"))
+            .pages(PageAccess.of(PageAudience.EVERYBODY), folder.resolve("kept"))
             .exchanges(true, 0)
             .build());
   }

@@ -40,7 +40,7 @@ class SiteTest {
     return new Site(
         List.of(new HostedService("/door", endpoint)),
         SiteSettings.of(RunningCalls.UNWATCHED)
-            .pages(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY, null)
+            .pages(PageAccess.of(showsPages ? PageAudience.EVERYBODY : PageAudience.NOBODY), null)
             .exchanges(true, 0)
             .build());
   }
@@ -142,7 +142,7 @@ class SiteTest {
     assertThat(Exchange.get("/door?service=NewDoorService").on(site(true)).answer())
         .contains("data-asking=\"./door?service=NewDoorService&amp;page=\"");
     assertThat(Exchange.get("/door").on(site(false)).answer())
-        .contains("Door is up", "Its test page is switched off here.");
+        .contains("Door is up", "The test page is switched off.");
   }
 
   @Test
@@ -150,7 +150,7 @@ class SiteTest {
     HostedService door = new HostedService("/door", Endpoint.of(new Door()));
     SiteSettings settings =
         SiteSettings.of(RunningCalls.UNWATCHED)
-            .pages(PageAudience.EVERYBODY, null)
+            .pages(PageAccess.of(PageAudience.EVERYBODY), null)
             .exchanges(true, 0)
             .build();
     assertThatIllegalArgumentException()

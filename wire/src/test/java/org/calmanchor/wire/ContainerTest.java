@@ -86,12 +86,11 @@ final class ContainerTest {
         .addServletContainerInitializer(new FoundServices(), Set.of(SignalMast.class, Chart.class));
     tomcat.start();
     assertThat(get("/SignalMast?wsdl").body()).contains("location=\"http://localhost:");
-    assertThat(get("/SignalMast").body()).contains("data-service=\"SignalMast\"");
     assertThat(get("/").body()).contains("SignalMast").doesNotContain("Chart");
     assertThat(get("/health/ready").body()).isEqualTo("ready\n");
     assertThat(get("/others").body()).as("the container's own answer").doesNotContain("SignalMast");
-    assertThat(get("/SignalMast", "X-Forwarded-For: 192.0.2.7").body())
-        .contains("SignalMast is up")
+    assertThat(get("/SignalMast").body())
+        .contains("SignalMast is up", "The test page is switched off.")
         .doesNotContain("data-service");
   }
 
@@ -233,8 +232,11 @@ final class ContainerTest {
 
   @Test
   void theDescriptorHasSettingsByTheirNames() throws Exception {
-    start(Map.of("services", "/signals=" + SignalMast.class.getName(), "test-page", "false"));
-    assertThat(get("/soap/signals").body()).contains("SignalMast is up");
+    start(
+        Map.of("services", "/signals=" + SignalMast.class.getName(), "test-page", "this-machine"));
+    assertThat(get("/soap/signals").body()).contains("data-service=\"SignalMast\"");
+    assertThat(get("/soap/signals", "X-Forwarded-For: 192.0.2.7").body())
+        .contains("SignalMast is up", "this machine only");
     assertThat(get("/soap").header("Location")).isEqualTo("soap/");
   }
 

@@ -42,7 +42,7 @@ abstract class WireSuite {
       """
       services: [/signals=org.calmanchor.wire.SignalMast, /pilots=org.calmanchor.wire.PilotStation]
       callers: "%s"
-      test-page: true
+      test-page: everybody
       keep-exchanges: true
       limits: {call-time: 1.5s, read-time: 2s, body-bytes: 100000, calls: 20}
       """;

@@ -182,7 +182,7 @@ public final class CheckCommand implements HostCommand {
         OPTIONS
             .addTo(new ConfigurationReader(), spec)
             .code(Settings.PORT, "0")
-            .code(Settings.TEST_PAGE, "false")
+            .code(Settings.TEST_PAGE, "nobody")
             .read();
     SoapHost prepared =
         HostOptions.host(configuration).host().serve(path, TargetOptions.instanceOf(type));

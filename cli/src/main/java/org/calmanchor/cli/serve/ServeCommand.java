@@ -116,7 +116,7 @@ public final class ServeCommand implements HostCommand {
     }
     if (isOpened) {
       boolean isOne = served.services().size() == 1;
-      BrowserWindow.show(running.address(isOne ? served.services().get(0).path() : "/"));
+      BrowserWindow.show(running.pageAddress(isOne ? served.services().get(0).path() : "/"));
     }
     return running;
   }

@@ -112,10 +112,10 @@ public final class CallerVerification implements AutoCloseable {
   /**
    * Verifies credentials.
    *
-   * @param address where they came from
+   * @param sender where they came from
    * @return never fails; it is complete already for those that were verified a short time ago
    */
-  public CompletableFuture<Verification> verify(Credentials credentials, String address) {
+  public CompletableFuture<Verification> verify(Credentials credentials, Sender sender) {
     long edition;
     try {
       edition = sources.edition();
@@ -127,10 +127,10 @@ public final class CallerVerification implements AutoCloseable {
     if (known != null) {
       return CompletableFuture.completedFuture(new Verification.Known(known));
     }
-    boolean isExempt = exempt.contains(address);
-    Duration wait = isExempt ? Duration.ZERO : byAddress.wait(AddressGroup.of(address));
+    Duration wait =
+        sender.isExempt(exempt) ? Duration.ZERO : byAddress.wait(AddressGroup.of(sender.address()));
     if (!wait.isZero()) {
-      AuditLog.tooOften(credentials, address);
+      AuditLog.tooOften(credentials, sender.address());
       return CompletableFuture.completedFuture(new Verification.TooOften(wait));
     }
     CompletableFuture<Verification> mine = new CompletableFuture<>();
@@ -144,7 +144,7 @@ public final class CallerVerification implements AutoCloseable {
         mine.whenComplete((verification, failed) -> running.remove(key, mine));
     Duration slow =
         credentials.isGuessable() ? byName.wait(credentials.claimedName()) : Duration.ZERO;
-    begin(slow, mine, () -> verified(key, credentials, edition, address));
+    begin(slow, mine, () -> verified(key, credentials, edition, sender));
     return all;
   }
 
@@ -187,16 +187,16 @@ public final class CallerVerification implements AutoCloseable {
   }
 
   private Verification verified(
-      SecretDigest key, Credentials credentials, long edition, String address) {
+      SecretDigest key, Credentials credentials, long edition, Sender sender) {
     Optional<Verified> found = sources.find(credentials);
     String name = credentials.claimedName();
     if (found.isEmpty()) {
-      AuditLog.wrong(credentials, address);
+      AuditLog.wrong(credentials, sender.address());
       if (credentials.isGuessable()) {
         byName.add(name);
       }
-      if (!exempt.contains(address)) {
-        byAddress.add(AddressGroup.of(address));
+      if (!sender.isExempt(exempt)) {
+        byAddress.add(AddressGroup.of(sender.address()));
       }
       return new Verification.Wrong();
     }

@@ -149,9 +149,7 @@ final class CallExecution implements SlotHolder {
   private CompletionStage<CallEnd> identified(UsernameTokens tokens, MessageHead head) {
     CompletionStage<Verification> verifying =
         tokens.verify(
-            head.headers().of(CallerChecks.HANDLER),
-            request.isProtected(),
-            request.remoteAddress());
+            head.headers().of(CallerChecks.HANDLER), request.isProtected(), request.sender());
     if (verifying == null) {
       return proceed(head);
     }

@@ -4,6 +4,7 @@ import java.io.InputStream;
 import java.time.Instant;
 import java.util.List;
 import org.calmanchor.core.access.Caller;
+import org.calmanchor.core.access.Sender;
 import org.jspecify.annotations.Nullable;
 
 /** A received message, and what the transport knows about it. */
@@ -34,6 +35,11 @@ public interface Request {
 
   /** The caller's address for the log. */
   String remoteAddress();
+
+  /** Where credentials in the message come from. */
+  default Sender sender() {
+    return new Sender(remoteAddress(), false);
+  }
 
   /** Whether nobody on the way can read the message: it came over TLS, or from this machine. */
   default boolean isProtected() {

@@ -20,10 +20,8 @@ public record ExemptAddresses(Set<String> proxies, boolean isLoopback) {
 
   /** Whether an address has no limit of its own. */
   public boolean contains(String address) {
-    return address.isEmpty() || proxies.contains(address) || (isLoopback && isOfLoopback(address));
-  }
-
-  private static boolean isOfLoopback(String address) {
-    return address.startsWith("127.") || address.equals("::1") || address.equals("0:0:0:0:0:0:0:1");
+    return address.isEmpty()
+        || proxies.contains(address)
+        || (isLoopback && Loopback.contains(address));
   }
 }

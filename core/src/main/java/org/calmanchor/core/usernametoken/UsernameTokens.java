@@ -11,6 +11,7 @@ import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.Credentials;
 import org.calmanchor.core.access.LocalReplayMemory;
 import org.calmanchor.core.access.ReplayMemory;
+import org.calmanchor.core.access.Sender;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.logging.Loggable;
@@ -53,23 +54,23 @@ public final class UsernameTokens {
    *
    * @param blocks those of {@link SecurityNames#SECURITY} that are for this node
    * @param isProtected whether nobody on the way can read the message
-   * @param address where the message came from
+   * @param sender of the message
    * @return null if the message has no token; else a stage that never fails
    * @throws RuntimeException a fault, when the token cannot be verified at all
    */
   public @Nullable CompletionStage<Verification> verify(
-      List<Element> blocks, boolean isProtected, String address) {
+      List<Element> blocks, boolean isProtected, Sender sender) {
     try {
       UsernameToken token = reader.read(blocks);
-      return token == null ? null : verify(token, isProtected, address);
+      return token == null ? null : verify(token, isProtected, sender);
     } catch (SoapFaultException refused) {
-      AuditLog.unreadable(refused.fault().reason(), address);
+      AuditLog.unreadable(refused.fault().reason(), sender.address());
       throw refused;
     }
   }
 
   private CompletionStage<Verification> verify(
-      UsernameToken token, boolean isProtected, String address) {
+      UsernameToken token, boolean isProtected, Sender sender) {
     if (token.isDigest() ? settings.digests() == null : !settings.takesText()) {
       throw SecurityFaults.unsupported(
           settings.takesText()
@@ -80,10 +81,10 @@ public final class UsernameTokens {
       throw SecurityFaults.unsupported(
           "A password as text is taken over TLS only, and anybody could read this one: change it.");
     }
-    CompletableFuture<Verification> verified = verification.verify(of(token), address);
+    CompletableFuture<Verification> verified = verification.verify(of(token), sender);
     return token.nonce().length == 0
         ? verified
-        : verified.thenApply(each -> unused(token, each, address));
+        : verified.thenApply(each -> unused(token, each, sender.address()));
   }
 
   private static Credentials of(UsernameToken token) {

@@ -75,8 +75,12 @@ class CallerVerificationTest {
   }
 
   private CompletableFuture<Verification> verifying(String name, String password, String address) {
+    return verifying(name, password, new Sender(address, false));
+  }
+
+  private CompletableFuture<Verification> verifying(String name, String password, Sender sender) {
     String secret = "Basic " + name + ":" + password;
-    return verification.verify(new Credentials.Password(name, password, secret), address);
+    return verification.verify(new Credentials.Password(name, password, secret), sender);
   }
 
   private Verification verify(String password, String address) {
@@ -134,6 +138,13 @@ class CallerVerificationTest {
     for (int i = 0; i < 20; i++) {
       assertThat(verifying("name" + i, "x", shared).join()).isEqualTo(new Verification.Wrong());
     }
+    // What an unnamed proxy on this machine passes on does not come from this machine.
+    for (int i = 0; i < 6; i++) {
+      verifying("other" + i, "x", new Sender(shared, true)).join();
+    }
+    assertThat(verifying("other", "x", new Sender(shared, true)).join())
+        .isInstanceOf(Verification.TooOften.class);
+    assertThat(verify("right", shared)).isInstanceOf(Verification.Known.class);
   }
 
   @ParameterizedTest

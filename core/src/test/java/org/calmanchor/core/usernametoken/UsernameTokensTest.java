@@ -21,6 +21,7 @@ import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.access.LocalReplayMemory;
 import org.calmanchor.core.access.PasswordSource.KnownPassword;
 import org.calmanchor.core.access.ReplayMemory;
+import org.calmanchor.core.access.Sender;
 import org.calmanchor.core.access.UsernameTokenSettings;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.core.limits.ExemptAddresses;
@@ -40,7 +41,7 @@ class UsernameTokensTest {
   private static final Instant NOW = Instant.parse("2027-06-11T08:43:00Z");
   private static final Caller CLERK = Caller.of("ines-tallow", "clerk");
   private static final String SECRET = "gull & heron: 7";
-  private static final String HERE = "192.0.2.1";
+  private static final Sender HERE = new Sender("192.0.2.1", false);
 
   private final CallerSources sources =
       CallerSources.NONE.withPasswords(

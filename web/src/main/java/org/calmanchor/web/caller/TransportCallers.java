@@ -11,6 +11,7 @@ import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.Credentials;
 import org.calmanchor.core.access.Verification;
 import org.calmanchor.web.http.HttpRequest;
+import org.calmanchor.web.http.ThisMachine;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -148,7 +149,7 @@ public final class TransportCallers {
   private CompletionStage<Finding> verified(
       Credentials credentials, HttpRequest request, AuthenticationRefusal ifWrong) {
     return verification
-        .verify(credentials, request.remoteAddress())
+        .verify(credentials, ThisMachine.sender(request))
         .thenApply(verification -> finding(verification, ifWrong));
   }
 

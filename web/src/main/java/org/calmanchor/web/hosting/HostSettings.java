@@ -2,6 +2,7 @@ package org.calmanchor.web.hosting;
 
 import java.net.URI;
 import java.nio.file.Path;
+import java.security.cert.X509Certificate;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -24,11 +25,13 @@ import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
 import org.calmanchor.core.stores.HostStores;
 import org.calmanchor.web.ForwardedService;
+import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.access.AccessLog;
 import org.calmanchor.web.access.MessageLog;
 import org.calmanchor.web.health.Health;
 import org.calmanchor.web.health.OperatorReport;
 import org.calmanchor.web.proxy.Addresses;
+import org.calmanchor.web.proxy.ForwardingHeaders;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -42,11 +45,13 @@ public abstract class HostSettings<H extends HostSettings<H>> {
 
   final HostedServices services = new HostedServices();
   @Nullable URI publicUrl;
-  @Nullable Boolean testPage;
+  @Nullable PageAudience testPage;
   Limits limits = Limits.DEFAULT;
   boolean isLenient;
   final Set<String> proxies = new HashSet<>();
   final Set<String> trustedProxies = new HashSet<>();
+  ForwardingHeaders forwardingHeaders = ForwardingHeaders.X_FORWARDED;
+  List<X509Certificate> proxyClientAuthorities = List.of();
   boolean sharesLoopback;
   @Nullable Path checks;
   boolean keepsExchanges;
@@ -219,11 +224,12 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   }
 
   /**
-   * Sets whether services have a test page. By default they have one only for callers on this
-   * machine, and only without a public URL.
+   * Sets for whom services have a test page. By default browsers on this machine see it if the host
+   * listens only at loopback, has no public URL and knows no proxies; else nobody does, nor in a
+   * container.
    */
-  public final H testPage(boolean on) {
-    testPage = on;
+  public final H testPage(PageAudience audience) {
+    testPage = audience;
     return self();
   }
 
@@ -302,8 +308,8 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   }
 
   /**
-   * Names addresses that forward the requests of many callers, such as a proxy: only the limits for
-   * all callers apply to them, not those per address.
+   * Names addresses that many callers share, such as a proxy that is not believed: only the limits
+   * for all callers apply to them, not those per address.
    *
    * @param addresses as numbers, such as {@code 192.0.2.10}
    * @throws IllegalArgumentException when one is no such address
@@ -316,9 +322,9 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   }
 
   /**
-   * Names proxies that are trusted to say where requests come from: by {@code Forwarded} (RFC 7239)
-   * or {@code X-Forwarded-For}, {@code -Proto}, {@code -Host}, {@code -Port} and {@code -Prefix},
-   * and by {@code Client-Cert} (RFC 9440). They must remove these headers from what their clients
+   * Names proxies that are trusted to say where requests come from: by {@code X-Forwarded-For},
+   * {@code -Proto}, {@code -Host}, {@code -Port} and {@code -Prefix}, unless {@link
+   * #forwardingHeaders} says otherwise. They must remove these headers from what their clients
    * send. The limits per address apply to the clients, not to these proxies.
    *
    * @param addresses as numbers, such as {@code 192.0.2.10}
@@ -329,6 +335,22 @@ public abstract class HostSettings<H extends HostSettings<H>> {
       trustedProxies.add(Addresses.number(address));
     }
     return proxies(addresses);
+  }
+
+  /** Sets in which headers trusted proxies say where requests come from; others do not count. */
+  public final H forwardingHeaders(ForwardingHeaders form) {
+    forwardingHeaders = form;
+    return self();
+  }
+
+  /**
+   * Takes the client certificates that trusted proxies pass on in {@code Client-Cert} and {@code
+   * Client-Cert-Chain} (RFC 9440), if these authorities have issued them. Proxies must remove these
+   * headers from what their clients send. Without this they do not count.
+   */
+  public final H proxyClientAuthorities(Collection<X509Certificate> authorities) {
+    proxyClientAuthorities = List.copyOf(authorities);
+    return self();
   }
 
   /**

@@ -21,6 +21,7 @@ import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.core.stores.HostStores;
 import org.calmanchor.core.usernametoken.UsernameTokens;
 import org.calmanchor.web.HostedService;
+import org.calmanchor.web.PageAccess;
 import org.calmanchor.web.PageAudience;
 import org.calmanchor.web.Site;
 import org.calmanchor.web.SiteSettings;
@@ -30,16 +31,21 @@ import org.calmanchor.web.health.Health;
 import org.calmanchor.web.proxy.TrustedProxies;
 import org.calmanchor.web.stores.MemoryStores;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * The services of a host with everything that they need to run, but the server: it passes each
  * request to {@link #site}. Safe for any number of threads.
  */
 public final class HostedSite implements AutoCloseable {
+  private static final Logger LOG = LoggerFactory.getLogger(HostedSite.class);
+
   private final Health health;
   private final EndpointSettings serving;
   private final ExemptAddresses exempt;
   private final boolean isReloaded;
+  private final PageAccess pages;
   private final StartedParts parts = new StartedParts();
   private volatile Site site;
 
@@ -76,6 +82,7 @@ public final class HostedSite implements AutoCloseable {
     this.health = health;
     this.exempt = settings.exempt();
     this.isReloaded = place.isReloaded();
+    this.pages = PageAccess.of(audience(settings, place));
     try {
       // What is added first is closed last: logs after the calls.
       for (CallObserver observer : settings.observers) {
@@ -96,7 +103,8 @@ public final class HostedSite implements AutoCloseable {
       CallerVerification verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
       this.serving = serving(settings, observers, callers, verification, stores, calls);
-      SiteSettings.Builder site = site(settings, place, verification, calls);
+      SiteSettings.Builder site =
+          site(settings, place, verification, calls).pages(pages, settings.checks);
       this.site =
           new Site(
               settings.services.with(serving),
@@ -129,13 +137,16 @@ public final class HostedSite implements AutoCloseable {
       RunningCalls calls) {
     return SiteSettings.of(calls)
         .reachedAt(settings.publicUrl, place.boundAddress())
-        .pages(audience(settings, place), settings.checks)
         .exchanges(settings.keepsExchanges, settings.keptExchanges)
         .messageLog(settings.messageLog)
         .compressionRatio(settings.limits.value(Limit.COMPRESSION_RATIO))
         .reloaded(place.isReloaded())
         .callers(verification == null ? null : new TransportCallers(verification))
-        .trustedProxies(new TrustedProxies(settings.trustedProxies));
+        .trustedProxies(
+            new TrustedProxies(
+                settings.trustedProxies,
+                settings.forwardingHeaders,
+                settings.proxyClientAuthorities));
   }
 
   /** Has the stores remember what the sources do not remember themselves. */
@@ -149,11 +160,11 @@ public final class HostedSite implements AutoCloseable {
   }
 
   private static PageAudience audience(HostSettings<?> settings, Place place) {
-    Boolean said = settings.testPage;
-    if (said != null) {
-      return said ? PageAudience.EVERYBODY : PageAudience.NOBODY;
+    if (settings.testPage != null) {
+      return settings.testPage;
     }
-    return settings.publicUrl == null ? place.pages() : PageAudience.NOBODY;
+    boolean isAlone = settings.publicUrl == null && settings.proxies.isEmpty();
+    return isAlone ? place.pages() : PageAudience.NOBODY;
   }
 
   private static EndpointSettings serving(
@@ -189,6 +200,22 @@ public final class HostedSite implements AutoCloseable {
   /** From now on requests are answered, so that the host is ready if its services are. */
   public void serving() {
     health.serving(parts.services().readiness());
+    if (pages.audience() != PageAudience.NOBODY) {
+      LOG.info(pageNotice());
+    }
+  }
+
+  /** Who sees test pages, and how they are opened if that takes a key. */
+  public PageAccess pages() {
+    return pages;
+  }
+
+  /** Who sees test pages, for people, in a line. */
+  public String pageNotice() {
+    String sentence = pages.audience().sentence();
+    return pages.query().isEmpty()
+        ? sentence
+        : sentence + " Open the address of a service with " + pages.query();
   }
 
   /** The site that answers requests now; reloads and switches replace it. */

@@ -54,6 +54,11 @@ public abstract class DelegatedRequest implements HttpRequest {
   }
 
   @Override
+  public String protocol() {
+    return request.protocol();
+  }
+
+  @Override
   public String scheme() {
     return request.scheme();
   }

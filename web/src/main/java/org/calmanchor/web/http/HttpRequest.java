@@ -34,6 +34,9 @@ public interface HttpRequest {
   /** All headers in the order sent, those of one name joined. */
   Map<String, String> headers();
 
+  /** The version of HTTP on the connection, such as {@code HTTP/1.1}. */
+  String protocol();
+
   /** {@code http} or {@code https}. */
   String scheme();
 

@@ -37,9 +37,14 @@ public final class Pages {
     return Templates.render("structures.jte", Map.of("structures", structures));
   }
 
-  /** A service's page if the test page is switched off. */
-  public String closed(ServiceSite service, String address) {
-    return Templates.render("closed.jte", Map.of("service", service, "address", address));
+  /**
+   * A service's page for those who do not see its test page.
+   *
+   * @param audience who sees it, in a sentence
+   */
+  public String closed(ServiceSite service, String address, String audience) {
+    return Templates.render(
+        "closed.jte", Map.of("service", service, "address", address, "audience", audience));
   }
 
   /**

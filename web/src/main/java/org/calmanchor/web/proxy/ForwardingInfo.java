@@ -10,8 +10,7 @@ import org.calmanchor.web.http.HttpRequest;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What trusted proxies say of a request: by {@code Forwarded} (RFC 7239), or else by the older
- * {@code X-Forwarded-For}, {@code -Proto}, {@code -Host}, {@code -Port} and {@code -Prefix}.
+ * What trusted proxies say of a request.
  *
  * @param address of the client; null if it is not said
  * @param scheme {@code http} or {@code https}; null if it is not said
@@ -39,10 +38,12 @@ record ForwardingInfo(
    * Reads what the proxies say.
    *
    * @param trusted the addresses of proxies; others could write anything
-   * @throws MalformedForwardingException when a header is malformed
+   * @param form the headers that count
+   * @throws RefusedForwardingException when a header is malformed
    */
-  static ForwardingInfo of(HttpRequest request, Set<String> trusted) {
-    List<Hop> hops = hops(request);
+  static ForwardingInfo of(HttpRequest request, Set<String> trusted, ForwardingHeaders form) {
+    boolean isStandard = form == ForwardingHeaders.FORWARDED;
+    List<Hop> hops = isStandard ? standard(joined(request, "Forwarded")) : older(request);
     String address = null;
     String scheme = null;
     String authority = null;
@@ -57,12 +58,7 @@ record ForwardingInfo(
         break;
       }
     }
-    return new ForwardingInfo(address, scheme, authority, prefix(request));
-  }
-
-  private static List<Hop> hops(HttpRequest request) {
-    String standard = joined(request, "Forwarded");
-    return standard.isEmpty() ? older(request) : standard(standard);
+    return new ForwardingInfo(address, scheme, authority, isStandard ? "" : prefix(request));
   }
 
   private static List<Hop> standard(String header) {
@@ -72,7 +68,7 @@ record ForwardingInfo(
     int at = 0;
     while (at < header.length()) {
       if (!pairs.find(at) || pairs.start() != at || hops.size() > MOST) {
-        throw new MalformedForwardingException("Forwarded");
+        throw RefusedForwardingException.malformed("Forwarded");
       }
       String value =
           pairs.group(2) == null ? pairs.group(3) : pairs.group(2).replaceAll("\\\\(.)", "$1");
@@ -107,7 +103,7 @@ record ForwardingInfo(
     String host = last(request, "X-Forwarded-Host");
     String port = last(request, "X-Forwarded-Port");
     if (!port.isEmpty() && !port.matches("[0-9]{1,5}")) {
-      throw new MalformedForwardingException("X-Forwarded-Port");
+      throw RefusedForwardingException.malformed("X-Forwarded-Port");
     }
     String known = scheme.isEmpty() ? null : scheme("X-Forwarded-Proto", scheme);
     String authority = host.isEmpty() ? null : authority("X-Forwarded-Host", host);
@@ -124,7 +120,7 @@ record ForwardingInfo(
   private static String prefix(HttpRequest request) {
     String prefix = last(request, "X-Forwarded-Prefix");
     if (!PREFIX.matcher(prefix).matches()) {
-      throw new MalformedForwardingException("X-Forwarded-Prefix");
+      throw RefusedForwardingException.malformed("X-Forwarded-Prefix");
     }
     return prefix.endsWith("/") ? prefix.substring(0, prefix.length() - 1) : prefix;
   }
@@ -136,7 +132,7 @@ record ForwardingInfo(
     }
     Matcher address = ADDRESS.matcher(value);
     if (!address.matches()) {
-      throw new MalformedForwardingException(header);
+      throw RefusedForwardingException.malformed(header);
     }
     return Addresses.number(address.group(1), header);
   }
@@ -144,14 +140,14 @@ record ForwardingInfo(
   private static String scheme(String header, String value) {
     String scheme = value.toLowerCase(Locale.ROOT);
     if (!scheme.equals("http") && !scheme.equals("https")) {
-      throw new MalformedForwardingException(header);
+      throw RefusedForwardingException.malformed(header);
     }
     return scheme;
   }
 
   private static String authority(String header, String value) {
     if (!AUTHORITY.matcher(value).matches()) {
-      throw new MalformedForwardingException(header);
+      throw RefusedForwardingException.malformed(header);
     }
     return value;
   }
@@ -159,7 +155,7 @@ record ForwardingInfo(
   private static String joined(HttpRequest request, String name) {
     String all = String.join(",", request.headers(name));
     if (all.length() > MOST_OF_HEADER) {
-      throw new MalformedForwardingException(name);
+      throw RefusedForwardingException.malformed(name);
     }
     return all.strip();
   }
