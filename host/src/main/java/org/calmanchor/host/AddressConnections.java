@@ -2,31 +2,67 @@ package org.calmanchor.host;
 
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.calmanchor.core.limits.ExemptAddresses;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.limits.Shares;
 import org.eclipse.jetty.io.EndPoint;
+import org.eclipse.jetty.util.thread.Scheduler;
 
-/** Closes connections of an address that has too many. Safe for any number of threads. */
+/**
+ * The open connections by their addresses: closes those of an address that has too many, and idle
+ * ones when there are almost as many as there may be. Safe for any number of threads.
+ */
 final class AddressConnections {
+  /** The part of all connections that is kept free for new ones: one in so many. */
+  private static final int RESERVE = 20;
+
+  /** How soon it is looked again for idle connections while there is no room. */
+  private static final int LOOK_MILLIS = 250;
+
   private final Shares shares;
+  private final int crowd;
+  private final int reserve;
+  private final AtomicBoolean isMakingRoom = new AtomicBoolean();
 
   /** The counted connections with their addresses: a closed connection has no address any more. */
   private final Map<EndPoint, String> counted = new ConcurrentHashMap<>();
 
-  AddressConnections(int most, ExemptAddresses unshared) {
-    this.shares = Shares.ofAddresses(most, unshared);
+  AddressConnections(Limits limits, ExemptAddresses unshared) {
+    int most = (int) limits.value(Limit.CONNECTIONS);
+    this.reserve = Math.max(1, most / RESERVE);
+    this.crowd = Math.max(1, most - reserve);
+    this.shares = Shares.ofAddresses((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared);
   }
 
-  void opened(EndPoint connection) {
+  /** Counts a connection, or closes it because its address has too many. */
+  void open(EndPoint connection, Scheduler scheduler) {
     String address = AddressCache.of(connection.getRemoteSocketAddress());
-    if (shares.enter(address)) {
-      counted.put(connection, address);
-    } else {
+    if (!shares.enter(address)) {
       connection.close();
+      return;
+    }
+    counted.put(connection, address);
+    if (counted.size() > crowd && isMakingRoom.compareAndSet(false, true)) {
+      scheduler.schedule(() -> makeRoom(scheduler), 0, TimeUnit.MILLISECONDS);
     }
   }
 
-  void closed(EndPoint connection) {
+  private void makeRoom(Scheduler scheduler) {
+    try {
+      IdleConnections.close(counted, reserve);
+    } finally {
+      isMakingRoom.set(false);
+    }
+    if (counted.size() > crowd && isMakingRoom.compareAndSet(false, true)) {
+      scheduler.schedule(() -> makeRoom(scheduler), LOOK_MILLIS, TimeUnit.MILLISECONDS);
+    }
+  }
+
+  /** Counts a connection less. */
+  void close(EndPoint connection) {
     String address = counted.remove(connection);
     if (address != null) {
       shares.leave(address);

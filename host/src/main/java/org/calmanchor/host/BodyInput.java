@@ -15,11 +15,18 @@ import org.jspecify.annotations.Nullable;
  */
 final class BodyInput extends InputStream {
   private final Content.Source source;
+  private final @Nullable BodyStart start;
   private Content.@Nullable Chunk chunk;
   private @Nullable InputStream rest;
 
-  BodyInput(Content.Source source) {
+  /**
+   * Creates the stream of a body.
+   *
+   * @param start what was gathered of it before; null for nothing
+   */
+  BodyInput(Content.Source source, @Nullable BodyStart start) {
     this.source = source;
+    this.start = start;
   }
 
   @Override
@@ -55,7 +62,7 @@ final class BodyInput extends InputStream {
   /** The bytes that have arrived and were not taken; null if none have. */
   private Content.@Nullable Chunk arrived() throws IOException {
     if (chunk == null && rest == null) {
-      chunk = source.read();
+      chunk = start == null ? source.read() : start.next();
     }
     if (chunk != null && Content.Chunk.isFailure(chunk)) {
       throw IO.rethrow(chunk.getFailure());

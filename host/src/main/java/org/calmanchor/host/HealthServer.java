@@ -87,7 +87,8 @@ final class HealthServer implements AutoCloseable {
     @Override
     public boolean handle(Request request, Response response, Callback callback) {
       running.begun(1);
-      JettyExchange exchange = new JettyExchange(request, response, callback, running, unsent);
+      JettyExchange exchange =
+          new JettyExchange(request, response, callback, running, unsent, null);
       if (!health.isAt(exchange.path())) {
         Response.writeError(request, response, exchange, HttpStatus.NOT_FOUND_404);
         return true;

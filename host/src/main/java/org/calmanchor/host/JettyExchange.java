@@ -55,19 +55,28 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   private @Nullable String remoteAddress;
 
+  /** What was gathered of the body before the request went on; null for nothing. */
+  private final @Nullable BodyStart bodyStart;
+
   /** Whether the caller has given up the request before its answer was complete. */
   private volatile boolean isCallerGone;
 
   /** Set while a complete answer waits for its reader. */
   private volatile UnsentAnswers.@Nullable Unsent unsent;
 
-  /** Creates an exchange whose end is reported to {@code running}. */
+  /**
+   * Creates an exchange whose end is reported to {@code running}.
+   *
+   * @param bodyStart what was gathered of the body; null for nothing
+   */
   JettyExchange(
       Request request,
       Response response,
       Callback callback,
       RunningRequests running,
-      UnsentAnswers unsentAnswers) {
+      UnsentAnswers unsentAnswers,
+      @Nullable BodyStart bodyStart) {
+    this.bodyStart = bodyStart;
     this.request = request;
     this.response = response;
     this.callback = callback;
@@ -165,7 +174,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public InputStream body() {
-    return new BodyInput(request);
+    return new BodyInput(request, bodyStart);
   }
 
   @Override
@@ -292,6 +301,9 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   }
 
   private void forget() {
+    if (bodyStart != null) {
+      bodyStart.release();
+    }
     UnsentAnswers.Unsent known = unsent;
     if (known != null) {
       known.over();

@@ -74,8 +74,7 @@ final class JettyServer {
     http.setSendServerVersion(false);
     http.setSendXPoweredBy(false);
     http.setRequestHeaderSize((int) limits.value(Limit.HEADER_BYTES));
-    AddressConnections byAddress =
-        new AddressConnections((int) limits.value(Limit.CONNECTIONS_PER_ADDRESS), unshared);
+    AddressConnections byAddress = new AddressConnections(limits, unshared);
     connector = new Connector(server, byAddress, protocols(http, limits));
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
     // If the queue is full, a client waits one second before it tries again.
@@ -111,13 +110,13 @@ final class JettyServer {
     @Override
     protected void onEndPointOpened(EndPoint connection) {
       super.onEndPointOpened(connection);
-      byAddress.opened(connection);
+      byAddress.open(connection, getScheduler());
     }
 
     @Override
     protected void onEndPointClosed(EndPoint connection) {
       super.onEndPointClosed(connection);
-      byAddress.closed(connection);
+      byAddress.close(connection);
     }
   }
 

@@ -75,7 +75,7 @@ final class ServerWarmUp implements Runnable {
     public boolean handle(Request request, Response response, Callback callback) {
       RunningRequests running = new RunningRequests();
       DelayedOutput output = new DelayedOutput(request, response, callback, running);
-      try (BodyInput in = new BodyInput(request)) {
+      try (BodyInput in = new BodyInput(request, new BodyStart(request))) {
         in.read();
         output.write("a".getBytes(StandardCharsets.US_ASCII));
         output.close();

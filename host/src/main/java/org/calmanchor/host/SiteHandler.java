@@ -5,8 +5,13 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.TimeoutException;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.MemoryBudget;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.running.Refusal;
 import org.calmanchor.web.hosting.HostedSite;
+import org.eclipse.jetty.http.HttpMethod;
 import org.eclipse.jetty.http.HttpStatus;
 import org.eclipse.jetty.server.Handler;
 import org.eclipse.jetty.server.Request;
@@ -93,16 +98,78 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
   public boolean handle(Request request, Response response, Callback callback) {
     running.begun(PARTS);
     try {
-      JettyExchange exchange = new JettyExchange(request, response, callback, running, unsent);
+      BodyStart start = hasWantedBody(request) ? new BodyStart(request) : null;
+      JettyExchange exchange =
+          new JettyExchange(request, response, callback, running, unsent, start);
       if (isTls && !request.isSecure()) {
         tellHttps(exchange);
-      } else {
+      } else if (start == null) {
         answer(exchange);
+      } else if (start.gather()) {
+        begin(request, exchange, start);
+      } else {
+        await(request, exchange, start);
       }
     } finally {
       running.ended();
     }
     return true;
+  }
+
+  /** Whether there may be a body that is read, and not refused for its length. */
+  private boolean hasWantedBody(Request request) {
+    return HttpMethod.POST.is(request.getMethod())
+        && request.getLength() <= hosted.limits().value(Limit.BODY_BYTES);
+  }
+
+  /** Answers a request later, when so much of its body has arrived that it may take a slot. */
+  private void await(Request request, JettyExchange exchange, BodyStart start) {
+    MemoryBudget memory = hosted.calls().memory();
+    String address = hosted.site().senderOf(exchange);
+    if (!memory.take(address)) {
+      refuse(exchange, Refusal.noMemory());
+      return;
+    }
+    BodyArrival.Outcome outcome =
+        new BodyArrival.Outcome() {
+          @Override
+          public void proceed() {
+            memory.give(address, 1);
+            begin(request, exchange, start);
+          }
+
+          @Override
+          public void refuse(Refusal why) {
+            memory.give(address, 1);
+            SiteHandler.this.refuse(exchange, why);
+          }
+        };
+    new BodyArrival(request, start, hosted.limits().time(Limit.READ_TIME), outcome).await();
+  }
+
+  private void begin(Request request, JettyExchange exchange, BodyStart start) {
+    if (isGone(request, start.failure())) {
+      exchange.abort();
+    } else {
+      answer(exchange);
+    }
+  }
+
+  /** Whether a sender has left; a malformed body is a failure as well, but gets an answer. */
+  private static boolean isGone(Request request, @Nullable Throwable failure) {
+    return failure instanceof IOException
+        || failure instanceof TimeoutException
+        || (failure != null
+            && request.getConnectionMetaData().getConnection().getEndPoint().isInputShutdown());
+  }
+
+  private void refuse(JettyExchange exchange, Refusal why) {
+    try {
+      hosted.site().refuse(exchange, exchange, why);
+      exchange.end();
+    } catch (IOException callerGone) {
+      exchange.abort();
+    }
   }
 
   private static void tellHttps(JettyExchange exchange) {

@@ -179,7 +179,7 @@ final class DrainTest {
               .getBytes(StandardCharsets.US_ASCII));
       out.write(message, 0, 40);
       out.flush();
-      Await.until("the head was read", () -> host.calls().count() > 0);
+      Await.until("the head was read", () -> host.calls().memory().takenBytes() > 0);
       CompletableFuture<Boolean> drained = CompletableFuture.supplyAsync(host::drain);
       for (int at = 40; at < message.length; at += 40) {
         Thread.sleep(100);

@@ -178,14 +178,10 @@ class HostileRequestsTest {
                 .collect(Collectors.joining("\r\n"));
         socket.getOutputStream().write(head.getBytes(StandardCharsets.US_ASCII));
       }
-      int brokenOff = 0;
       for (Socket socket : sockets) {
         socket.setSoTimeout(60_000);
-        String answer = answer(socket);
-        assertThat(answer).matches("(?s)|HTTP/1.1 503 .*");
-        brokenOff += answer.isEmpty() ? 1 : 0;
+        assertThat(answer(socket)).startsWith("HTTP/1.1 408 ").contains("within 500 ms");
       }
-      assertThat(brokenOff).as("those that had the slots").isEqualTo(4);
       awaitServed();
     } finally {
       for (Socket socket : sockets) {

@@ -210,6 +210,44 @@ public final class Site {
     }
   }
 
+  /** The address of who sends a request, as a trusted proxy says it. */
+  public String senderOf(HttpRequest request) {
+    try {
+      return settings.trustedProxies().original(request).remoteAddress();
+    } catch (RefusedForwardingException refused) {
+      return request.remoteAddress();
+    }
+  }
+
+  /**
+   * Refuses a request before its body has arrived, so that it takes no slot.
+   *
+   * @throws IOException when the caller has gone
+   */
+  public void refuse(HttpRequest request, HttpResponse response, Refusal why) throws IOException {
+    HostedService service = services.get(request.path());
+    if (service != null && !service.isForwarded() && hosts.allows(request)) {
+      service
+          .endpoint()
+          .reportRefused(
+              exchange(service, request, response, null, false), why.status(), why.sentence());
+    }
+    answer(why, request, response);
+  }
+
+  private static void answer(Refusal why, HttpRequest request, HttpResponse response)
+      throws IOException {
+    BufferedResponse packed = new BufferedResponse(request, response);
+    if (why.isForNow()) {
+      packed.header("Retry-After", "1");
+    }
+    if (why.status() == Refusal.LATE) {
+      packed.header("Connection", "close");
+    }
+    PageResponses.plain(packed, why.status(), why.sentence());
+    packed.close();
+  }
+
   /** Answers a request as its client has sent it. */
   private CompletionStage<Void> original(HttpRequest request, HttpResponse response)
       throws IOException {
@@ -255,16 +293,14 @@ public final class Site {
   private CompletionStage<Void> page(
       @Nullable HostedService service, HttpRequest request, HttpResponse response)
       throws IOException {
-    BufferedResponse packed = new BufferedResponse(request, response);
     Closeable slot;
     try {
       slot = settings.calls().beginPage(request.remoteAddress(), response::abort);
     } catch (Refusal refused) {
-      packed.header("Retry-After", "1");
-      PageResponses.plain(packed, refused.status(), refused.sentence());
-      packed.close();
+      answer(refused, request, response);
       return CompletableFuture.completedFuture(null);
     }
+    BufferedResponse packed = new BufferedResponse(request, response);
     try {
       pages.answer(service, request, packed);
       packed.close();

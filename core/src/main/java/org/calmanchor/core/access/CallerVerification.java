@@ -3,13 +3,16 @@ package org.calmanchor.core.access;
 import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ArrayBlockingQueue;
+import java.util.Queue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.BooleanSupplier;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 import org.calmanchor.core.access.TokenVerifier.Verified;
@@ -50,8 +53,13 @@ public final class CallerVerification implements AutoCloseable {
   private final VerifiedCallers verified;
   private final Failures byAddress;
   private final Failures byName;
-  private final Map<SecretDigest, CompletableFuture<Verification>> running =
-      new ConcurrentHashMap<>();
+  private final RecentCallers recent;
+  private final Map<SecretDigest, Pending> running = new ConcurrentHashMap<>();
+
+  /** For names that were right lately; it comes first. */
+  private final FairQueue known = new FairQueue(MOST_WAITING);
+
+  private final FairQueue others = new FairQueue(MOST_WAITING);
   private final AtomicInteger slowed = new AtomicInteger();
   private final ThreadPoolExecutor threads;
 
@@ -68,6 +76,7 @@ public final class CallerVerification implements AutoCloseable {
     this.sources = sources;
     this.exempt = exempt;
     this.verified = new VerifiedCallers(clock);
+    this.recent = new RecentCallers(clock);
     FailureCounts given = sources.failures();
     FailureCounts counts = given == null ? new LocalFailureCounts(clock) : given;
     this.byAddress = new Failures(FIRST_WAIT, LONGEST_WAIT_OF_ADDRESS, counts, "address ");
@@ -78,7 +87,8 @@ public final class CallerVerification implements AutoCloseable {
             AT_ONCE,
             10,
             TimeUnit.SECONDS,
-            new ArrayBlockingQueue<>(MOST_WAITING),
+            // Each waiting piece of work has one place here, and no more.
+            new LinkedBlockingQueue<>(),
             CallerVerification::daemon);
     threads.allowCoreThreadTimeOut(true);
   }
@@ -113,9 +123,11 @@ public final class CallerVerification implements AutoCloseable {
    * Verifies credentials.
    *
    * @param sender where they came from
+   * @param isGone whether nobody waits for the result any more
    * @return never fails; it is complete already for those that were verified a short time ago
    */
-  public CompletableFuture<Verification> verify(Credentials credentials, Sender sender) {
+  public CompletableFuture<Verification> verify(
+      Credentials credentials, Sender sender, BooleanSupplier isGone) {
     long edition;
     try {
       edition = sources.edition();
@@ -123,53 +135,103 @@ public final class CallerVerification implements AutoCloseable {
       return CompletableFuture.completedFuture(unknown(failed));
     }
     SecretDigest key = verified.keyOf(credentials.secret());
-    Caller known = verified.find(key, edition);
-    if (known != null) {
-      return CompletableFuture.completedFuture(new Verification.Known(known));
+    Caller caller = verified.find(key, edition);
+    if (caller != null) {
+      return CompletableFuture.completedFuture(new Verification.Known(caller));
     }
+    boolean isRecent = recent.contains(credentials.claimedName(), sender);
     Duration wait =
-        sender.isExempt(exempt) ? Duration.ZERO : byAddress.wait(AddressGroup.of(sender.address()));
+        isRecent || sender.isExempt(exempt)
+            ? Duration.ZERO
+            : byAddress.wait(AddressGroup.of(sender.address()));
     if (!wait.isZero()) {
       AuditLog.tooOften(credentials, sender.address());
       return CompletableFuture.completedFuture(new Verification.TooOften(wait));
     }
-    CompletableFuture<Verification> mine = new CompletableFuture<>();
+    Pending mine = new Pending(() -> verified(key, credentials, edition, sender));
     // Many calls at the same time with the same credentials are verified once.
-    CompletableFuture<Verification> other = running.putIfAbsent(key, mine);
+    Pending other = running.putIfAbsent(key, mine);
+    Pending joined = other == null ? mine : other;
+    joined.callers.add(isGone);
     if (other != null) {
-      return other.copy();
+      return other.result.copy();
     }
-    mine.completeOnTimeout(new Verification.Busy(), LONGEST.toMillis(), TimeUnit.MILLISECONDS);
+    mine.result.completeOnTimeout(
+        new Verification.Busy(), LONGEST.toMillis(), TimeUnit.MILLISECONDS);
     CompletableFuture<Verification> all =
-        mine.whenComplete((verification, failed) -> running.remove(key, mine));
+        mine.result.whenComplete((verification, failed) -> running.remove(key, mine));
     Duration slow =
         credentials.isGuessable() ? byName.wait(credentials.claimedName()) : Duration.ZERO;
-    begin(slow, mine, () -> verified(key, credentials, edition, sender));
+    begin(slow, mine, () -> enqueue(isRecent, lane(isRecent, credentials, sender), mine));
     return all;
   }
 
-  private void begin(
-      Duration wait, CompletableFuture<Verification> result, Supplier<Verification> work) {
+  /** Who takes turns: addresses, or names where an address is that of many callers. */
+  private String lane(boolean isRecent, Credentials credentials, Sender sender) {
+    return isRecent || sender.isExempt(exempt)
+        ? "name " + credentials.claimedName()
+        : "address " + AddressGroup.of(sender.address());
+  }
+
+  /** Credentials that are being verified, and those who wait for the result. */
+  private static final class Pending implements FairQueue.Work {
+    private final CompletableFuture<Verification> result = new CompletableFuture<>();
+    private final Queue<BooleanSupplier> callers = new ConcurrentLinkedQueue<>();
+    private final Supplier<Verification> work;
+
+    Pending(Supplier<Verification> work) {
+      this.work = work;
+    }
+
+    @Override
+    public boolean isWanted() {
+      return !result.isDone() && !callers.stream().allMatch(BooleanSupplier::getAsBoolean);
+    }
+
+    @Override
+    public void perform() {
+      result.complete(guarded(work));
+    }
+
+    @Override
+    public void giveUp() {
+      result.complete(new Verification.Busy());
+    }
+  }
+
+  private void begin(Duration wait, Pending pending, Runnable enqueue) {
     if (wait.isZero()) {
-      execute(result, work);
+      enqueue.run();
     } else if (slowed.incrementAndGet() > MOST_SLOWED) {
       slowed.decrementAndGet();
-      result.complete(new Verification.Busy());
+      pending.giveUp();
     } else {
       CompletableFuture.delayedExecutor(wait.toNanos(), TimeUnit.NANOSECONDS, Runnable::run)
           .execute(
               () -> {
                 slowed.decrementAndGet();
-                execute(result, work);
+                enqueue.run();
               });
     }
   }
 
-  private void execute(CompletableFuture<Verification> result, Supplier<Verification> work) {
-    try {
-      threads.execute(() -> result.complete(guarded(work)));
-    } catch (RejectedExecutionException full) {
-      result.complete(new Verification.Busy());
+  private void enqueue(boolean isRecent, String lane, Pending pending) {
+    if ((isRecent ? known : others).add(lane, pending)) {
+      try {
+        threads.execute(this::performNext);
+      } catch (RejectedExecutionException isClosed) {
+        pending.giveUp();
+      }
+    }
+  }
+
+  private void performNext() {
+    FairQueue.Work work = known.next();
+    if (work == null) {
+      work = others.next();
+    }
+    if (work != null) {
+      work.perform();
     }
   }
 
@@ -201,6 +263,7 @@ public final class CallerVerification implements AutoCloseable {
       return new Verification.Wrong();
     }
     byName.forget(name);
+    recent.add(name, sender);
     if (credentials.isReusable()) {
       verified.add(key, found.get(), edition);
     }
@@ -211,6 +274,8 @@ public final class CallerVerification implements AutoCloseable {
   @Override
   public void close() {
     threads.shutdownNow();
-    running.values().forEach(each -> each.complete(new Verification.Busy()));
+    known.clear();
+    others.clear();
+    running.values().forEach(Pending::giveUp);
   }
 }

@@ -149,7 +149,10 @@ final class CallExecution implements SlotHolder {
   private CompletionStage<CallEnd> identified(UsernameTokens tokens, MessageHead head) {
     CompletionStage<Verification> verifying =
         tokens.verify(
-            head.headers().of(CallerChecks.HANDLER), request.isProtected(), request.sender());
+            head.headers().of(CallerChecks.HANDLER),
+            request.isProtected(),
+            request.sender(),
+            request::isCancelled);
     if (verifying == null) {
       return proceed(head);
     }
@@ -220,7 +223,7 @@ final class CallExecution implements SlotHolder {
       return;
     }
     if (!calls.memory().take(request.remoteAddress())) {
-      throw new Refusal(503, "The messages of other calls take all memory; try again shortly.");
+      throw Refusal.noMemory();
     }
     // A call that was given up may go on to read.
     if (memoryBlocks.getAndUpdate(count -> count < 0 ? count : count + 1) < 0) {
@@ -400,7 +403,7 @@ final class CallExecution implements SlotHolder {
     OverdueAction late = state.late(now);
     switch (late.kind()) {
       case IN_TIME -> {}
-      case MESSAGE -> answerLate(late, calls.readNanos());
+      case MESSAGE, SLOW_MESSAGE -> answerLate(late, calls.readNanos());
       case METHOD, ANSWER -> {
         answerLate(late, calls.callNanos());
         cancelLater();

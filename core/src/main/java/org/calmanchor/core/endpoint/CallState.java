@@ -1,6 +1,7 @@
 package org.calmanchor.core.endpoint;
 
 import org.calmanchor.core.endpoint.OverdueAction.Kind;
+import org.calmanchor.core.running.SlowSender;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -47,6 +48,12 @@ final class CallState {
 
   /** Whether a thread waits for the sender now; written by the reading thread. */
   private volatile boolean isWaiting;
+
+  /** The bytes of the message that were read; written before {@link #isWaiting} is. */
+  private long received;
+
+  /** Watches the sender while a thread waits for it; null while none does. */
+  private @Nullable SlowSender sender;
 
   private boolean isReadLate;
 
@@ -105,9 +112,15 @@ final class CallState {
     }
   }
 
-  /** Records whether the reading thread waits for the sender. */
-  void waits(boolean isForSender) {
-    isWaiting = isForSender;
+  /** Records that the reading thread waits for the sender. */
+  void await() {
+    isWaiting = true;
+  }
+
+  /** Records that the reading thread does not wait any more, and has got so many bytes in all. */
+  void received(long count) {
+    received = count;
+    isWaiting = false;
   }
 
   /** Enters INVOKING before the service's code runs; false if another thread owns the answer. */
@@ -297,13 +310,14 @@ final class CallState {
     if (phase == Phase.ENDED || isStuck || isDelivered) {
       return OverdueAction.IN_TIME;
     }
+    boolean isSlow = isSenderTooSlow(now);
     if (until == 0) {
       long time = isOverdue ? graceNanos : phase == Phase.READING ? readNanos : callNanos;
       // Zero means "unknown", so an end that happens to be zero is moved by one nanosecond.
       until = now + time == 0 ? 1 : now + time;
       return OverdueAction.IN_TIME;
     }
-    if (now - until < 0) {
+    if (now - until < 0 && !isSlow) {
       return OverdueAction.IN_TIME;
     }
     if (isOverdue) {
@@ -321,7 +335,7 @@ final class CallState {
     boolean isFree = !hasBegun && !isAnswered && !isBroken;
     OverdueAction late =
         isFree
-            ? new OverdueAction(isReading ? Kind.MESSAGE : Kind.METHOD, give())
+            ? new OverdueAction(kind(isReading, isSlow), give())
             : new OverdueAction(Kind.ANSWER, null);
     isAnsweredLate = true;
     until = 0;
@@ -330,5 +344,23 @@ final class CallState {
       thread.interrupt();
     }
     return late;
+  }
+
+  private static Kind kind(boolean isReading, boolean isSlow) {
+    if (isSlow) {
+      return Kind.SLOW_MESSAGE;
+    }
+    return isReading ? Kind.MESSAGE : Kind.METHOD;
+  }
+
+  private boolean isSenderTooSlow(long now) {
+    if (phase != Phase.READING || !isWaiting || isOverdue) {
+      sender = null;
+      return false;
+    }
+    if (sender == null) {
+      sender = new SlowSender(now, received);
+    }
+    return sender.isTooSlow(now, received);
   }
 }

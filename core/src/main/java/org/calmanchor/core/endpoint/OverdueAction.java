@@ -15,6 +15,8 @@ record OverdueAction(Kind kind, @Nullable AnswerOwnership ownership) {
     IN_TIME,
     /** The message did not arrive in time. */
     MESSAGE,
+    /** The message arrives too slowly. */
+    SLOW_MESSAGE,
     /** The service's code did not end in time. */
     METHOD,
     /** The answer began, or is complete, but makes no progress. */

@@ -38,7 +38,9 @@ final class OverdueAnswer {
     answer.ended(Ending.FAULT, overdue());
     try {
       if (late.kind() == OverdueAction.Kind.MESSAGE) {
-        slowSender(given);
+        refuse(given, Refusal.late(millis));
+      } else if (late.kind() == OverdueAction.Kind.SLOW_MESSAGE) {
+        refuse(given, Refusal.tooSlow());
       } else {
         CallLog.overdue(context, answer.name(), millis);
         slowService(given);
@@ -68,10 +70,9 @@ final class OverdueAnswer {
     return new TimeoutException("the call took more than " + millis + " ms");
   }
 
-  private void slowSender(AnswerOwnership by) throws IOException {
+  private void refuse(AnswerOwnership by, Refusal why) throws IOException {
     CallLog.slowSender(context);
-    output.refuse(
-        by, new Refusal(Refusal.LATE, "The message did not arrive within " + millis + " ms."));
+    output.refuse(by, why);
     output.close(by);
     // A thread may still wait for the rest of the message; aborting the stream wakes it.
     output.abort();

@@ -23,13 +23,13 @@ final class WaitTrackingInput extends BulkInputStream {
 
   @Override
   public int read(byte[] bytes, int offset, int length) throws IOException {
-    state.waits(true);
+    state.await();
     try {
       int read = in.read(bytes, offset, length);
       count += Math.max(read, 0);
       return read;
     } finally {
-      state.waits(false);
+      state.received(count);
     }
   }
 }

@@ -11,6 +11,29 @@ public final class Refusal extends RuntimeException {
   /** The status for a message that did not arrive in time. */
   public static final int LATE = 408;
 
+  /**
+   * The refusal of a message that did not arrive in time.
+   *
+   * @param millis the time that it had
+   */
+  public static Refusal late(long millis) {
+    return new Refusal(LATE, "The message did not arrive within " + millis + " ms.");
+  }
+
+  /** The refusal of a message that arrives with less than a kibibyte a second. */
+  public static Refusal tooSlow() {
+    return new Refusal(
+        LATE,
+        "The message arrives too slowly: less than 1 KiB a second, over "
+            + SlowSender.WINDOW.toSeconds()
+            + " s.");
+  }
+
+  /** The refusal of a message for which there is no memory. */
+  public static Refusal noMemory() {
+    return new Refusal(503, "The messages of other calls take all memory; try again shortly.");
+  }
+
   private final int status;
 
   /**

@@ -6,6 +6,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import java.util.function.BooleanSupplier;
 import org.calmanchor.core.access.AuditLog;
 import org.calmanchor.core.access.CallerVerification;
 import org.calmanchor.core.access.Credentials;
@@ -55,14 +56,15 @@ public final class UsernameTokens {
    * @param blocks those of {@link SecurityNames#SECURITY} that are for this node
    * @param isProtected whether nobody on the way can read the message
    * @param sender of the message
+   * @param isGone whether the sender has gone
    * @return null if the message has no token; else a stage that never fails
    * @throws RuntimeException a fault, when the token cannot be verified at all
    */
   public @Nullable CompletionStage<Verification> verify(
-      List<Element> blocks, boolean isProtected, Sender sender) {
+      List<Element> blocks, boolean isProtected, Sender sender, BooleanSupplier isGone) {
     try {
       UsernameToken token = reader.read(blocks);
-      return token == null ? null : verify(token, isProtected, sender);
+      return token == null ? null : verify(token, isProtected, sender, isGone);
     } catch (SoapFaultException refused) {
       AuditLog.unreadable(refused.fault().reason(), sender.address());
       throw refused;
@@ -70,7 +72,7 @@ public final class UsernameTokens {
   }
 
   private CompletionStage<Verification> verify(
-      UsernameToken token, boolean isProtected, Sender sender) {
+      UsernameToken token, boolean isProtected, Sender sender, BooleanSupplier isGone) {
     if (token.isDigest() ? settings.digests() == null : !settings.takesText()) {
       throw SecurityFaults.unsupported(
           settings.takesText()
@@ -81,7 +83,7 @@ public final class UsernameTokens {
       throw SecurityFaults.unsupported(
           "A password as text is taken over TLS only, and anybody could read this one: change it.");
     }
-    CompletableFuture<Verification> verified = verification.verify(of(token), sender);
+    CompletableFuture<Verification> verified = verification.verify(of(token), sender, isGone);
     return token.nonce().length == 0
         ? verified
         : verified.thenApply(each -> unused(token, each, sender.address()));

@@ -44,13 +44,35 @@ class CallStateTest {
 
   @Test
   void tellsWhatIsLate() {
-    state.waits(true);
+    state.await();
     assertThat(late(100)).isEqualTo(Kind.IN_TIME);
     assertThat(late(109)).isEqualTo(Kind.IN_TIME);
     assertThat(late(110)).as("the message").isEqualTo(Kind.MESSAGE);
     state.lateAnswered();
     assertThat(late(111)).isEqualTo(Kind.IN_TIME);
     assertThat(late(116)).isEqualTo(Kind.ABANDONED);
+  }
+
+  private static long seconds(double count) {
+    return (long) (count * 1e9);
+  }
+
+  @Test
+  void aSenderThatIsTooSlowIsNotWaitedForAsLongAsOthers() {
+    CallState state = new CallState(seconds(100), seconds(100), 5);
+    state.await();
+    assertThat(state.late(seconds(1)).kind()).isEqualTo(Kind.IN_TIME);
+    state.received(10 << 10);
+    state.await();
+    assertThat(state.late(seconds(11)).kind()).as("1 KiB a second").isEqualTo(Kind.IN_TIME);
+    state.received(19 << 10);
+    assertThat(state.late(seconds(20)).kind()).as("nobody waits").isEqualTo(Kind.IN_TIME);
+    state.await();
+    assertThat(state.late(seconds(21)).kind()).isEqualTo(Kind.IN_TIME);
+    state.received((29 << 10) - 1);
+    state.await();
+    assertThat(state.late(seconds(30.9)).kind()).isEqualTo(Kind.IN_TIME);
+    assertThat(state.late(seconds(31)).kind()).isEqualTo(Kind.SLOW_MESSAGE);
   }
 
   @Test
@@ -147,7 +169,7 @@ class CallStateTest {
     private final AtomicInteger ends = new AtomicInteger();
 
     Round() {
-      state.waits(true);
+      state.await();
     }
 
     private void answer(@Nullable AnswerOwnership by) {

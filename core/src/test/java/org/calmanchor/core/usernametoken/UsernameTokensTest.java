@@ -99,7 +99,7 @@ class UsernameTokensTest {
   }
 
   private static Verification verified(UsernameTokens tokens, Element... blocks) {
-    CompletionStage<Verification> stage = tokens.verify(List.of(blocks), true, HERE);
+    CompletionStage<Verification> stage = tokens.verify(List.of(blocks), true, HERE, () -> false);
     return Objects.requireNonNull(stage).toCompletableFuture().join();
   }
 
@@ -114,7 +114,7 @@ class UsernameTokensTest {
     assertThat(verified(tokens, written(NOW.minusSeconds(299), isDigest, SECRET))).isEqualTo(known);
     assertThat(verified(tokens, written(NOW, isDigest, "gull")))
         .isEqualTo(new Verification.Wrong());
-    assertThat(tokens.verify(List.of(), true, HERE)).isNull();
+    assertThat(tokens.verify(List.of(), true, HERE, () -> false)).isNull();
   }
 
   @Test
@@ -219,7 +219,8 @@ class UsernameTokensTest {
 
   private static String refusal(UsernameTokens tokens, boolean isProtected, Element... blocks) {
     try {
-      CompletionStage<Verification> stage = tokens.verify(List.of(blocks), isProtected, HERE);
+      CompletionStage<Verification> stage =
+          tokens.verify(List.of(blocks), isProtected, HERE, () -> false);
       return "not refused: " + stage;
     } catch (SoapFaultException refused) {
       return Objects.requireNonNull(refused.fault().subcode()).getLocalPart()
@@ -233,7 +234,8 @@ class UsernameTokensTest {
     UsernameTokens tokens = tokens(new LocalReplayMemory());
     assertThat(refusal(tokens, false, written(NOW, false, SECRET)))
         .startsWith("UnsupportedSecurityToken A password as text is taken over TLS only");
-    assertThat(tokens.verify(List.of(written(NOW, true, SECRET)), false, HERE)).isNotNull();
+    assertThat(tokens.verify(List.of(written(NOW, true, SECRET)), false, HERE, () -> false))
+        .isNotNull();
     Element two = block("");
     assertThat(refusal(tokens, true, two, two)).startsWith("InvalidSecurity There is more than");
   }

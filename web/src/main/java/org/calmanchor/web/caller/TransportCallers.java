@@ -149,7 +149,7 @@ public final class TransportCallers {
   private CompletionStage<Finding> verified(
       Credentials credentials, HttpRequest request, AuthenticationRefusal ifWrong) {
     return verification
-        .verify(credentials, ThisMachine.sender(request))
+        .verify(credentials, ThisMachine.sender(request), request::isCancelled)
         .thenApply(verification -> finding(verification, ifWrong));
   }
 
