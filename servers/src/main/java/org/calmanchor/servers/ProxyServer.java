@@ -31,8 +31,7 @@ public final class ProxyServer implements AutoCloseable {
         %4$s
         ProxyPass / http://127.0.0.1:%3$d/
         """,
-        "-DFOREGROUND",
-        "-f"),
+        "-DFOREGROUND|-f"),
     /** HAProxy, whose frontend gets the additional lines. */
     HAPROXY(
         "/usr/sbin/haproxy",
@@ -50,8 +49,7 @@ public final class ProxyServer implements AutoCloseable {
         backend host
           server one 127.0.0.1:%3$d
         """,
-        "-db",
-        "-f"),
+        "-db|-f"),
     /** Nginx, whose location gets the additional lines. */
     NGINX(
         "/usr/sbin/nginx",
@@ -75,18 +73,24 @@ public final class ProxyServer implements AutoCloseable {
           }
         }
         """,
-        "-g",
-        "daemon off;",
-        "-c");
+        "-g|daemon off;|-c");
 
-    private final Path program;
+    private final String program;
     private final String config;
-    private final List<String> options;
+    private final String options;
 
-    Kind(String program, String config, String... options) {
-      this.program = Path.of(program);
+    /** The options, separated by bars, come before the file of the configuration. */
+    Kind(String program, String config, String options) {
+      this.program = program;
       this.config = config;
-      this.options = List.of(options);
+      this.options = options;
+    }
+
+    private List<String> command(Path file) {
+      List<String> command = new ArrayList<>(List.of(program));
+      command.addAll(List.of(options.split("\\|", -1)));
+      command.add(file.toString());
+      return command;
     }
   }
 
@@ -98,16 +102,13 @@ public final class ProxyServer implements AutoCloseable {
     Path config =
         Files.writeString(
             folder.resolve("config"), kind.config.formatted(folder, port, before, lines));
-    List<String> command = new ArrayList<>(List.of(kind.program.toString()));
-    command.addAll(kind.options);
-    command.add(config.toString());
     started
         .add(
             ServerProcess.start(
                 kind.name(),
                 "",
                 ServerProcess.Signal.TERM,
-                command,
+                kind.command(config),
                 Map.of(),
                 folder.resolve("log")))
         .awaitPort(port);
@@ -121,7 +122,7 @@ public final class ProxyServer implements AutoCloseable {
    * @throws IllegalStateException if the program is not installed, or does not start
    */
   public static ProxyServer start(Kind kind, int before, String lines) {
-    if (!Files.isExecutable(kind.program)) {
+    if (!Files.isExecutable(Path.of(kind.program))) {
       throw new IllegalStateException("There is no " + kind.program + ". ./verify installs it.");
     }
     try {

@@ -60,6 +60,10 @@ public final class CallerVerification implements AutoCloseable {
   private final FairQueue known = new FairQueue(MOST_WAITING);
 
   private final FairQueue others = new FairQueue(MOST_WAITING);
+
+  /** For addresses that have sent wrong credentials lately; it comes last. */
+  private final FairQueue suspects = new FairQueue(MOST_WAITING);
+
   private final AtomicInteger slowed = new AtomicInteger();
   private final ThreadPoolExecutor threads;
 
@@ -162,8 +166,20 @@ public final class CallerVerification implements AutoCloseable {
         mine.result.whenComplete((verification, failed) -> running.remove(key, mine));
     Duration slow =
         credentials.isGuessable() ? byName.wait(credentials.claimedName()) : Duration.ZERO;
-    begin(slow, mine, () -> enqueue(isRecent, lane(isRecent, credentials, sender), mine));
+    begin(
+        slow,
+        mine,
+        () -> enqueue(queue(isRecent, sender), lane(isRecent, credentials, sender), mine));
     return all;
+  }
+
+  private FairQueue queue(boolean isRecent, Sender sender) {
+    if (isRecent) {
+      return known;
+    }
+    boolean isSuspect =
+        !sender.isExempt(exempt) && byAddress.has(AddressGroup.of(sender.address()));
+    return isSuspect ? suspects : others;
   }
 
   /** Who takes turns: addresses, or names where an address is that of many callers. */
@@ -215,8 +231,8 @@ public final class CallerVerification implements AutoCloseable {
     }
   }
 
-  private void enqueue(boolean isRecent, String lane, Pending pending) {
-    if ((isRecent ? known : others).add(lane, pending)) {
+  private void enqueue(FairQueue queue, String lane, Pending pending) {
+    if (queue.add(lane, pending)) {
       try {
         threads.execute(this::performNext);
       } catch (RejectedExecutionException isClosed) {
@@ -229,6 +245,9 @@ public final class CallerVerification implements AutoCloseable {
     FairQueue.Work work = known.next();
     if (work == null) {
       work = others.next();
+    }
+    if (work == null) {
+      work = suspects.next();
     }
     if (work != null) {
       work.perform();
@@ -276,6 +295,7 @@ public final class CallerVerification implements AutoCloseable {
     threads.shutdownNow();
     known.clear();
     others.clear();
+    suspects.clear();
     running.values().forEach(Pending::giveUp);
   }
 }

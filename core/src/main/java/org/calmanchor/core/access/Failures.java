@@ -38,6 +38,11 @@ final class Failures {
     counts.forget(kind + key);
   }
 
+  /** Whether credentials were wrong lately. */
+  boolean has(String key) {
+    return counts.find(kind + key).failures() > 0;
+  }
+
   /** How long to wait from now on; zero for no time. */
   Duration wait(String key) {
     FailureCounts.Count count = counts.find(kind + key);

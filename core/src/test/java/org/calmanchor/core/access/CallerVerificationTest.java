@@ -207,6 +207,25 @@ class CallerVerificationTest {
   }
 
   @Test
+  void addressesThatSentWrongPasswordsGiveWayToOthers() throws Exception {
+    for (int i = 0; i < 100; i++) {
+      verifying("name" + i, "x", "198.51.100." + i).join();
+    }
+    int before = asked.get();
+    isGated = true;
+    List<CompletableFuture<Verification>> flood = new ArrayList<>();
+    for (int i = 0; i < 100; i++) {
+      flood.add(verifying("other" + i, "x", "198.51.100." + i));
+    }
+    CompletableFuture<Integer> right =
+        verifying(CLERK.name(), "right", HERE)
+            .thenApply(found -> found instanceof Verification.Known ? asked.get() - before : 100);
+    gate.countDown();
+    assertThat(right.get(60, TimeUnit.SECONDS)).as("verified before it").isLessThan(6);
+    CompletableFuture.allOf(flood.toArray(CompletableFuture[]::new)).join();
+  }
+
+  @Test
   void aNameThatWasRightLatelyPassesFirstAlsoFromASlowAddress() throws Exception {
     assertThat(verify("right", HERE)).isInstanceOf(Verification.Known.class);
     for (int i = 0; i < 7; i++) {
