@@ -5,6 +5,7 @@ import java.util.concurrent.TimeUnit;
 import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.running.SlowSender;
 import org.eclipse.jetty.server.Request;
+import org.eclipse.jetty.util.thread.Invocable;
 import org.eclipse.jetty.util.thread.Scheduler;
 import org.jspecify.annotations.Nullable;
 
@@ -12,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * Waits, without a thread, for the first bytes of a body that has not arrived with its head. A
  * sender that is too slow is refused. Safe for several threads.
  */
-final class BodyArrival implements Runnable {
+final class BodyArrival implements Invocable.Task {
   /** What happens to the request. */
   interface Outcome {
     /** Enough of the body is there. */
@@ -76,8 +77,17 @@ final class BodyArrival implements Runnable {
       checkLater();
     } else {
       // The scheduler's thread has other work.
-      request.getComponents().getExecutor().execute(() -> outcome.refuse(refusal));
+      execute(() -> outcome.refuse(refusal));
     }
+  }
+
+  private void execute(Runnable task) {
+    request.getComponents().getExecutor().execute(task);
+  }
+
+  @Override
+  public InvocationType getInvocationType() {
+    return InvocationType.NON_BLOCKING;
   }
 
   private @Nullable Refusal refusal(long now) {
@@ -101,7 +111,9 @@ final class BodyArrival implements Runnable {
       }
     }
     if (isThere) {
-      outcome.proceed();
+      // The server runs one such task of a request at a time: the request could not wait for the
+      // rest of its body in here.
+      execute(outcome::proceed);
     } else {
       request.demand(this);
     }

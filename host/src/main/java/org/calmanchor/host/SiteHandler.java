@@ -11,6 +11,7 @@ import org.calmanchor.core.limits.MemoryBudget;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.running.Refusal;
 import org.calmanchor.web.hosting.HostedSite;
+import org.eclipse.jetty.http.HttpException;
 import org.eclipse.jetty.http.HttpMethod;
 import org.eclipse.jetty.http.HttpStatus;
 import org.eclipse.jetty.server.Handler;
@@ -106,7 +107,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
       } else if (start == null) {
         answer(exchange);
       } else if (start.gather()) {
-        begin(request, exchange, start);
+        begin(exchange, start);
       } else {
         await(request, exchange, start);
       }
@@ -135,7 +136,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
           @Override
           public void proceed() {
             memory.give(address, 1);
-            begin(request, exchange, start);
+            begin(exchange, start);
           }
 
           @Override
@@ -147,20 +148,18 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
     new BodyArrival(request, start, hosted.limits().time(Limit.READ_TIME), outcome).await();
   }
 
-  private void begin(Request request, JettyExchange exchange, BodyStart start) {
-    if (isGone(request, start.failure())) {
-      exchange.abort();
-    } else {
+  private void begin(JettyExchange exchange, BodyStart start) {
+    Throwable failure = start.failure();
+    if (failure == null) {
       answer(exchange);
+    } else if (failure instanceof HttpException) {
+      // Who has only closed its own direction reads the answer.
+      refuse(exchange, new Refusal(400, "The message broke off, or its chunks are malformed."));
+    } else if (failure instanceof TimeoutException) {
+      refuse(exchange, Refusal.tooSlow());
+    } else {
+      exchange.abort();
     }
-  }
-
-  /** Whether a sender has left; a malformed body is a failure as well, but gets an answer. */
-  private static boolean isGone(Request request, @Nullable Throwable failure) {
-    return failure instanceof IOException
-        || failure instanceof TimeoutException
-        || (failure != null
-            && request.getConnectionMetaData().getConnection().getEndPoint().isInputShutdown());
   }
 
   private void refuse(JettyExchange exchange, Refusal why) {

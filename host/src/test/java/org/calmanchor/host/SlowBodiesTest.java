@@ -123,6 +123,19 @@ class SlowBodiesTest {
   }
 
   @Test
+  void theRestOfALongBodyArrivesWhenItsCallHasASlot() throws Exception {
+    byte[] body = blink("x".repeat(100_000)).getBytes(StandardCharsets.UTF_8);
+    try (Socket socket = begin(body.length)) {
+      socket.getOutputStream().write(body, 0, 100);
+      Await.until("it is waited for", () -> host.calls().memory().takenBytes() > 0);
+      socket.getOutputStream().write(body, 100, 70_000);
+      Await.until("it has a slot", () -> host.calls().count() > 0);
+      socket.getOutputStream().write(body, 70_100, body.length - 70_100);
+      assertThat(answer(socket)).startsWith("HTTP/1.1 200").contains("xxx</tns:result>");
+    }
+  }
+
+  @Test
   void aCompressedBodyMayArriveLater() throws Exception {
     ByteArrayOutputStream packed = new ByteArrayOutputStream();
     try (OutputStream gzip = new GZIPOutputStream(packed)) {
@@ -134,6 +147,17 @@ class SlowBodiesTest {
       Thread.sleep(20);
       socket.getOutputStream().write(body, 10, body.length - 10);
       assertThat(answer(socket)).contains("<tns:result>on<");
+    }
+  }
+
+  @ParameterizedTest
+  @CsvSource({"10, <", "-1, zz"})
+  void aBodyThatBreaksOffIsRefusedWithoutASlot(int length, String sent) throws Exception {
+    try (Socket socket = begin(length)) {
+      Thread.sleep(20);
+      socket.getOutputStream().write((sent + "\r\n").getBytes(StandardCharsets.US_ASCII));
+      socket.shutdownOutput();
+      assertThat(answer(socket)).startsWith("HTTP/1.1 400").contains("The message broke off");
     }
   }
 
