@@ -16,10 +16,14 @@ final class BodyStart {
   private static final int ENOUGH = 64 << 10;
 
   /** Shorter pieces are copied, since each would keep a whole buffer of the connection. */
-  private static final int COPIED_BELOW = 8 << 10;
+  private static final int COPIED_BELOW = 4 << 10;
 
   private final Content.Source source;
-  private final Deque<Content.Chunk> pieces = new ArrayDeque<>(2);
+
+  /** The first piece that was not taken; most bodies have one only. */
+  private Content.@Nullable Chunk first;
+
+  private @Nullable Deque<Content.Chunk> others;
   private @Nullable ByteBuffer copied;
   private int bytes;
   private boolean isReleased;
@@ -42,7 +46,7 @@ final class BodyStart {
       boolean isLast = chunk.isLast() || isFailure;
       if (isLast || chunk.remaining() >= COPIED_BELOW) {
         flush();
-        pieces.add(chunk);
+        add(chunk);
       } else {
         copy(chunk);
       }
@@ -72,9 +76,26 @@ final class BodyStart {
 
   private void flush() {
     if (copied != null) {
-      pieces.add(Content.Chunk.from(copied.flip(), false));
+      add(Content.Chunk.from(copied.flip(), false));
       copied = null;
     }
+  }
+
+  private void add(Content.Chunk piece) {
+    if (first == null) {
+      first = piece;
+    } else {
+      if (others == null) {
+        others = new ArrayDeque<>();
+      }
+      others.add(piece);
+    }
+  }
+
+  private Content.@Nullable Chunk take() {
+    Content.Chunk taken = first;
+    first = others == null ? null : others.poll();
+    return taken;
   }
 
   /** The number of bytes that were gathered. */
@@ -85,7 +106,7 @@ final class BodyStart {
   /** The next piece of the body; null if it has not arrived. */
   Content.@Nullable Chunk next() {
     synchronized (this) {
-      Content.Chunk piece = pieces.poll();
+      Content.Chunk piece = take();
       if (piece != null) {
         return piece;
       }
@@ -96,7 +117,8 @@ final class BodyStart {
   /** Releases what nobody has taken. */
   synchronized void release() {
     isReleased = true;
-    pieces.forEach(Content.Chunk::release);
-    pieces.clear();
+    for (Content.Chunk piece = take(); piece != null; piece = take()) {
+      piece.release();
+    }
   }
 }
