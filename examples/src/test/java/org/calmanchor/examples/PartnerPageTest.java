@@ -71,7 +71,7 @@ class PartnerPageTest {
     try (Tool.Running running =
             new Tool.Running(folder, "page", PILOTS, "--address", address, "--port", "0");
         Browser browser = Browser.in(folder)) {
-      URI page = pageIn(running.until("Page"));
+      URI page = pageIn(running.until("Page  "));
       PageDriver driver = new PageDriver(browser, page);
       driver.open("orderPilot");
       browser.textOf(
@@ -135,7 +135,7 @@ class PartnerPageTest {
     try (Tool.Running running =
             new Tool.Running(folder, "page", "all.wsdl", "--address", address, "--port", "0");
         Browser browser = Browser.in(folder)) {
-      PageDriver driver = new PageDriver(browser, pageIn(running.until("Page")));
+      PageDriver driver = new PageDriver(browser, pageIn(running.until("Page  ")));
       driver.open("op301");
       assertThat(browser.run("return document.querySelectorAll('form').length")).isEqualTo(1L);
       driver.click("example-values");

@@ -12,6 +12,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.calmanchor.core.model.SoapVersion;
+import org.calmanchor.host.http2.Http2Drain;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.HttpResponse;
 import org.eclipse.jetty.http.HttpField;

@@ -13,6 +13,8 @@ import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.host.http2.CleartextHttp2;
+import org.calmanchor.host.http2.Http2Drain;
 import org.eclipse.jetty.io.EndPoint;
 import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.HttpConfiguration;

@@ -1,6 +1,7 @@
 package org.calmanchor.host;
 
 import java.util.concurrent.atomic.LongAdder;
+import org.calmanchor.host.http2.Http2Drain;
 import org.eclipse.jetty.util.component.Graceful;
 import org.jspecify.annotations.Nullable;
 

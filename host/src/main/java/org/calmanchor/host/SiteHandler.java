@@ -10,6 +10,7 @@ import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.MemoryBudget;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.running.Refusal;
+import org.calmanchor.host.http2.Http2Drain;
 import org.calmanchor.web.hosting.HostedSite;
 import org.eclipse.jetty.http.HttpException;
 import org.eclipse.jetty.http.HttpMethod;

@@ -4,6 +4,7 @@ import java.security.SecureRandom;
 import java.util.HexFormat;
 import java.util.List;
 import org.calmanchor.core.keys.Certificates;
+import org.calmanchor.host.http2.EncryptedHttp2;
 import org.eclipse.jetty.alpn.server.ALPNServerConnectionFactory;
 import org.eclipse.jetty.server.ConnectionFactory;
 import org.eclipse.jetty.server.DetectorConnectionFactory;

@@ -43,7 +43,9 @@ class OneServiceIT {
         .contains("  hosts /BerthDesk  harbor.BerthDesk")
         .contains("Start it:          java -jar target/calm-anchor/berths.jar");
     assertThat(said("java", "-jar", "target/calm-anchor/berths.jar", "config"))
-        .isEqualTo("services: /BerthDesk=harbor.BerthDesk  (in the bundle)\n");
+        .isEqualTo(
+            "services: /BerthDesk=harbor.BerthDesk  (in the bundle)\n"
+                + "test-page: nobody  (in the bundle)\n");
   }
 
   private String said(String... command) throws Exception {

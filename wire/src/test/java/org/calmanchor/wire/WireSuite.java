@@ -384,14 +384,17 @@ abstract class WireSuite {
   @Test
   void moreCallsThanTheLimitAreRefusedUntilSomeHaveEnded() throws Exception {
     int status = 200;
-    // Messages that do not come to their end hold all places, but only for the read time.
+    // Calls that do not come to their end hold all places, but only for the time of a call.
+    String message = message("stall after 1</after><millis>6000</millis><after>");
+    message = message.replace("<after></after>", "");
     for (int round = 0; round < 5 && status != 503; round++) {
       List<Connection> unfinished = new ArrayList<>();
       try {
         for (int i = 0; i < 20; i++) {
           Connection connection = new Connection(server.base());
           unfinished.add(connection);
-          connection.head("POST", SIGNALS, XML, "Content-Length: 500").text("<e:Envelope");
+          connection.head("POST", SIGNALS, XML, "Content-Length: " + message.length());
+          connection.text(message);
         }
         for (int i = 0; i < 5 && status != 503; i++) {
           status = call("hoist flags kilo").status();

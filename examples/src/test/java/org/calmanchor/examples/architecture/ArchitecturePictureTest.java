@@ -66,7 +66,7 @@ class ArchitecturePictureTest {
 
   private static boolean isShown(String name) {
     return name.matches(
-            "(annotations|core\\.\\w+|yaml|configuration|deployment|servlet|launch|bundle|checks|callers|tls|client|draft|processor|web(\\.\\w+)?|host|standin|cli(\\.\\w+)?)")
+            "(annotations|core\\.\\w+|yaml|configuration|deployment|servlet|launch|bundle|checks|callers|tls|client|draft|processor|web(\\.\\w+)?|host(\\.\\w+)?|standin|cli(\\.\\w+)?)")
         && !name.endsWith(".template");
   }
 

@@ -1,4 +1,4 @@
-package org.calmanchor.host;
+package org.calmanchor.host.http2;
 
 import org.eclipse.jetty.http.HttpFields;
 import org.eclipse.jetty.http.HttpMethod;
@@ -16,8 +16,8 @@ import org.jspecify.annotations.Nullable;
  * asks for it by default, hangs in some per cent of the cases if the answer has more than one frame
  * (Java 17 and 25). Such a request is answered with HTTP/1.1.
  */
-final class CleartextHttp2 extends HTTP2CServerConnectionFactory {
-  CleartextHttp2(HttpConfiguration http) {
+public final class CleartextHttp2 extends HTTP2CServerConnectionFactory {
+  public CleartextHttp2(HttpConfiguration http) {
     super(http);
   }
 

@@ -1,4 +1,4 @@
-package org.calmanchor.host;
+package org.calmanchor.host.http2;
 
 import org.eclipse.jetty.http2.server.HTTP2ServerConnectionFactory;
 import org.eclipse.jetty.io.Connection;
@@ -7,8 +7,8 @@ import org.eclipse.jetty.server.Connector;
 import org.eclipse.jetty.server.HttpConfiguration;
 
 /** HTTP/2 with TLS, for clients that ask for it by ALPN (RFC 9113, section 3.2). */
-final class EncryptedHttp2 extends HTTP2ServerConnectionFactory {
-  EncryptedHttp2(HttpConfiguration http) {
+public final class EncryptedHttp2 extends HTTP2ServerConnectionFactory {
+  public EncryptedHttp2(HttpConfiguration http) {
     super(http);
   }
 

@@ -1,4 +1,4 @@
-package org.calmanchor.host;
+package org.calmanchor.host.http2;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;

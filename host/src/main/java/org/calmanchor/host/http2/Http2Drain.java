@@ -1,4 +1,4 @@
-package org.calmanchor.host;
+package org.calmanchor.host.http2;
 
 import java.time.Duration;
 import java.util.Map;
@@ -25,7 +25,7 @@ import org.slf4j.LoggerFactory;
  * limit, and the second one when the streams that are open then are answered. Safe for any number
  * of threads.
  */
-final class Http2Drain {
+public final class Http2Drain {
   private static final Logger LOG = LoggerFactory.getLogger(Http2Drain.class);
 
   private static final long LOOK_MILLIS = 10;
@@ -49,7 +49,7 @@ final class Http2Drain {
   }
 
   /** Begins to drain the connections of {@code connector}, until it is stopped. */
-  static Http2Drain begin(ServerConnector connector, Duration drainTime) {
+  public static Http2Drain begin(ServerConnector connector, Duration drainTime) {
     Http2Drain begun = new Http2Drain(connector, drainTime);
     begun.look();
     return begun;
@@ -65,7 +65,7 @@ final class Http2Drain {
   }
 
   /** Tells a connection to go away if it is time, such as after the last answer on it. */
-  void consider(@Nullable Connection connection) {
+  public void consider(@Nullable Connection connection) {
     if (connection instanceof SslConnection encrypted) {
       consider(encrypted.getSslEndPoint().getConnection());
     } else if (connection instanceof HTTP2Connection http2) {
