@@ -44,8 +44,10 @@ class OneServiceIT {
         .contains("Start it:          java -jar target/calm-anchor/berths.jar");
     assertThat(said("java", "-jar", "target/calm-anchor/berths.jar", "config"))
         .isEqualTo(
-            "services: /BerthDesk=harbor.BerthDesk  (in the bundle)\n"
-                + "test-page: nobody  (in the bundle)\n");
+            """
+            services: /BerthDesk=harbor.BerthDesk  (in the bundle)
+            test-page: nobody  (in the bundle)
+            """);
   }
 
   private String said(String... command) throws Exception {

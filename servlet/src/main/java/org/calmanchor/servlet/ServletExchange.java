@@ -58,6 +58,9 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   /** Guarded by this object. */
   private @Nullable AsyncContext async;
 
+  /** Held while a thread reads from the container. */
+  private final Object reading = new Object();
+
   /** Held while a request is completed, which the container must not end meanwhile. */
   private final Object over = new Object();
 
@@ -212,11 +215,16 @@ final class ServletExchange implements HttpRequest, HttpResponse {
 
     @Override
     public int read(byte[] bytes, int offset, int length) throws IOException {
-      try {
-        return in.read(bytes, offset, length);
-      } catch (IOException failed) {
-        isUnreadable = true;
-        throw failed;
+      synchronized (reading) {
+        if (isUnreadable) {
+          throw new IOException("the connection has failed, or the request is over");
+        }
+        try {
+          return in.read(bytes, offset, length);
+        } catch (IOException failed) {
+          isUnreadable = true;
+          throw failed;
+        }
       }
     }
   }
@@ -338,7 +346,16 @@ final class ServletExchange implements HttpRequest, HttpResponse {
     }
   }
 
+  /**
+   * The container ends the request, and may use its objects for another one afterwards. A thread of
+   * ours that has met the failure first may still be about to note it in them, which would end that
+   * other request; so the container waits until it has left.
+   */
   private void cancel() {
+    output.release();
+    synchronized (reading) {
+      isUnreadable = true;
+    }
     synchronized (over) {
       isCancelled = true;
     }

@@ -21,6 +21,9 @@ final class ServletOutput extends OutputStream {
   /** The last bytes written; null if there are none yet. Another thread may abort. */
   private final AtomicReference<byte @Nullable []> held = new AtomicReference<>();
 
+  /** Held while a thread is in the container's code. */
+  private final Object writing = new Object();
+
   private boolean isBegun;
   private volatile boolean isBroken;
   private volatile boolean isComplete;
@@ -56,15 +59,27 @@ final class ServletOutput extends OutputStream {
   }
 
   private void put(byte[] bytes, boolean isFlushed) throws IOException {
-    try {
-      OutputStream out = response.getOutputStream();
-      out.write(bytes);
-      if (isFlushed) {
-        out.flush();
+    synchronized (writing) {
+      if (isBroken) {
+        throw ended();
       }
-    } catch (IOException failed) {
+      try {
+        OutputStream out = response.getOutputStream();
+        out.write(bytes);
+        if (isFlushed) {
+          out.flush();
+        }
+      } catch (IOException failed) {
+        isBroken = true;
+        throw failed;
+      }
+    }
+  }
+
+  /** Lets no thread into the container's code any more, and waits for one that is there. */
+  void release() {
+    synchronized (writing) {
       isBroken = true;
-      throw failed;
     }
   }
 
@@ -73,7 +88,7 @@ final class ServletOutput extends OutputStream {
     return isComplete;
   }
 
-  /** Whether the connection has failed. */
+  /** Whether the connection has failed, or the container has ended the request. */
   boolean isBroken() {
     return isBroken;
   }
