@@ -19,18 +19,21 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import javax.xml.namespace.QName;
 import org.calmanchor.annotations.Header;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
 import org.calmanchor.annotations.Role;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.endpoint.CallContext;
+import org.calmanchor.core.endpoint.HeaderHandler;
 import org.calmanchor.testing.Await;
 import org.calmanchor.testing.Envelopes;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.w3c.dom.Element;
 
 /** Answers that are given again, as callers see them. */
 class FreshAnswersTest {
@@ -294,12 +297,86 @@ class FreshAnswersTest {
   @Test
   void callersDoNotGetEachOthersAnswers() {
     for (String name : List.of("ines", "bram", "ines")) {
-      String basic =
-          "Basic " + Base64.getEncoder().encodeToString((name + ":" + name).getBytes(UTF_8));
+      String basic = basic(name);
       assertThat(call("<b:mine/>", "Authorization", basic).statusCode()).isEqualTo(200);
       call(FIND, "Authorization", basic);
     }
     assertThat(board.computed).as("one each, and one for all").hasValue(3);
     assertThat(call("<b:mine/>").statusCode()).isEqualTo(401);
+  }
+
+  /** Hands on who rents the berths, as programs do that were not written for this. */
+  private static final class Tenants implements HeaderHandler {
+    static final ThreadLocal<String> CURRENT = new ThreadLocal<>();
+
+    @Override
+    public Set<QName> blocks() {
+      return Set.of(new QName("urn:lanternquay:board", "tenant"));
+    }
+
+    @Override
+    public void handle(List<Element> blocks, CallContext call) {
+      CURRENT.set(blocks.isEmpty() ? "nobody" : text(blocks.get(0), "name"));
+    }
+
+    @Override
+    public List<Element> answerKey(List<Element> blocks) {
+      return blocks.stream().map(each -> child(each, "name")).toList();
+    }
+
+    private static String text(Element block, String name) {
+      return child(block, name).getTextContent();
+    }
+
+    private static Element child(Element block, String name) {
+      return (Element) block.getElementsByTagName(name).item(0);
+    }
+  }
+
+  /** Answers by what a handler has read, and not by its request. */
+  @PortType(namespace = "urn:lanternquay:board", callers = Role.ANYONE)
+  public static class Rented {
+    @Operation(freshFor = "PT1M")
+    public String berths() {
+      return "of " + Tenants.CURRENT.get() + " " + System.nanoTime();
+    }
+  }
+
+  @Test
+  void whatAHeaderHandlerHasReadBelongsToTheRequest() {
+    try (RunningHost rented =
+        SoapHost.onPort(0)
+            .callers((name, password) -> Optional.of(Caller.of(name)))
+            .headerHandler(new Tenants())
+            .serve("/rented", new Rented())
+            .start()) {
+      String ofA = berths(rented, "A", 1, "ines");
+      assertThat(ofA).contains("of A ");
+      assertThat(berths(rented, "B", 1, "ines")).contains("of B ");
+      assertThat(berths(rented, "A", 2, "ines")).isEqualTo(ofA);
+      assertThat(berths(rented, "A", 1, "bram")).contains("of A ").isNotEqualTo(ofA);
+    }
+  }
+
+  private String berths(RunningHost rented, String tenant, int number, String caller) {
+    String block =
+        "<b:tenant><name>" + tenant + "</name><number>" + number + "</number></b:tenant>";
+    HttpRequest request =
+        HttpRequest.newBuilder(rented.address("/rented"))
+            .header("Content-Type", "text/xml")
+            .header("Authorization", basic(caller))
+            .POST(
+                HttpRequest.BodyPublishers.ofString(
+                    envelope(Envelopes.SOAP_11, block, "<b:berths/>")))
+            .build();
+    try {
+      return http.send(request, HttpResponse.BodyHandlers.ofString()).body();
+    } catch (IOException | InterruptedException failed) {
+      throw new IllegalStateException(failed);
+    }
+  }
+
+  private static String basic(String name) {
+    return "Basic " + Base64.getEncoder().encodeToString((name + ":" + name).getBytes(UTF_8));
   }
 }

@@ -12,6 +12,7 @@ import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.session.SessionIds;
+import org.calmanchor.core.session.SessionOwner;
 import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions;
 import org.jspecify.annotations.Nullable;
@@ -54,8 +55,9 @@ final class RedisSessions implements Sessions, AutoCloseable {
   }
 
   @Override
-  public CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, String caller) {
+  public CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, SessionOwner owner) {
     check(plan);
+    String caller = owner.caller();
     if (id == null || !SessionIds.isId(id)) {
       return CompletableFuture.completedFuture(begin(plan, caller));
     }

@@ -7,6 +7,7 @@ import org.apache.commons.pool2.impl.GenericObjectPoolConfig;
 import org.calmanchor.core.access.FailureCounts;
 import org.calmanchor.core.access.ReplayMemory;
 import org.calmanchor.core.answers.AnswerStore;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.stores.HostStores;
@@ -128,7 +129,7 @@ public final class RedisStores implements HostStores {
   }
 
   @Override
-  public synchronized Sessions sessions(Limits limits) {
+  public synchronized Sessions sessions(Limits limits, ExemptAddresses exempt) {
     if (sessions == null) {
       sessions = new RedisSessions(gate(), namespace, limits);
     }

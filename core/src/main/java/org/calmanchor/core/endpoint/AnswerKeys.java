@@ -2,6 +2,7 @@ package org.calmanchor.core.endpoint;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
+import java.util.TreeSet;
 import org.calmanchor.core.access.Access;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.answers.AnswerDigest;
@@ -20,14 +21,19 @@ final class AnswerKeys {
 
   private AnswerKeys() {}
 
-  static AnswerKey of(OperationPlan operation, CallContext call, @Nullable Object[] arguments) {
+  static AnswerKey of(
+      OperationPlan operation,
+      CallContext call,
+      MessageHeaders headers,
+      @Nullable Object[] arguments) {
     MessageDigest digest = AnswerDigest.start();
     digest.update(operation.service().edition());
     text(digest, operation.request().name().toString());
     text(digest, call.version().name());
-    Caller caller = call.knownCaller();
     boolean isForAnyone = operation.access().kind() == Access.Kind.ANYONE;
-    text(digest, isForAnyone || caller == null ? "" : caller.name());
+    if (!isForAnyone || headers.areHandled()) {
+      caller(digest, call.knownCaller());
+    }
     XmlOut out =
         new XmlOut((bytes, length) -> digest.update(bytes, 0, length), HELD_BYTES, false)
             .canonical();
@@ -39,11 +45,20 @@ final class AnswerKeys {
           header.codec().write(out, value);
         }
       }
+      headers.writeKey(out);
       out.flush();
     } finally {
       out.close();
     }
     return new AnswerKey(digest.digest());
+  }
+
+  private static void caller(MessageDigest digest, @Nullable Caller caller) {
+    if (caller != null) {
+      text(digest, caller.name());
+      new TreeSet<>(caller.roles()).forEach(role -> text(digest, role));
+    }
+    digest.update((byte) 0);
   }
 
   private static void text(MessageDigest digest, String text) {

@@ -134,7 +134,7 @@ final class CallExecution implements SlotHolder {
       context.speak(version);
       throw contentType(version.title() + " envelopes travel as " + version.mediaType());
     }
-    MessageHeaders headers = new MessageHeaders(endpoint);
+    MessageHeaders headers = endpoint.newHeaders();
     boolean hasBody = envelope.toBody(headers);
     MessageHead head = new MessageHead(opened, envelope, headers, hasBody);
     UsernameTokens tokens = endpoint.settings().usernameTokens();
@@ -195,6 +195,7 @@ final class CallExecution implements SlotHolder {
     CallerChecks.requireAllowed(operation, request, context, endpoint.settings().callers());
     count(context.caller().orElse(null));
     endpoint.requireOn(operation);
+    calls.requireShortOrRoom(this, answer.isOneWay());
     headers.requireUnderstood(head.envelope(), operation);
     Invocation invoked =
         new Invocation(
@@ -447,10 +448,13 @@ final class CallExecution implements SlotHolder {
   }
 
   @Override
-  public boolean isOf(ServedOperation operation) {
+  public boolean isLong(long now) {
+    return answer.isOneWay() || state.isLong(now);
+  }
+
+  @Override
+  public @Nullable ServedOperation operation() {
     OperationPlan known = answer.operation();
-    return known != null
-        && known.name().equals(operation.operation())
-        && known.service().name().equals(operation.service());
+    return known == null ? null : new ServedOperation(known.service().name(), known.name());
   }
 }

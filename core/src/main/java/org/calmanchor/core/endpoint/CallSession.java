@@ -3,6 +3,7 @@ package org.calmanchor.core.endpoint;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.session.SessionCookie;
+import org.calmanchor.core.session.SessionOwner;
 import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.session.Sessions.Session;
@@ -21,6 +22,7 @@ final class CallSession {
   private final Answer answer;
   private final @Nullable String id;
   private final boolean isEncrypted;
+  private final String address;
   private @Nullable Session session;
   private boolean isInMethod;
   private boolean isOver;
@@ -34,12 +36,13 @@ final class CallSession {
     // Not asked for later: the request may be over when another call leaves the session.
     this.id = SessionCookie.id(request.headers("Cookie"), plan.service());
     this.isEncrypted = request.isEncrypted();
+    this.address = request.remoteAddress();
   }
 
   /** Enters the session of the call's cookie, or a new one, when no other call is in it. */
   CompletionStage<Session> enter() {
     Caller caller = context.knownCaller();
-    return sessions.enter(plan, id, caller == null ? "" : caller.name());
+    return sessions.enter(plan, id, new SessionOwner(caller == null ? "" : caller.name(), address));
   }
 
   /** Notes that the call is in a session; leaves it and returns false if the call is over. */

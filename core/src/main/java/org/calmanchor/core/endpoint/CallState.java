@@ -36,6 +36,10 @@ final class CallState {
   private boolean isBroken;
   private boolean isOverdue;
   private boolean isStuck;
+
+  /** When the watching thread saw it first; 0 before. */
+  private long began;
+
   private boolean isConcluded;
   private boolean isAnsweredLate;
 
@@ -294,6 +298,12 @@ final class CallState {
     return isStuck && phase != Phase.ENDED;
   }
 
+  /** Whether it runs for longer than its times of reading and calling together, or is stuck. */
+  synchronized boolean isLong(long now) {
+    boolean isOld = began != 0 && now - began > readNanos + callNanos;
+    return phase != Phase.ENDED && (isStuck || isOld);
+  }
+
   /** The stack of the thread that works for the call; empty if there is none. */
   StackTraceElement[] stack() {
     Thread working;
@@ -310,6 +320,7 @@ final class CallState {
     if (phase == Phase.ENDED || isStuck || isDelivered) {
       return OverdueAction.IN_TIME;
     }
+    began = began == 0 ? now : began;
     boolean isSlow = isSenderTooSlow(now);
     if (until == 0) {
       long time = isOverdue ? graceNanos : phase == Phase.READING ? readNanos : callNanos;

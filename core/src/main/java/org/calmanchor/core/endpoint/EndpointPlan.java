@@ -65,9 +65,9 @@ final class EndpointPlan {
     }
   }
 
-  /** The handler of each header block that is no parameter. */
-  Map<QName, HeaderHandler> handlers() {
-    return handlers;
+  /** The header blocks of one message, none of which was read so far. */
+  MessageHeaders newHeaders() {
+    return new MessageHeaders(operations.headers(), handlers, settings.headerHandlers(), inputs);
   }
 
   /** The answers that may be given again; null if none are kept. */

@@ -49,7 +49,12 @@ final class FreshAnswers {
    *
    * @param length the bytes of its request; -1 if that is not known
    */
-  Way find(OperationPlan operation, long length, CallContext call, @Nullable Object[] arguments) {
+  Way find(
+      OperationPlan operation,
+      long length,
+      CallContext call,
+      MessageHeaders headers,
+      @Nullable Object[] arguments) {
     Duration freshFor = operation.freshFor();
     if (freshFor == null
         || operation.lifetime() == OperationPlan.Lifetime.SESSION
@@ -59,7 +64,7 @@ final class FreshAnswers {
     AnswerKey key;
     AnswerStore.Lookup found;
     try {
-      key = AnswerKeys.of(operation, call, arguments);
+      key = AnswerKeys.of(operation, call, headers, arguments);
       found = store.find(operation.scope(), key);
     } catch (RuntimeException | StackOverflowError unfit) {
       // A value that was read, but cannot be written, or a store that fails: only the call counts.

@@ -23,4 +23,17 @@ public interface HeaderHandler {
    *     anything else is an incident
    */
   void handle(List<Element> blocks, CallContext call);
+
+  /**
+   * The elements on which the answer to a message may depend. Answers that are given again ({@link
+   * org.calmanchor.annotations.Operation#freshFor}) are given to messages only in which they are
+   * equal, and to the same caller in the same roles. By default these are all blocks; a handler
+   * leaves out what is different in each message, such as a number or a time.
+   *
+   * @param blocks as {@link #handle} got them
+   * @return blocks, or elements within them; empty for none
+   */
+  default List<Element> answerKey(List<Element> blocks) {
+    return blocks;
+  }
 }

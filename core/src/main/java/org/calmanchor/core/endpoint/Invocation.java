@@ -125,7 +125,8 @@ final class Invocation {
         return ended(answer.end());
       }
       if (answers != null && operation.freshFor() != null) {
-        FreshAnswers.Way way = answers.find(operation, request.length(), context, arguments);
+        FreshAnswers.Way way =
+            answers.find(operation, request.length(), context, headers, arguments);
         if (way.kept() != null) {
           return ended(answer.again(way.kept()));
         }

@@ -29,11 +29,23 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
   private Map<QName, Object> values = Map.of();
   private Map<HeaderHandler, List<Element>> handled = Map.of();
 
-  MessageHeaders(EndpointPlan endpoint) {
-    this.known = endpoint.operations().headers();
-    this.handlers = endpoint.handlers();
-    this.all = endpoint.settings().headerHandlers();
-    this.inputs = endpoint.inputs();
+  /**
+   * Creates the headers of a message.
+   *
+   * @param known the blocks that operations know
+   * @param handlers who handles the others, by their names
+   * @param all the handlers that the service's developer has added, in this order
+   * @param inputs opens blocks again that could not be read at once
+   */
+  MessageHeaders(
+      Map<QName, OperationTable.KnownHeader> known,
+      Map<QName, HeaderHandler> handlers,
+      List<HeaderHandler> all,
+      MessageOpener inputs) {
+    this.known = known;
+    this.handlers = handlers;
+    this.all = all;
+    this.inputs = inputs;
   }
 
   /** A block that can only be read when the operation is known. */
@@ -92,6 +104,20 @@ final class MessageHeaders implements EnvelopeReader.HeaderBlocks {
     if (envelope.isAnyMandatory()) {
       envelope.requireUnderstood(
           name -> operation.headerNames().contains(name) || handlers.containsKey(name));
+    }
+  }
+
+  /** Whether header handlers may hand something on to the method. */
+  boolean areHandled() {
+    return !all.isEmpty();
+  }
+
+  /** Writes what an answer may depend on that the method gets from header handlers. */
+  void writeKey(XmlOut out) {
+    for (HeaderHandler handler : all) {
+      for (Element each : handler.answerKey(of(handler))) {
+        DomWriter.write(out, each);
+      }
     }
   }
 

@@ -19,7 +19,7 @@ public final class AddressGroup {
   /**
    * The network of 48 bits of an address of IPv6, which a site may have; any other text as it is.
    */
-  static String site(String address) {
+  public static String site(String address) {
     return network(address, GROUPS_OF_48_BITS, "::/48");
   }
 

@@ -73,6 +73,11 @@ public enum Limit {
       Reply.DEADLINE),
   IDLE_TIME(Duration.ofSeconds(30), "how long a connection may stay silent", Reply.CLOSED),
   SESSIONS(10_000, "the sessions that are kept", Reply.FORGOTTEN),
+  SESSIONS_PER_CALLER(
+      1_000,
+      "the sessions of one caller, or of one address without a caller; loopback and named proxies"
+          + " have no limit of their own",
+      Reply.FORGOTTEN),
   SESSION_IDLE(
       Duration.ofMinutes(30), "how long a session is kept without a call", Reply.FORGOTTEN),
   KEPT_ANSWERS(10_000, "the answers that are kept to be given again", Reply.COMPUTED),

@@ -1,13 +1,11 @@
 package org.calmanchor.core.running;
 
 import java.io.Closeable;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
 import org.calmanchor.core.limits.AddressGroup;
@@ -40,13 +38,10 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(RunningCalls.class);
   private static final long LOOK_MILLIS = 25;
 
-  /**
-   * The distance of the slots that neighbouring threads try first, so that they do not share a
-   * cache line.
-   */
-  private static final int STRIDE = 17;
+  /** The part of all slots that calls may have which keep them without end: one half. */
+  private static final int LONG_PART = 2;
 
-  private final AtomicReferenceArray<@Nullable SlotHolder> slots;
+  private final Slots slots;
   private final Shares shares;
   private final Shares callerShares;
   private final CallRate rate;
@@ -58,8 +53,11 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
   private final @Nullable Thread watch;
   private final @Nullable ExecutorService later;
 
+  /** Whether there were long calls when the watching thread has looked. */
+  private volatile boolean areSomeLong;
+
   private RunningCalls(Limits limits, int count, ExemptAddresses unshared) {
-    this.slots = new AtomicReferenceArray<>(count);
+    this.slots = new Slots(count);
     this.shares = Shares.ofAddresses((int) limits.value(Limit.CALLS_PER_ADDRESS), unshared);
     this.callerShares = Shares.ofCallers((int) limits.value(Limit.CALLS_PER_CALLER));
     this.rate = new CallRate(limits.value(Limit.RATE_PER_ADDRESS));
@@ -112,7 +110,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
   }
 
   /** No slot was given, because all are taken. */
-  public static final int FULL = -1;
+  public static final int FULL = Slots.NONE;
 
   /** No slot was given, because the address has its share already. */
   public static final int SHARE_TAKEN = -2;
@@ -131,16 +129,38 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
     if (!shares.enter(address)) {
       return SHARE_TAKEN;
     }
-    int count = slots.length();
-    long first = Thread.currentThread().getId() * STRIDE;
-    for (int i = 0; i < count; i++) {
-      int slot = (int) ((first + i) % count);
-      if (slots.get(slot) == null && slots.compareAndSet(slot, null, call)) {
-        return slot;
-      }
+    int slot = slots.take(call);
+    if (slot == FULL) {
+      shares.leave(address);
     }
-    shares.leave(address);
-    return FULL;
+    return slot;
+  }
+
+  /**
+   * Lets a call go on whose operation is known, unless calls that keep their slots for long have
+   * half of all slots already, and this one may become one of them: it is one-way, or its operation
+   * has long calls now.
+   *
+   * @throws Refusal when it has to wait until some have ended
+   */
+  public void requireShortOrRoom(SlotHolder call, boolean isOneWay) {
+    if (!isOneWay && !areSomeLong) {
+      return;
+    }
+    long now = System.nanoTime();
+    Predicate<SlotHolder> isLong = each -> each != call && each.isLong(now);
+    if (slots.count(isLong) < Math.max(1, slots.size() / LONG_PART)) {
+      return;
+    }
+    ServedOperation operation = call.operation();
+    if (isOneWay || slots.count(isLong.and(each -> isOf(each, operation))) > 0) {
+      throw new Refusal(
+          503, "Calls that run for long have half of all places now; try again later.");
+    }
+  }
+
+  private static boolean isOf(SlotHolder call, @Nullable ServedOperation operation) {
+    return operation != null && operation.equals(call.operation());
   }
 
   /** The memory that the messages of all calls may hold. */
@@ -180,7 +200,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
 
   /** Frees a slot; must be called once. */
   public void free(int slot, String address) {
-    slots.lazySet(slot, null);
+    slots.free(slot);
     shares.leave(address);
   }
 
@@ -224,52 +244,36 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
         "{} did not end when it was interrupted; it keeps one of {} slots until it does, {} are"
             + " kept so",
         operation,
-        slots.length(),
+        slots.size(),
         stuckCount(),
         Loggable.failure(where));
   }
 
   @Override
   public int stuckCount() {
-    return count(SlotHolder::isStuck);
+    return slots.count(SlotHolder::isStuck);
   }
 
   @Override
   public int count() {
-    return count(call -> true);
+    return slots.count(call -> true);
   }
 
   @Override
   public int count(ServedOperation operation) {
-    return count(call -> call.isOf(operation));
+    return slots.count(call -> isOf(call, operation));
   }
 
   @Override
   public int stuckCount(ServedOperation operation) {
-    return count(call -> call.isStuck() && call.isOf(operation));
-  }
-
-  private int count(Predicate<SlotHolder> counts) {
-    int count = 0;
-    for (int i = 0; i < slots.length(); i++) {
-      SlotHolder call = slots.get(i);
-      count += call != null && counts.test(call) ? 1 : 0;
-    }
-    return count;
+    return slots.count(call -> call.isStuck() && isOf(call, operation));
   }
 
   /**
    * The calls, pages and documents that run now, to ask later whether they are {@link #areOver}.
    */
   public List<Object> running() {
-    List<Object> running = new ArrayList<>();
-    for (int i = 0; i < slots.length(); i++) {
-      SlotHolder call = slots.get(i);
-      if (call != null) {
-        running.add(call);
-      }
-    }
-    return running;
+    return List.copyOf(slots.holders());
   }
 
   /** Whether none of these runs any more. */
@@ -293,16 +297,12 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
       }
       long now = System.nanoTime();
       each(call -> call.look(now));
+      areSomeLong = slots.count(call -> call.isLong(now)) > 0;
     }
   }
 
   private void each(Consumer<SlotHolder> action) {
-    for (int i = 0; i < slots.length(); i++) {
-      SlotHolder call = slots.get(i);
-      if (call != null) {
-        guarded(action, call);
-      }
-    }
+    slots.holders().forEach(call -> guarded(action, call));
   }
 
   /** Runs the action; an exception for one call must not stop the watching of the others. */

@@ -1,6 +1,7 @@
 package org.calmanchor.core.running;
 
 import org.calmanchor.core.observe.ServedOperation;
+import org.jspecify.annotations.Nullable;
 
 /** A call, page or document that has a slot of {@link RunningCalls}. */
 public interface SlotHolder {
@@ -18,8 +19,18 @@ public interface SlotHolder {
   /** Whether its code still runs after it was interrupted. */
   boolean isStuck();
 
-  /** Whether it is a call of that operation; false while its message was not read so far. */
-  default boolean isOf(ServedOperation operation) {
+  /**
+   * Whether it may keep its slot without end: it is a call of a one-way operation, it is stuck, or
+   * its message or answer goes on for longer than the times of a call.
+   *
+   * @param now the time of {@link System#nanoTime}
+   */
+  default boolean isLong(long now) {
     return false;
+  }
+
+  /** Which operation it calls; null for pages, and while its message was not read so far. */
+  default @Nullable ServedOperation operation() {
+    return null;
   }
 }

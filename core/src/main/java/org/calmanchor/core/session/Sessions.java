@@ -21,10 +21,9 @@ public interface Sessions {
    * stage completes when no other call is in the session.
    *
    * @param id what the caller has sent; null if that is nothing
-   * @param caller the caller's name; empty if it is not known
-   * @throws Refusal when sessions cannot be reached now
+   * @throws Refusal when sessions cannot be reached now, or no further one may begin
    */
-  CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, String caller);
+  CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, SessionOwner owner);
 
   /** A session that a call is in. */
   interface Session {

@@ -3,6 +3,7 @@ package org.calmanchor.core.stores;
 import org.calmanchor.core.access.FailureCounts;
 import org.calmanchor.core.access.ReplayMemory;
 import org.calmanchor.core.answers.AnswerStore;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.session.Sessions;
 
@@ -21,8 +22,12 @@ public interface HostStores extends AutoCloseable {
   /** Counts wrong credentials. */
   FailureCounts failures();
 
-  /** Keeps sessions, within the limits of the host. */
-  Sessions sessions(Limits limits);
+  /**
+   * Keeps sessions, within the limits of the host.
+   *
+   * @param exempt the addresses that have no share of their own
+   */
+  Sessions sessions(Limits limits, ExemptAddresses exempt);
 
   /** Ends all connections and sessions that are only here. Does nothing if it is closed already. */
   @Override

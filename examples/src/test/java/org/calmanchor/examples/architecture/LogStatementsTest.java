@@ -39,7 +39,7 @@ class LogStatementsTest {
           "runningCount",
           "setting",
           "service.getClass().getSimpleName()",
-          "slots.length()",
+          "slots.size()",
           "stuckCount()",
           "lost",
           "call.took().toMillis()");

@@ -184,7 +184,7 @@ public final class HostedSite implements AutoCloseable {
         callers,
         verification == null || tokens == null ? null : new UsernameTokens(tokens, verification),
         stores.answers(settings.limits),
-        stores.sessions(settings.limits),
+        stores.sessions(settings.limits, settings.exempt()),
         calls);
   }
 

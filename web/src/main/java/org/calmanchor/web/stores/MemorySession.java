@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import org.calmanchor.core.logging.Loggable;
+import org.calmanchor.core.session.SessionOwner;
 import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions.Session;
 import org.jspecify.annotations.Nullable;
@@ -17,7 +18,7 @@ final class MemorySession {
   /** What keeps sessions. */
   interface Keeper {
     /** Begins a session, and enters it. */
-    CompletionStage<Session> begin(SessionPlan plan, String caller);
+    CompletionStage<Session> begin(SessionPlan plan, SessionOwner owner);
 
     /** A call has left: its session stays for a while. */
     void left(MemorySession session);
@@ -31,18 +32,18 @@ final class MemorySession {
   private final Keeper all;
   private final String id;
   private final SessionPlan plan;
-  private final String caller;
+  private final SessionOwner owner;
   private final Object target;
   private final Deque<CompletableFuture<Session>> waiting = new ArrayDeque<>();
   private boolean isBusy;
   private boolean isOver;
   private boolean isClosed;
 
-  MemorySession(Keeper all, String id, SessionPlan plan, String caller) {
+  MemorySession(Keeper all, String id, SessionPlan plan, SessionOwner owner) {
     this.all = all;
     this.id = id;
     this.plan = plan;
-    this.caller = caller;
+    this.owner = owner;
     this.target = plan.factory().get();
   }
 
@@ -50,8 +51,12 @@ final class MemorySession {
     return id;
   }
 
-  boolean isOf(String askedService, String askedCaller) {
-    return plan.service().equals(askedService) && caller.equals(askedCaller);
+  SessionOwner owner() {
+    return owner;
+  }
+
+  boolean isOf(String askedService, SessionOwner asking) {
+    return plan.service().equals(askedService) && owner.caller().equals(asking.caller());
   }
 
   /** Enters a session that has just been made. */
@@ -102,10 +107,15 @@ final class MemorySession {
   /** A call that waited for a session which has ended gets a new one. */
   private void beginAnew(CompletableFuture<Session> waiter) {
     try {
-      all.begin(plan, caller).thenAccept(waiter::complete);
+      all.begin(plan, owner).thenAccept(waiter::complete);
     } catch (Throwable failed) {
       waiter.completeExceptionally(failed);
     }
+  }
+
+  /** Lets no further call enter. */
+  synchronized void end() {
+    isOver = true;
   }
 
   /** It is not kept any more: its object is closed when no call is in it. */
@@ -150,9 +160,7 @@ final class MemorySession {
 
     @Override
     public void end() {
-      synchronized (MemorySession.this) {
-        isOver = true;
-      }
+      MemorySession.this.end();
     }
 
     @Override

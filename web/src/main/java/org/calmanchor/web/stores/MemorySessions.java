@@ -6,21 +6,24 @@ import com.github.benmanes.caffeine.cache.RemovalCause;
 import com.github.benmanes.caffeine.cache.Scheduler;
 import java.time.Duration;
 import java.util.concurrent.CompletionStage;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.running.Refusal;
 import org.calmanchor.core.session.SessionIds;
+import org.calmanchor.core.session.SessionOwner;
 import org.calmanchor.core.session.SessionPlan;
 import org.calmanchor.core.session.Sessions;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Keeps the objects of sessions in the memory of this process, up to {@link Limit#SESSIONS} of
- * them, each for {@link Limit#SESSION_IDLE} after its last call. If there are too many, those go
- * first that were used least. Safe for any number of threads.
+ * them, each for {@link Limit#SESSION_IDLE} after its last call, and shared as {@link
+ * SessionShares} says. Safe for any number of threads.
  */
 final class MemorySessions implements Sessions, AutoCloseable {
   private final MemorySession.Keeper keeper = new Kept();
-  private final long most;
+  private final SessionShares shares;
   private final Duration idle;
 
   /** Made when the first session begins: most hosts have none. */
@@ -29,22 +32,22 @@ final class MemorySessions implements Sessions, AutoCloseable {
   private boolean isClosed;
 
   /** Creates a store with the bounds of {@code limits}. */
-  MemorySessions(Limits limits) {
-    this.most = limits.value(Limit.SESSIONS);
+  MemorySessions(Limits limits, ExemptAddresses exempt) {
+    this.shares = new SessionShares(limits, exempt);
     this.idle = limits.time(Limit.SESSION_IDLE);
   }
 
   @Override
-  public CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, String caller) {
+  public CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, SessionOwner owner) {
     Cache<String, MemorySession> all = sessions();
     MemorySession known = id == null ? null : all.getIfPresent(id);
-    if (known != null && known.isOf(plan.service(), caller)) {
+    if (known != null && known.isOf(plan.service(), owner)) {
       CompletionStage<Session> entered = known.enter();
       if (entered != null) {
         return entered;
       }
     }
-    return keeper.begin(plan, caller);
+    return keeper.begin(plan, owner);
   }
 
   private synchronized Cache<String, MemorySession> sessions() {
@@ -52,13 +55,12 @@ final class MemorySessions implements Sessions, AutoCloseable {
     if (known == null) {
       known =
           Caffeine.newBuilder()
-              .maximumSize(most)
               .expireAfterAccess(idle)
               .scheduler(Scheduler.systemScheduler())
               .removalListener(
                   (@Nullable String id, @Nullable MemorySession session, RemovalCause cause) -> {
                     if (session != null && cause != RemovalCause.REPLACED) {
-                      session.drop();
+                      forget(session);
                     }
                   })
               .build();
@@ -81,14 +83,43 @@ final class MemorySessions implements Sessions, AutoCloseable {
     }
   }
 
+  private void forget(MemorySession session) {
+    synchronized (shares) {
+      shares.remove(session);
+    }
+    session.drop();
+  }
+
+  private void keep(MemorySession session) {
+    // Not asked for inside: this object is locked before the shares are.
+    Cache<String, MemorySession> all = sessions();
+    MemorySession over;
+    synchronized (shares) {
+      over = shares.keep(session);
+      all.put(session.id(), session);
+    }
+    if (over != null) {
+      over.end();
+      all.invalidate(over.id());
+    }
+  }
+
+  private void requireRoom(SessionOwner owner) {
+    synchronized (shares) {
+      if (!shares.hasRoom(owner)) {
+        throw new Refusal(503, "There are as many sessions as may be kept; try again later.");
+      }
+    }
+  }
+
   /** What the sessions tell. */
   private final class Kept implements MemorySession.Keeper {
     @Override
-    public CompletionStage<Session> begin(SessionPlan plan, String caller) {
-      String name = SessionIds.next();
-      MemorySession begun = new MemorySession(keeper, name, plan, caller);
+    public CompletionStage<Session> begin(SessionPlan plan, SessionOwner owner) {
+      requireRoom(owner);
+      MemorySession begun = new MemorySession(keeper, SessionIds.next(), plan, owner);
       CompletionStage<Session> entered = begun.begin();
-      sessions().put(name, begun);
+      keep(begun);
       return entered;
     }
 
@@ -96,7 +127,7 @@ final class MemorySessions implements Sessions, AutoCloseable {
     public void left(MemorySession session) {
       synchronized (MemorySessions.this) {
         if (!isClosed) {
-          sessions().put(session.id(), session);
+          keep(session);
           return;
         }
       }

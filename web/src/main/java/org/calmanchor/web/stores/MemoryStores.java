@@ -5,6 +5,7 @@ import org.calmanchor.core.access.LocalFailureCounts;
 import org.calmanchor.core.access.LocalReplayMemory;
 import org.calmanchor.core.access.ReplayMemory;
 import org.calmanchor.core.answers.AnswerStore;
+import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.session.Sessions;
 import org.calmanchor.core.stores.HostStores;
@@ -33,9 +34,9 @@ public final class MemoryStores implements HostStores {
   }
 
   @Override
-  public synchronized Sessions sessions(Limits limits) {
+  public synchronized Sessions sessions(Limits limits, ExemptAddresses exempt) {
     if (sessions == null) {
-      sessions = new MemorySessions(limits);
+      sessions = new MemorySessions(limits, exempt);
     }
     return sessions;
   }
