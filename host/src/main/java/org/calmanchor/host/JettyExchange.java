@@ -195,11 +195,7 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
 
   @Override
   public boolean isCancelled() {
-    return isCallerGone || !isConnectionOpen();
-  }
-
-  private boolean isConnectionOpen() {
-    return request.getConnectionMetaData().getConnection().getEndPoint().isOpen();
+    return isCallerGone || !request.getConnectionMetaData().getConnection().getEndPoint().isOpen();
   }
 
   @Override
@@ -252,9 +248,9 @@ final class JettyExchange implements HttpRequest, HttpResponse, Callback {
   @Override
   public void failed(Throwable notSent) {
     // With HTTP/2, a client may have read the answer and closed the connection a moment before its
-    // writer knows that it was sent. While the connection is open, the stream was given up, which
-    // the listener may not have been told yet.
-    if (!isHttp2 || isCallerGone || isConnectionOpen()) {
+    // writer knows that it was sent; what the network said is the cause then. Without a cause the
+    // stream was given up, which the listener may not have been told yet.
+    if (!isHttp2 || isCallerGone || notSent.getCause() == null) {
       lose();
     }
     fail(notSent);

@@ -50,6 +50,10 @@ final class Gunzip extends BulkInputStream {
       }
       return read;
     }
+
+    /** Leaves the message alone: the request may be over, and the next one on its connection. */
+    @Override
+    public void close() {}
   }
 
   @Override
@@ -71,11 +75,10 @@ final class Gunzip extends BulkInputStream {
     return read;
   }
 
+  /** Releases the decompressor. */
   @Override
   public void close() throws IOException {
-    if (open == null) {
-      compressed.close();
-    } else {
+    if (open != null) {
       open.close();
     }
   }
