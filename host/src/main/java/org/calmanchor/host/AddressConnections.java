@@ -6,6 +6,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.LimitCounts;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.limits.Shares;
 import org.eclipse.jetty.io.EndPoint;
@@ -23,6 +24,7 @@ final class AddressConnections {
   private static final int LOOK_MILLIS = 250;
 
   private final Shares shares;
+  private final LimitCounts refused;
   private final int crowd;
   private final int reserve;
   private final AtomicBoolean isMakingRoom = new AtomicBoolean();
@@ -30,7 +32,8 @@ final class AddressConnections {
   /** The counted connections with their addresses: a closed connection has no address any more. */
   private final Map<EndPoint, String> counted = new ConcurrentHashMap<>();
 
-  AddressConnections(Limits limits, ExemptAddresses unshared) {
+  AddressConnections(Limits limits, ExemptAddresses unshared, LimitCounts refused) {
+    this.refused = refused;
     int most = (int) limits.value(Limit.CONNECTIONS);
     this.reserve = Math.max(1, most / RESERVE);
     this.crowd = Math.max(1, most - reserve);
@@ -41,6 +44,7 @@ final class AddressConnections {
   void open(EndPoint connection, Scheduler scheduler) {
     String address = AddressCache.of(connection.getRemoteSocketAddress());
     if (!shares.enter(address)) {
+      refused.count(Limit.CONNECTIONS_PER_ADDRESS);
       connection.close();
       return;
     }
@@ -52,13 +56,20 @@ final class AddressConnections {
 
   private void makeRoom(Scheduler scheduler) {
     try {
-      IdleConnections.close(counted, reserve);
+      for (int closed = IdleConnections.close(counted, reserve); closed > 0; closed--) {
+        refused.count(Limit.CONNECTIONS);
+      }
     } finally {
       isMakingRoom.set(false);
     }
     if (counted.size() > crowd && isMakingRoom.compareAndSet(false, true)) {
       scheduler.schedule(() -> makeRoom(scheduler), LOOK_MILLIS, TimeUnit.MILLISECONDS);
     }
+  }
+
+  /** How many are open. */
+  int count() {
+    return counted.size();
   }
 
   /** Counts a connection less. */

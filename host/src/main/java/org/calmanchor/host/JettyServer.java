@@ -46,6 +46,7 @@ final class JettyServer {
   private final SiteHandler handler;
   private final Server server;
   private final ServerConnector connector;
+  private final AddressConnections connections;
   private final @Nullable Tls tls;
   private final @Nullable TlsConnector encryption;
   private final AtomicBoolean isDraining = new AtomicBoolean();
@@ -76,8 +77,8 @@ final class JettyServer {
     http.setSendServerVersion(false);
     http.setSendXPoweredBy(false);
     http.setRequestHeaderSize((int) limits.value(Limit.HEADER_BYTES));
-    AddressConnections byAddress = new AddressConnections(limits, unshared);
-    connector = new Connector(server, byAddress, protocols(http, limits));
+    connections = new AddressConnections(limits, unshared, handler.hosted().calls().refused());
+    connector = new Connector(server, connections, protocols(http, limits));
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
     // If the queue is full, a client waits one second before it tries again.
     connector.setAcceptQueueSize(ACCEPT_QUEUE);
@@ -139,6 +140,10 @@ final class JettyServer {
 
   int port() {
     return connector.getLocalPort();
+  }
+
+  int connectionCount() {
+    return connections.count();
   }
 
   void join() throws InterruptedException {

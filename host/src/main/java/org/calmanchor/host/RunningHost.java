@@ -8,6 +8,8 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.running.RunningCalls;
 import org.calmanchor.web.event.ServedExchange;
@@ -179,6 +181,20 @@ public final class RunningHost implements AutoCloseable {
   /** The state of each path now. */
   public List<PathState> states() {
     return hosted.states();
+  }
+
+  /** How much is used now of what the host has. */
+  public HostLoad load() {
+    RunningCalls calls = hosted.calls();
+    Limits limits = hosted.limits();
+    return new HostLoad(
+        new HostLoad.Part(calls.count(), limits.value(Limit.CALLS)),
+        new HostLoad.Part(server.connectionCount(), limits.value(Limit.CONNECTIONS)),
+        new HostLoad.Part(hosted.sessionCount(), limits.value(Limit.SESSIONS)),
+        calls.heldBytes(),
+        calls.mostHeldBytes(),
+        hosted.waitingPasswords(),
+        calls.refused().all());
   }
 
   /** Why the host is not ready; null if it is. */

@@ -128,6 +128,7 @@ class FloodsTest {
       }
       assertThat(refused)
           .containsExactly("You have begun too many calls in a second; try again shortly.\n");
+      assertThat(host.load().refused()).containsOnlyKeys(Limit.RATE_PER_CALLER);
       assertThat(blink(host, credentials("bram")).status()).isEqualTo(200);
     }
   }
@@ -150,6 +151,7 @@ class FloodsTest {
       assertThat(refused)
           .containsExactly(
               "Too many calls came from your address in a second; try again shortly.\n");
+      assertThat(host.load().refused()).containsOnlyKeys(Limit.RATE_PER_ADDRESS);
       assertThat(blink(host, "X-Forwarded-For: 192.0.2.2").status()).isEqualTo(200);
     }
   }

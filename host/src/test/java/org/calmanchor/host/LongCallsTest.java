@@ -11,6 +11,7 @@ import java.net.Socket;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -109,6 +110,8 @@ class LongCallsTest {
       Reply refused = call(host, "note");
       assertThat(refused.status()).isEqualTo(503);
       assertThat(refused.header("retry-after")).isNotEmpty();
+      assertThat(host.load().refused()).containsExactly(Map.entry(Limit.CALLS, 1L));
+      assertThat(host.load().calls()).hasToString("4 of 8");
       assertThat(call(host, "ask").status()).isEqualTo(200);
       service.calm.countDown();
       Await.until("there is room again", () -> call(host, "note").status() == 202);
@@ -133,6 +136,7 @@ class LongCallsTest {
               assertThat(call(host, "storm").body())
                   .contains("Calls that run for long have half of all places now"));
       assertThat(call(host, "ask").status()).isEqualTo(200);
+      service.calm.countDown();
     }
   }
 
@@ -154,6 +158,7 @@ class LongCallsTest {
           });
       assertThat(call(host, "ask").status()).isEqualTo(200);
       assertThat(call(host, "note").status()).isEqualTo(503);
+      service.calm.countDown();
     }
   }
 

@@ -2,6 +2,7 @@ package org.calmanchor.metrics;
 
 import io.micrometer.core.instrument.Counter;
 import io.micrometer.core.instrument.DistributionSummary;
+import io.micrometer.core.instrument.FunctionCounter;
 import io.micrometer.core.instrument.Gauge;
 import io.micrometer.core.instrument.MeterRegistry;
 import io.micrometer.core.instrument.Timer;
@@ -13,6 +14,8 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
 import java.util.function.ToIntFunction;
 import java.util.stream.LongStream;
+import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.LimitCounts;
 import org.calmanchor.core.observe.CallCounts;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.observe.CallOutcome;
@@ -29,6 +32,8 @@ import org.jspecify.annotations.Nullable;
  *   <li>{@code calm.anchor.request.size} and {@code calm.anchor.response.size}: bytes, by service
  *       and operation
  *   <li>{@code calm.anchor.refused}: a counter, by reason
+ *   <li>{@code calm.anchor.limit.refused}: a counter, by the name of the limit
+ *   <li>{@code calm.anchor.memory.held} and {@code calm.anchor.memory.limit}: bytes, just now
  *   <li>{@code calm.anchor.calls.running} and {@code calm.anchor.calls.stuck}: just now
  *   <li>{@code calm.anchor.operation.running} and {@code calm.anchor.operation.stuck}: the same by
  *       service and operation
@@ -89,6 +94,20 @@ public final class CallMeters implements CallObserver {
     Gauge.builder("calm.anchor.calls.stuck", counts, CallCounts::stuckCount)
         .description(STUCK)
         .register(registry);
+    Gauge.builder("calm.anchor.memory.held", counts, CallCounts::heldBytes)
+        .description("What messages hold now, estimated")
+        .baseUnit("bytes")
+        .register(registry);
+    Gauge.builder("calm.anchor.memory.limit", counts, CallCounts::mostHeldBytes)
+        .description("What messages may hold together")
+        .baseUnit("bytes")
+        .register(registry);
+    for (Limit limit : LimitCounts.COUNTED) {
+      FunctionCounter.builder("calm.anchor.limit.refused", counts, each -> each.refusedBy(limit))
+          .description("Calls, pages and connections that a limit for all calls has refused")
+          .tag("limit", limit.title())
+          .register(registry);
+    }
     for (ServedOperation each : operations) {
       now("running", "Calls that run now", each, host -> host.count(each));
       now("stuck", STUCK, each, host -> host.stuckCount(each));

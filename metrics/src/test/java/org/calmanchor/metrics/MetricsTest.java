@@ -145,6 +145,8 @@ final class MetricsTest {
           .contains("calm_anchor_refused_total{reason=\"message\"} 1.0")
           .contains("calm_anchor_request_size_bytes_count{operation=\"blink\"")
           .contains("calm_anchor_calls_running 0.0", "calm_anchor_calls_stuck 0.0")
+          .contains("calm_anchor_limit_refused_total{limit=\"memory-percent\"} 0.0")
+          .contains("calm_anchor_memory_held_bytes 0.0", "calm_anchor_memory_limit_bytes ")
           .contains("jvm_memory_used_bytes");
     }
   }

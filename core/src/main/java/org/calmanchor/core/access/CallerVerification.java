@@ -108,6 +108,11 @@ public final class CallerVerification implements AutoCloseable {
     return sources;
   }
 
+  /** How many credentials wait for their turn. */
+  public int waitingCount() {
+    return known.size() + others.size() + suspects.size();
+  }
+
   /**
    * The caller whose credentials were verified a short time ago; null if they have to be verified.
    *

@@ -35,6 +35,11 @@ final class FairQueue {
     this.most = most;
   }
 
+  /** How much waits. */
+  synchronized int size() {
+    return count;
+  }
+
   /** Adds work to a lane; false if the queue was full, so that some work was given up instead. */
   boolean add(String lane, Work work) {
     Work refused;

@@ -8,6 +8,7 @@ import java.util.concurrent.CompletionStage;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.Verification;
+import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.model.SoapVersion;
 import org.calmanchor.core.observe.ServedOperation;
 import org.calmanchor.core.running.Refusal;
@@ -404,7 +405,10 @@ final class CallExecution implements SlotHolder {
     OverdueAction late = state.late(now);
     switch (late.kind()) {
       case IN_TIME -> {}
-      case MESSAGE, SLOW_MESSAGE -> answerLate(late, calls.readNanos());
+      case MESSAGE, SLOW_MESSAGE -> {
+        calls.refused().count(Limit.READ_TIME);
+        answerLate(late, calls.readNanos());
+      }
       case METHOD, ANSWER -> {
         answerLate(late, calls.callNanos());
         cancelLater();

@@ -21,24 +21,33 @@ public final class MemoryBudget implements Readiness {
   private final Shares shares;
   private final CompletableFuture<OutOfMemoryError> exhausted = new CompletableFuture<>();
 
-  private MemoryBudget(long bytes, ExemptAddresses unshared) {
+  private final LimitCounts refused;
+
+  private MemoryBudget(long bytes, ExemptAddresses unshared, LimitCounts refused) {
+    this.refused = refused;
     this.most = (int) Math.max(1, Math.min(Integer.MAX_VALUE, bytes / HeldMemory.BLOCK_BYTES));
     this.shares = Shares.ofAddresses(Math.max(1, most / 2), unshared);
   }
 
-  /** The part of this process's heap that {@code limits} allow; half of it for one address. */
-  public static MemoryBudget of(Limits limits, ExemptAddresses unshared) {
+  /**
+   * The part of this process's heap that {@code limits} allow; half of it for one address.
+   *
+   * @param refused counts what finds no memory
+   */
+  public static MemoryBudget of(Limits limits, ExemptAddresses unshared, LimitCounts refused) {
     long heap = Runtime.getRuntime().maxMemory();
-    return new MemoryBudget(heap / PERCENT * limits.value(Limit.MEMORY_PERCENT), unshared);
+    return new MemoryBudget(heap / PERCENT * limits.value(Limit.MEMORY_PERCENT), unshared, refused);
   }
 
   /** Takes a block for a call from {@code address}; false if there is none for it. */
   public boolean take(String address) {
     if (!shares.enter(address)) {
+      refused.count(Limit.MEMORY_PERCENT);
       return false;
     }
     if (taken.incrementAndGet() > most) {
       give(address, 1);
+      refused.count(Limit.MEMORY_PERCENT);
       return false;
     }
     return true;
@@ -73,6 +82,11 @@ public final class MemoryBudget implements Readiness {
       return "the heap was exhausted; the process has to be started anew";
     }
     return taken.get() >= most ? "the messages of calls take all memory" : null;
+  }
+
+  /** The bytes that may be taken. */
+  public long mostBytes() {
+    return (long) most * HeldMemory.BLOCK_BYTES;
   }
 
   /** The bytes that are taken. */

@@ -12,6 +12,7 @@ import org.calmanchor.core.limits.AddressGroup;
 import org.calmanchor.core.limits.CallRate;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
+import org.calmanchor.core.limits.LimitCounts;
 import org.calmanchor.core.limits.Limits;
 import org.calmanchor.core.limits.MemoryBudget;
 import org.calmanchor.core.limits.Shares;
@@ -47,6 +48,8 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
   private final CallRate rate;
   private final CallRate callerRate;
   private final ExemptAddresses unshared;
+  private final LimitCounts refused = new LimitCounts();
+  private final RefusalLog refusals = new RefusalLog(refused, System.nanoTime());
   private final MemoryBudget memory;
   private final long readNanos;
   private final long callNanos;
@@ -63,7 +66,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
     this.rate = new CallRate(limits.value(Limit.RATE_PER_ADDRESS));
     this.callerRate = new CallRate(limits.value(Limit.RATE_PER_CALLER));
     this.unshared = unshared;
-    this.memory = MemoryBudget.of(limits, unshared);
+    this.memory = MemoryBudget.of(limits, unshared, refused);
     this.readNanos = limits.time(Limit.READ_TIME).toNanos();
     this.callNanos = limits.time(Limit.CALL_TIME).toNanos();
     this.watch = count == 0 ? null : daemon(this::watch, "calm-anchor-watch");
@@ -124,14 +127,17 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
    */
   public int admit(SlotHolder call, String address) {
     if (!unshared.contains(address) && !rate.allows(AddressGroup.of(address))) {
+      refused.count(Limit.RATE_PER_ADDRESS);
       return TOO_FAST;
     }
     if (!shares.enter(address)) {
+      refused.count(Limit.CALLS_PER_ADDRESS);
       return SHARE_TAKEN;
     }
     int slot = slots.take(call);
     if (slot == FULL) {
       shares.leave(address);
+      refused.count(Limit.CALLS);
     }
     return slot;
   }
@@ -154,6 +160,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
     }
     ServedOperation operation = call.operation();
     if (isOneWay || slots.count(isLong.and(each -> isOf(each, operation))) > 0) {
+      refused.count(Limit.CALLS);
       throw new Refusal(
           503, "Calls that run for long have half of all places now; try again later.");
     }
@@ -161,6 +168,26 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
 
   private static boolean isOf(SlotHolder call, @Nullable ServedOperation operation) {
     return operation != null && operation.equals(call.operation());
+  }
+
+  /** How often limits have refused something. */
+  public LimitCounts refused() {
+    return refused;
+  }
+
+  @Override
+  public long refusedBy(Limit limit) {
+    return refused.of(limit);
+  }
+
+  @Override
+  public long heldBytes() {
+    return memory.takenBytes();
+  }
+
+  @Override
+  public long mostHeldBytes() {
+    return memory.mostBytes();
   }
 
   /** The memory that the messages of all calls may hold. */
@@ -186,9 +213,11 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
    */
   public void admitCaller(String name) {
     if (!callerRate.allows(name)) {
+      refused.count(Limit.RATE_PER_CALLER);
       throw new Refusal(429, "You have begun too many calls in a second; try again shortly.");
     }
     if (!callerShares.enter(name)) {
+      refused.count(Limit.CALLS_PER_CALLER);
       throw new Refusal(429, "Too many of your calls are running; try again shortly.");
     }
   }
@@ -298,6 +327,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
       long now = System.nanoTime();
       each(call -> call.look(now));
       areSomeLong = slots.count(call -> call.isLong(now)) > 0;
+      refusals.look(now);
     }
   }
 

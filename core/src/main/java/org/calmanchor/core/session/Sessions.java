@@ -25,6 +25,11 @@ public interface Sessions {
    */
   CompletionStage<Session> enter(SessionPlan plan, @Nullable String id, SessionOwner owner);
 
+  /** How many sessions are kept in this process. */
+  default int count() {
+    return 0;
+  }
+
   /** A session that a call is in. */
   interface Session {
     /** By what it is found again. */

@@ -2,8 +2,12 @@ package org.calmanchor.launch.control;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.calmanchor.core.logging.Loggable;
 import org.calmanchor.core.problem.NearMiss;
+import org.calmanchor.host.HostLoad;
 import org.calmanchor.host.RunningHost;
 import org.calmanchor.web.hosting.PathState;
 import org.jspecify.annotations.Nullable;
@@ -120,7 +124,31 @@ final class HostControl {
             + (running == 1 ? "1 call runs" : running + " calls run")
             + (stuck == 0 ? "." : ", " + stuck + " of them stuck."));
     host.states().forEach(state -> lines.add("  " + line(state)));
+    lines.addAll(load(host.load()));
     return lines;
+  }
+
+  private static List<String> load(HostLoad load) {
+    String used =
+        String.format(
+            Locale.ROOT,
+            "  in use   %s calls, %s connections, %s sessions, %d of %d MB for messages;"
+                + " %d passwords wait",
+            load.calls(),
+            load.connections(),
+            load.sessions(),
+            load.heldBytes() >> 20,
+            load.mostHeldBytes() >> 20,
+            load.waitingPasswords());
+    String refused =
+        load.refused().entrySet().stream()
+            .sorted(Map.Entry.comparingByKey())
+            .map(each -> each.getKey().title() + " " + each.getValue())
+            .collect(Collectors.joining(", "));
+    return List.of(
+        "",
+        used,
+        "  refused  " + (refused.isEmpty() ? "nothing" : refused) + ", since the start, by limits");
   }
 
   private static String line(PathState state) {

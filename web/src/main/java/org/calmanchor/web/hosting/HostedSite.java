@@ -46,6 +46,7 @@ public final class HostedSite implements AutoCloseable {
   private final ExemptAddresses exempt;
   private final boolean isReloaded;
   private final PageAccess pages;
+  private final @Nullable CallerVerification verification;
   private final StartedParts parts = new StartedParts();
   private volatile Site site;
 
@@ -100,7 +101,7 @@ public final class HostedSite implements AutoCloseable {
       settings.observers.forEach(observer -> observer.started(calls, operations));
       HostStores stores = parts.add(settings.stores == null ? new MemoryStores() : settings.stores);
       CallerSources callers = remembering(settings.callers, stores);
-      CallerVerification verification =
+      this.verification =
           callers.isAny() ? parts.add(new CallerVerification(callers, exempt)) : null;
       this.serving = serving(settings, observers, callers, verification, stores, calls);
       SiteSettings.Builder site =
@@ -231,6 +232,16 @@ public final class HostedSite implements AutoCloseable {
   /** The calls that are running. */
   public RunningCalls calls() {
     return serving.calls();
+  }
+
+  /** How many credentials wait to be verified. */
+  public int waitingPasswords() {
+    return verification == null ? 0 : verification.waitingCount();
+  }
+
+  /** How many sessions are kept in this process. */
+  public int sessionCount() {
+    return serving.sessions() == null ? 0 : serving.sessions().count();
   }
 
   /** The limits of calls. */

@@ -83,6 +83,13 @@ final class MemorySessions implements Sessions, AutoCloseable {
     }
   }
 
+  @Override
+  public int count() {
+    synchronized (shares) {
+      return shares.count();
+    }
+  }
+
   private void forget(MemorySession session) {
     synchronized (shares) {
       shares.remove(session);

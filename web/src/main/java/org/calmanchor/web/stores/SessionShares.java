@@ -52,9 +52,11 @@ final class SessionShares {
 
   /** Whether {@code owner} may begin a session now. */
   boolean hasRoom(SessionOwner owner) {
-    return owner.isKnown()
-        || ofNobody.size() + ofCallers.size() < most
-        || oldestOfFullShare(owner) != null;
+    return owner.isKnown() || count() < most || oldestOfFullShare(owner) != null;
+  }
+
+  int count() {
+    return ofNobody.size() + ofCallers.size();
   }
 
   /** Keeps a session that was used now; returns the one that has to end, or null. */
@@ -84,7 +86,7 @@ final class SessionShares {
 
   private @Nullable MemorySession makeRoom(SessionOwner owner) {
     MemorySession over = oldestOfFullShare(owner);
-    if (over == null && ofNobody.size() + ofCallers.size() >= most) {
+    if (over == null && count() >= most) {
       over = ofNobody.isEmpty() ? ofCallers.oldest() : ofNobody.oldest();
     }
     if (over != null) {
