@@ -1,6 +1,7 @@
 package org.calmanchor.client;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatExceptionOfType;
 
 import java.time.Duration;
 import java.util.ArrayList;
@@ -12,6 +13,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.TimeUnit;
 import org.calmanchor.annotations.Operation;
 import org.calmanchor.annotations.PortType;
+import org.calmanchor.annotations.Role;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.access.ClientCredentials;
 import org.calmanchor.core.endpoint.CallContext;
@@ -35,7 +37,7 @@ class SessionsTest {
   }
 
   /** A list of wishes, which a caller makes in several calls. */
-  @PortType(namespace = "urn:lanternquay:wishes")
+  @PortType(namespace = "urn:lanternquay:wishes", callers = Role.ANYONE)
   public interface Wishes {
     @Operation
     List<String> add(String wish);
@@ -189,11 +191,24 @@ class SessionsTest {
 
   @Test
   void thereAreSoManySessionsOnly() throws Exception {
-    TypedClient<Wishes> client = started(SoapHost.onPort(0).limit(Limit.SESSIONS, 3));
-    for (int i = 0; i < 20; i++) {
-      client.proxy().add("wish");
+    TypedClient<Wishes> client =
+        started(
+            SoapHost.onPort(0)
+                .limit(Limit.SESSIONS, 3)
+                .callers((name, password) -> Optional.of(new Caller(name, Set.of()))));
+    for (int i = 0; i < 3; i++) {
+      client.proxy().add("of nobody");
+    }
+    assertThatExceptionOfType(NoAnswerException.class)
+        .isThrownBy(() -> client.proxy().add("too many"))
+        .withMessageContaining("status 503")
+        .withMessageContaining("as many sessions as may be kept");
+    Wishes ines = client.credentials(ClientCredentials.basic("ines", "x")).proxy();
+    for (int i = 0; i < 17; i++) {
+      assertThat(ines.add("of ines")).hasSize(1);
     }
     Await.untilAsserted("closed", () -> assertThat(CLOSED).hasSize(17));
+    assertThat(CLOSED).filteredOn("[of nobody]"::equals).hasSize(3);
   }
 
   @Test

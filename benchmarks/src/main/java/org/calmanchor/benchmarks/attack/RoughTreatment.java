@@ -1,16 +1,11 @@
-package org.calmanchor.benchmarks.soak;
+package org.calmanchor.benchmarks.attack;
 
-import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.net.InetAddress;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
@@ -21,136 +16,41 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 
 /**
- * Attacks a host for some time and counts the results; ends with an error if a rule is broken. The
- * server has 64 MB, and cannot write files over 64 KB.
+ * Treats a small host badly for some time: callers vanish, methods fail, hang and ignore
+ * interrupts, a disk is full; then the host is stopped under load. It has 64 MB, and cannot write
+ * files over 64 KB.
  */
-public final class Soak {
+final class RoughTreatment {
   private static final int THREADS = 24;
 
   private final AtomicLong answered = new AtomicLong();
   private final AtomicLong refused = new AtomicLong();
   private final AtomicLong vanished = new AtomicLong();
   private final List<String> wrong = new ArrayList<>();
-  private final Process process;
-  private final BufferedReader out;
-  private final int port;
+  private final Target target;
 
-  private Soak() throws IOException {
-    String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
-    String command =
-        "ulimit -f 128; exec '"
-            + java
-            + "' -Xmx64m -XX:+ExitOnOutOfMemoryError -Dorg.slf4j.simpleLogger.defaultLogLevel=off"
-            + " -cp '"
-            + System.getProperty("java.class.path")
-            + "' "
-            + Quay.class.getName();
-    process =
-        new ProcessBuilder("sh", "-c", command)
-            .redirectError(ProcessBuilder.Redirect.INHERIT)
-            .start();
-    out =
-        new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
-    port = Integer.parseInt(String.valueOf(out.readLine()));
+  private RoughTreatment(Target target) {
+    this.target = target;
   }
 
-  /**
-   * Arguments: for how many seconds, 60 without one; a part of one attack's name, to run it alone.
-   */
-  public static void main(String[] arguments) throws Exception {
-    int seconds = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 60;
-    Soak soak = new Soak();
-    try {
-      if (arguments.length > 1) {
-        soak.attacked(seconds, arguments[1]);
-      } else {
-        soak.run(seconds);
-      }
-    } finally {
-      soak.process.destroyForcibly();
+  /** Runs it, and returns what was not as it must be. */
+  static List<String> run(int seconds) throws Exception {
+    try (Target target = Target.start("64m", "128")) {
+      RoughTreatment treatment = new RoughTreatment(target);
+      treatment.treat(seconds);
+      return treatment.wrong;
     }
-    soak.wrong.forEach(line -> System.out.println("WRONG: " + line));
-    System.out.println(soak.wrong.isEmpty() ? "All as it must be." : "Not as it must be.");
-    System.exit(soak.wrong.isEmpty() ? 0 : 1);
   }
 
-  private void run(int seconds) throws Exception {
+  private void treat(int seconds) throws Exception {
     rough(seconds);
-    attacked(seconds, "");
     System.out.printf(
-        "%d answered, %d refused as busy, %d callers vanished%n",
+        "rough treatment: %,d answered, %,d refused as busy, %,d callers vanished%n",
         answered.get(), refused.get(), vanished.get());
     expect("hang", "", 500, "did not answer within " + Quay.CALL_MILLIS + " ms");
     expect("keep", "<cargo>" + "QUJD".repeat(1 << 17) + "</cargo>", 500, "incident");
     expect("moor", "<boat>Sable</boat>", 200, "<tns:result>Sable<");
     shutDownUnderLoad();
-  }
-
-  /** Runs each attack by itself, while normal callers must be served in time. */
-  private void attacked(int seconds, String part) throws Exception {
-    Attacks attacks = new Attacks(port);
-    Map<String, Attacks.Attack> chosen = attacks.named(part);
-    for (Map.Entry<String, Attacks.Attack> attack : chosen.entrySet()) {
-      long each = TimeUnit.SECONDS.toNanos(seconds) / chosen.size();
-      AtomicLong attempts = new AtomicLong();
-      AtomicLong served = new AtomicLong();
-      AtomicLong busy = new AtomicLong();
-      AtomicLong slowest = new AtomicLong();
-      long end = System.nanoTime() + each;
-      ExecutorService threads = Executors.newFixedThreadPool(6);
-      for (int i = 0; i < 3; i++) {
-        threads.execute(() -> attack(attack.getValue(), end, attempts));
-        threads.execute(() -> call(end, served, busy, slowest));
-      }
-      threads.shutdown();
-      if (!threads.awaitTermination(seconds + 60L, TimeUnit.SECONDS)) {
-        note(attack.getKey() + ": callers still wait");
-      }
-      attacks.letGo();
-      System.out.printf(
-          "%s: %d attempts, %d others served, %d refused as busy, the slowest after %d ms%n",
-          attack.getKey(),
-          attempts.get(),
-          served.get(),
-          busy.get(),
-          TimeUnit.NANOSECONDS.toMillis(slowest.get()));
-      if (served.get() == 0 || slowest.get() > TimeUnit.MILLISECONDS.toNanos(5_000)) {
-        note(attack.getKey() + ": others were not served in time");
-      }
-    }
-  }
-
-  private static void attack(Attacks.Attack attack, long end, AtomicLong attempts) {
-    while (System.nanoTime() < end) {
-      try {
-        attack.attempt();
-      } catch (IOException refused) {
-        // Attackers are expected to get this.
-        attempts.incrementAndGet();
-        continue;
-      }
-      attempts.incrementAndGet();
-    }
-  }
-
-  private void call(long end, AtomicLong served, AtomicLong busy, AtomicLong slowest) {
-    byte[] request = request("moor", "<boat>Sable</boat>");
-    while (System.nanoTime() < end) {
-      long begin = System.nanoTime();
-      try (Socket socket = socket()) {
-        socket.getOutputStream().write(request);
-        byte[] bytes = socket.getInputStream().readAllBytes();
-        String answer = new String(bytes, StandardCharsets.UTF_8);
-        if (answer.contains("Sable</tns:result>")) {
-          served.incrementAndGet();
-          slowest.accumulateAndGet(System.nanoTime() - begin, Math::max);
-        } else {
-          busy.incrementAndGet();
-        }
-      } catch (IOException broken) {
-        note("a caller was broken off meanwhile: " + broken.getMessage());
-      }
-    }
   }
 
   /** Runs everything at once for a while. */
@@ -199,28 +99,11 @@ public final class Soak {
   }
 
   private static byte[] request(String operation, String content) {
-    String body =
-        "<e:Envelope xmlns:e='http://schemas.xmlsoap.org/soap/envelope/'><e:Body><"
-            + operation
-            + " xmlns='"
-            + Quay.NAMESPACE
-            + "'>"
-            + content
-            + "</"
-            + operation
-            + "></e:Body></e:Envelope>";
-    return ("POST /quay HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nContent-Type: text/xml\r\n"
-            + "Content-Length: "
-            + body.length()
-            + "\r\n\r\n"
-            + body)
-        .getBytes(StandardCharsets.US_ASCII);
+    return Requests.post(Requests.call(operation, content), "");
   }
 
   private Socket socket() throws IOException {
-    Socket socket = new Socket(InetAddress.getLoopbackAddress(), port);
-    socket.setSoTimeout(20_000);
-    return socket;
+    return target.connect("127.0.0.1");
   }
 
   private void vanishWhileSending() throws IOException {
@@ -280,8 +163,7 @@ public final class Soak {
       threads.execute(() -> untilRefused(isOver, lost));
     }
     TimeUnit.SECONDS.sleep(2);
-    process.toHandle().destroy();
-    String counts = String.valueOf(out.readLine());
+    String counts = target.end();
     isOver.set(true);
     threads.shutdown();
     if (!threads.awaitTermination(30, TimeUnit.SECONDS)) {
