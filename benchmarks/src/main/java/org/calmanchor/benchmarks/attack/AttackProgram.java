@@ -66,11 +66,10 @@ public final class AttackProgram {
     System.out.println("|---|--:|--:|--:|--:|--:|--:|--:|");
     // It also lets the compiler of the JVM begin.
     run(new Attack("nothing, for comparison", 0, false, () -> 0));
-    try (Attacks attacks = new Attacks(target)) {
-      for (Attack attack : attacks.named(part)) {
-        run(attack);
-        attacks.close();
-      }
+    Attacks attacks = new Attacks(target);
+    for (Attack attack : attacks.named(part)) {
+      run(attack);
+      attacks.letGo();
     }
   }
 
@@ -153,12 +152,12 @@ public final class AttackProgram {
 
   private void attack(Attack attack, long end, AtomicLong attempts, AtomicLong sent) {
     while (System.nanoTime() < end) {
-      attempts.incrementAndGet();
       try {
         sent.addAndGet(attack.attempt().make());
+        attempts.incrementAndGet();
       } catch (IOException refused) {
         // Attackers are expected to get this; they try again.
-        Thread.yield();
+        attempts.incrementAndGet();
       } catch (IllegalStateException harmed) {
         note(String.valueOf(harmed.getMessage()));
       }

@@ -17,7 +17,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** All attacks. Each attempt ignores the answer, unless it must not be given. */
-final class Attacks implements AutoCloseable {
+final class Attacks {
   private static final int MEGABYTE = 1 << 20;
 
   /** Three of them, made once: attackers must not take the processor away from callers. */
@@ -288,9 +288,8 @@ final class Attacks implements AutoCloseable {
   }
 
   /** Lets all connections go. */
-  @Override
-  public void close() throws IOException {
-    few.close();
-    many.close();
+  void letGo() throws IOException {
+    few.letGo();
+    many.letGo();
   }
 }

@@ -6,7 +6,7 @@ import java.util.ArrayDeque;
 import java.util.Deque;
 
 /** Connections that are held open until newer ones replace them. Safe for several threads. */
-final class HeldConnections implements AutoCloseable {
+final class HeldConnections {
   private final int most;
   private final Deque<Socket> held = new ArrayDeque<>();
 
@@ -39,8 +39,8 @@ final class HeldConnections implements AutoCloseable {
     return held.size();
   }
 
-  @Override
-  public synchronized void close() throws IOException {
+  /** Closes all of them. */
+  synchronized void letGo() throws IOException {
     for (Socket socket : held) {
       socket.close();
     }
