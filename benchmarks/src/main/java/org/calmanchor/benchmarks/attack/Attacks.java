@@ -192,7 +192,7 @@ final class Attacks {
             "Content-Type: " + type + "\r\nSec-Fetch-Site: same-origin\r\n",
             100);
     socket.getOutputStream().write((head + begin).getBytes(StandardCharsets.US_ASCII));
-    return head.length() + begin.length();
+    return (long) head.length() + begin.length();
   }
 
   /** Keeps many messages going, a byte of each at a time, from many addresses. */
