@@ -77,7 +77,7 @@ final class JettyServer {
     http.setSendServerVersion(false);
     http.setSendXPoweredBy(false);
     http.setRequestHeaderSize((int) limits.value(Limit.HEADER_BYTES));
-    connections = new AddressConnections(limits, unshared, handler.hosted().calls().refused());
+    connections = new AddressConnections(limits, unshared, handler.hosted().calls().limitCounts());
     connector = new Connector(server, connections, protocols(http, limits));
     server.addBean(new NetworkConnectionLimit((int) limits.value(Limit.CONNECTIONS), connector));
     // If the queue is full, a client waits one second before it tries again.

@@ -194,7 +194,7 @@ public final class RunningHost implements AutoCloseable {
         calls.heldBytes(),
         calls.mostHeldBytes(),
         hosted.waitingPasswords(),
-        calls.refused().all());
+        calls.limitCounts().all());
   }
 
   /** Why the host is not ready; null if it is. */

@@ -142,7 +142,7 @@ final class SiteHandler extends Handler.Abstract implements Graceful {
 
           @Override
           public void refuse(Refusal why) {
-            hosted.calls().refused().count(Limit.READ_TIME);
+            hosted.calls().limitCounts().count(Limit.READ_TIME);
             memory.give(address, 1);
             SiteHandler.this.refuse(exchange, why);
           }

@@ -102,7 +102,7 @@ final class ControlTest {
               host.address("/") + " is ready; 0 calls run.\n  /gate  on\n  /back-gate  on\n")
           .contains(
               "\n  in use   0 of 200 calls, 0 of 2000 connections, 0 of 10000 sessions, 0 of ")
-          .endsWith("\n  refused  nothing, since the start, by limits");
+          .endsWith("\n  refused  nothing, since the start");
       assertThat(told("off", "/gate#close")).isEqualTo("/gate  on, without close");
       assertThat(told("off", "/gate#open", "/back-gate")).isEqualTo("/gate  off\n/back-gate  off");
       assertThat(told("on", "/gate#open")).isEqualTo("/gate  on, without close");

@@ -23,6 +23,7 @@ import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.stream.Collectors;
 import org.calmanchor.core.access.Caller;
 import org.calmanchor.core.logging.Loggable;
@@ -58,8 +59,8 @@ final class ServletExchange implements HttpRequest, HttpResponse {
   /** Guarded by this object. */
   private @Nullable AsyncContext async;
 
-  /** Held while a thread reads from the container. */
-  private final Object reading = new Object();
+  /** Held while a thread reads from the container; no monitor, as in the output. */
+  private final ReentrantLock reading = new ReentrantLock();
 
   /** Held while a request is completed, which the container must not end meanwhile. */
   private final Object over = new Object();
@@ -215,16 +216,17 @@ final class ServletExchange implements HttpRequest, HttpResponse {
 
     @Override
     public int read(byte[] bytes, int offset, int length) throws IOException {
-      synchronized (reading) {
+      reading.lock();
+      try {
         if (isUnreadable) {
           throw new IOException("the connection has failed, or the request is over");
         }
-        try {
-          return in.read(bytes, offset, length);
-        } catch (IOException failed) {
-          isUnreadable = true;
-          throw failed;
-        }
+        return in.read(bytes, offset, length);
+      } catch (IOException failed) {
+        isUnreadable = true;
+        throw failed;
+      } finally {
+        reading.unlock();
       }
     }
   }
@@ -353,11 +355,15 @@ final class ServletExchange implements HttpRequest, HttpResponse {
    */
   private void cancel() {
     output.release();
-    synchronized (reading) {
-      isUnreadable = true;
-    }
-    synchronized (over) {
-      isCancelled = true;
+    // A thread that waits for bytes now reads no others: the container's time for them is the most.
+    isUnreadable = true;
+    reading.lock();
+    try {
+      synchronized (over) {
+        isCancelled = true;
+      }
+    } finally {
+      reading.unlock();
     }
   }
 

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.util.Arrays;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,8 +22,10 @@ final class ServletOutput extends OutputStream {
   /** The last bytes written; null if there are none yet. Another thread may abort. */
   private final AtomicReference<byte @Nullable []> held = new AtomicReference<>();
 
-  /** Held while a thread is in the container's code. */
-  private final Object writing = new Object();
+  /**
+   * Held while a thread is in the container's code; no monitor, which a virtual thread would pin.
+   */
+  private final ReentrantLock writing = new ReentrantLock();
 
   private boolean isBegun;
   private volatile boolean isBroken;
@@ -59,27 +62,32 @@ final class ServletOutput extends OutputStream {
   }
 
   private void put(byte[] bytes, boolean isFlushed) throws IOException {
-    synchronized (writing) {
+    writing.lock();
+    try {
       if (isBroken) {
         throw ended();
       }
-      try {
-        OutputStream out = response.getOutputStream();
-        out.write(bytes);
-        if (isFlushed) {
-          out.flush();
-        }
-      } catch (IOException failed) {
-        isBroken = true;
-        throw failed;
+      OutputStream out = response.getOutputStream();
+      out.write(bytes);
+      if (isFlushed) {
+        out.flush();
       }
+    } catch (IOException failed) {
+      isBroken = true;
+      throw failed;
+    } finally {
+      writing.unlock();
     }
   }
 
   /** Lets no thread into the container's code any more, and waits for one that is there. */
   void release() {
-    synchronized (writing) {
-      isBroken = true;
+    isBroken = true;
+    writing.lock();
+    try {
+      end();
+    } finally {
+      writing.unlock();
     }
   }
 

@@ -25,13 +25,13 @@ public final class AttackProgram {
   /** What a message may cost. */
   private static final double MOST_SECONDS_PER_MEGABYTE = 1;
 
-  private final Target target;
+  private final AttackedHost host;
   private final int seconds;
   private final long patienceMillis;
   private final List<String> wrong = new ArrayList<>();
 
-  private AttackProgram(Target target, int seconds, long patienceMillis) {
-    this.target = target;
+  private AttackProgram(AttackedHost host, int seconds, long patienceMillis) {
+    this.host = host;
     this.seconds = seconds;
     this.patienceMillis = patienceMillis;
   }
@@ -46,8 +46,8 @@ public final class AttackProgram {
     String part = arguments.length > 1 ? arguments[1] : "";
     long patience = arguments.length > 2 ? Long.parseLong(arguments[2]) : 2_000;
     List<String> wrong = new ArrayList<>();
-    try (Target target = Target.start("256m", "unlimited")) {
-      AttackProgram program = new AttackProgram(target, seconds, patience);
+    try (AttackedHost host = AttackedHost.start("256m", "unlimited")) {
+      AttackProgram program = new AttackProgram(host, seconds, patience);
       program.run(part);
       wrong.addAll(program.wrong);
     }
@@ -66,7 +66,7 @@ public final class AttackProgram {
     System.out.println("|---|--:|--:|--:|--:|--:|--:|--:|");
     // It also lets the compiler of the JVM begin.
     run(new Attack("nothing, for comparison", 0, false, () -> 0));
-    Attacks attacks = new Attacks(target);
+    Attacks attacks = new Attacks(host);
     for (Attack attack : attacks.named(part)) {
       run(attack);
       attacks.letGo();
@@ -79,7 +79,7 @@ public final class AttackProgram {
     AtomicLong sent = new AtomicLong();
     List<Caller> callers =
         List.of(caller("", end), caller("", end), caller(credentials("ines-tallow:right"), end));
-    Duration before = target.processorTime();
+    Duration before = host.processorTime();
     ExecutorService threads = Executors.newCachedThreadPool();
     callers.forEach(threads::execute);
     for (int i = 0; i < attack.attackers(); i++) {
@@ -88,18 +88,18 @@ public final class AttackProgram {
     long most = 0;
     while (System.nanoTime() < end) {
       TimeUnit.MILLISECONDS.sleep(100);
-      most = Math.max(most, target.isAlive() ? target.residentMegabytes() : 0);
+      most = Math.max(most, host.isAlive() ? host.residentMegabytes() : 0);
     }
     threads.shutdown();
     if (!threads.awaitTermination(60, TimeUnit.SECONDS)) {
       note(attack.name() + ": callers still wait");
     }
-    Duration used = target.processorTime().minus(before);
+    Duration used = host.processorTime().minus(before);
     report(attack, attempts.get(), sent.get(), used, most, callers);
   }
 
   private Caller caller(String headers, long end) {
-    return new Caller(target, Requests.call("moor", "<boat>Sable</boat>"), headers, end);
+    return new Caller(host, Requests.call("moor", "<boat>Sable</boat>"), headers, end);
   }
 
   private static String credentials(String text) {
@@ -145,7 +145,7 @@ public final class AttackProgram {
         && used.toMillis() / 1_000.0 > seconds + MOST_SECONDS_PER_MEGABYTE * megabytes) {
       note(attack.name() + ": it cost more than a second for each megabyte");
     }
-    if (!target.isAlive()) {
+    if (!host.isAlive()) {
       note(attack.name() + ": the process has ended");
     }
   }

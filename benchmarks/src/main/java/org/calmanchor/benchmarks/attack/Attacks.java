@@ -29,34 +29,36 @@ final class Attacks {
   /** Of a client that reads little at a time. */
   private static final int SMALL_WINDOW = 16 << 10;
 
-  private final Target target;
+  private final AttackedHost host;
   private final HeldConnections few = new HeldConnections(100);
   private final HeldConnections many = new HeldConnections(1_900);
 
-  Attacks(Target target) {
-    this.target = target;
+  Attacks(AttackedHost host) {
+    this.host = host;
   }
 
   /** Those whose names contain {@code part}. */
   List<Attack> named(String part) {
     return List.of(
-            read(
+            messages(
                 "fresh attribute names",
                 () -> Requests.message("", "<moor " + fresh(99, "") + "/>")),
-            read(
+            messages(
                 "fresh prefixes",
                 () -> Requests.message("", "<moor " + fresh(99, "xmlns:") + "/>")),
-            read("fresh header blocks", () -> header(many(400, i -> "<" + name() + "/>"))),
-            read(
+            messages("fresh header blocks", () -> header(many(400, i -> "<" + name() + "/>"))),
+            messages(
                 "fresh attributes of header blocks",
                 () -> header(many(40, i -> "<h" + i + " " + fresh(90, "") + "/>"))),
-            read("fresh body elements", () -> Requests.message("", "<" + name() + "/>")),
-            read("100,000 attributes", () -> Requests.message("", "<a " + numbered() + "/>")),
-            read(
+            messages("fresh body elements", () -> Requests.message("", "<" + name() + "/>")),
+            messages(
+                "100,000 attributes", () -> Requests.message("", "<a " + manyAttributes() + "/>")),
+            messages(
                 "100,000 elements",
                 () -> header("<a>" + many(100_000, i -> "<a" + i + "/>") + "</a>")),
-            read("3 MB of tiny elements", () -> header("<a>" + "<a/>".repeat(700_000) + "</a>")),
-            new Attack("3 MB of a text that does not end", 10, true, this::unfinished),
+            messages(
+                "3 MB of tiny elements", () -> header("<a>" + "<a/>".repeat(700_000) + "</a>")),
+            new Attack("3 MB of a text that does not end", 10, true, this::sendUnfinishedText),
             new Attack("an endless name in a gzip header", 3, false, this::gzip),
             new Attack("documents that nobody reads, HTTP/2", 3, false, this::unread),
             new Attack("questions that do not arrive", 3, false, () -> half("?page=request", "{")),
@@ -80,7 +82,7 @@ final class Attacks {
     String make();
   }
 
-  private Attack read(String name, Message message) {
+  private Attack messages(String name, Message message) {
     return new Attack(name, 3, true, () -> post(ADDRESS, message.make(), ""));
   }
 
@@ -100,7 +102,7 @@ final class Attacks {
     return "n" + "x".repeat(150) + Long.toHexString(ThreadLocalRandom.current().nextLong());
   }
 
-  private static String numbered() {
+  private static String manyAttributes() {
     return many(100_000, i -> "a" + i + "='' ");
   }
 
@@ -122,15 +124,15 @@ final class Attacks {
 
   private long post(String from, String message, String headers) throws IOException {
     byte[] request = Requests.post(message, headers);
-    try (Socket socket = target.connect(from)) {
+    try (Socket socket = host.connect(from)) {
       socket.getOutputStream().write(request);
       socket.getInputStream().readAllBytes();
     }
     return request.length;
   }
 
-  private long unfinished() throws IOException {
-    Socket socket = target.connect(anyAddress());
+  private long sendUnfinishedText() throws IOException {
+    Socket socket = host.connect(anyAddress());
     few.hold(socket);
     OutputStream out = socket.getOutputStream();
     String begin = Requests.call("moor", "<boat>").replaceFirst("</moor>.*", "");
@@ -143,7 +145,7 @@ final class Attacks {
   }
 
   private long gzip() throws IOException {
-    try (Socket socket = target.connect(ADDRESS)) {
+    try (Socket socket = host.connect(ADDRESS)) {
       OutputStream out = socket.getOutputStream();
       String types = "Content-Type: text/xml\r\nContent-Encoding: gzip\r\n";
       out.write(
@@ -161,7 +163,7 @@ final class Attacks {
    */
   private long unread() throws IOException {
     pause();
-    Socket socket = target.connect(ADDRESS);
+    Socket socket = host.connect(ADDRESS);
     few.hold(socket);
     ByteArrayOutputStream sent = new ByteArrayOutputStream();
     DataOutputStream out = new DataOutputStream(sent);
@@ -183,7 +185,7 @@ final class Attacks {
   }
 
   private long half(String query, String begin) throws IOException {
-    Socket socket = target.connect(ADDRESS);
+    Socket socket = host.connect(ADDRESS);
     few.hold(socket);
     String type = query.isEmpty() ? "text/xml" : "application/json";
     String head =
@@ -198,7 +200,7 @@ final class Attacks {
   /** Keeps many messages going, a byte of each at a time, from many addresses. */
   private long trickle() throws IOException {
     if (many.count() < 400) {
-      Socket socket = target.connect(anyAddress());
+      Socket socket = host.connect(anyAddress());
       many.hold(socket);
       String head = Requests.head("POST /quay", "Content-Type: text/xml\r\n", 100_000);
       socket.getOutputStream().write((head + "<e:Envelope").getBytes(StandardCharsets.US_ASCII));
@@ -219,7 +221,7 @@ final class Attacks {
   }
 
   private long silent() throws IOException {
-    many.hold(target.connect(anyAddress()));
+    many.hold(host.connect(anyAddress()));
     return 0;
   }
 
@@ -233,7 +235,7 @@ final class Attacks {
                 StandardCharsets.US_ASCII)
             .replaceFirst("/quay", "/wishes")
             .getBytes(StandardCharsets.US_ASCII);
-    try (Socket socket = target.connect(anyAddress())) {
+    try (Socket socket = host.connect(anyAddress())) {
       socket.getOutputStream().write(request);
       socket.getInputStream().readAllBytes();
     }
@@ -242,7 +244,7 @@ final class Attacks {
 
   /** Reads a part of an endless answer each time, and then asks for another one. */
   private long endless() throws IOException {
-    try (Socket socket = target.connect(anyAddress(), SMALL_WINDOW)) {
+    try (Socket socket = host.connect(anyAddress(), SMALL_WINDOW)) {
       socket.getOutputStream().write(Requests.post(Requests.call("tide", ""), ""));
       for (int i = 0; i < 50; i++) {
         socket.getInputStream().readNBytes(8 << 10);
@@ -255,7 +257,7 @@ final class Attacks {
   private long question() throws IOException {
     String question =
         "{\"operation\":\"moor\",\"expected\":\"" + "[{a:".repeat(900_000) + "\",\"answer\":\"\"}";
-    try (Socket socket = target.connect(ADDRESS)) {
+    try (Socket socket = host.connect(ADDRESS)) {
       String head =
           Requests.head(
               "POST /quay?page=compare",
@@ -276,7 +278,7 @@ final class Attacks {
             "GET /quay HTTP/1.0\r\nHost: localhost\r\n",
             "GET /quay HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\n");
     String head = heads.get(ThreadLocalRandom.current().nextInt(heads.size()));
-    try (Socket socket = target.connect(ADDRESS)) {
+    try (Socket socket = host.connect(ADDRESS)) {
       socket.getOutputStream().write((head + "\r\n").getBytes(StandardCharsets.US_ASCII));
       socket.shutdownOutput();
       String page = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);

@@ -11,7 +11,7 @@ import java.util.concurrent.TimeUnit;
 final class Caller implements Runnable {
   private static final String ADDRESS = "127.0.0.1";
 
-  private final Target target;
+  private final AttackedHost host;
   private final byte[] request;
   private final long endNanos;
   private final List<String> wrong = new ArrayList<>();
@@ -24,8 +24,8 @@ final class Caller implements Runnable {
    *
    * @param endNanos when it ends, by {@link System#nanoTime}
    */
-  Caller(Target target, String message, String headers, long endNanos) {
-    this.target = target;
+  Caller(AttackedHost host, String message, String headers, long endNanos) {
+    this.host = host;
     this.request = Requests.post(message, headers);
     this.endNanos = endNanos;
   }
@@ -34,7 +34,7 @@ final class Caller implements Runnable {
   public void run() {
     while (System.nanoTime() < endNanos) {
       long begin = System.nanoTime();
-      try (Socket socket = target.connect(ADDRESS)) {
+      try (Socket socket = host.connect(ADDRESS)) {
         socket.getOutputStream().write(request);
         byte[] bytes = socket.getInputStream().readAllBytes();
         String answer = new String(bytes, StandardCharsets.UTF_8);

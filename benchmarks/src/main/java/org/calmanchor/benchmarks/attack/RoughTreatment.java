@@ -27,16 +27,16 @@ final class RoughTreatment {
   private final AtomicLong refused = new AtomicLong();
   private final AtomicLong vanished = new AtomicLong();
   private final List<String> wrong = new ArrayList<>();
-  private final Target target;
+  private final AttackedHost host;
 
-  private RoughTreatment(Target target) {
-    this.target = target;
+  private RoughTreatment(AttackedHost host) {
+    this.host = host;
   }
 
   /** Runs it, and returns what was not as it must be. */
   static List<String> run(int seconds) throws Exception {
-    try (Target target = Target.start("64m", "128")) {
-      RoughTreatment treatment = new RoughTreatment(target);
+    try (AttackedHost host = AttackedHost.start("64m", "128")) {
+      RoughTreatment treatment = new RoughTreatment(host);
       treatment.treat(seconds);
       return treatment.wrong;
     }
@@ -103,7 +103,7 @@ final class RoughTreatment {
   }
 
   private Socket socket() throws IOException {
-    return target.connect("127.0.0.1");
+    return host.connect("127.0.0.1");
   }
 
   private void vanishWhileSending() throws IOException {
@@ -163,7 +163,7 @@ final class RoughTreatment {
       threads.execute(() -> untilRefused(isOver, lost));
     }
     TimeUnit.SECONDS.sleep(2);
-    String counts = target.end();
+    String counts = host.end();
     isOver.set(true);
     threads.shutdown();
     if (!threads.awaitTermination(30, TimeUnit.SECONDS)) {

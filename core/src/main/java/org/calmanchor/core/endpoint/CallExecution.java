@@ -406,7 +406,7 @@ final class CallExecution implements SlotHolder {
     switch (late.kind()) {
       case IN_TIME -> {}
       case MESSAGE, SLOW_MESSAGE -> {
-        calls.refused().count(Limit.READ_TIME);
+        calls.limitCounts().count(Limit.READ_TIME);
         answerLate(late, calls.readNanos());
       }
       case METHOD, ANSWER -> {

@@ -171,7 +171,7 @@ public final class RunningCalls implements CallCounts, AutoCloseable {
   }
 
   /** How often limits have refused something. */
-  public LimitCounts refused() {
+  public LimitCounts limitCounts() {
     return refused;
   }
 

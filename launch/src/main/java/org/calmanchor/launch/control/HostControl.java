@@ -148,7 +148,9 @@ final class HostControl {
     return List.of(
         "",
         used,
-        "  refused  " + (refused.isEmpty() ? "nothing" : refused) + ", since the start, by limits");
+        "  refused  "
+            + (refused.isEmpty() ? "nothing" : "by limits: " + refused)
+            + ", since the start");
   }
 
   private static String line(PathState state) {

@@ -12,14 +12,14 @@ import java.nio.file.Path;
 import java.time.Duration;
 
 /** The process that is attacked, and what it uses of the machine. */
-final class Target implements AutoCloseable {
+final class AttackedHost implements AutoCloseable {
   private static final int PATIENCE_MILLIS = 20_000;
 
   private final Process process;
   private final BufferedReader out;
   private final int port;
 
-  private Target(Process process) throws IOException {
+  private AttackedHost(Process process) throws IOException {
     this.process = process;
     this.out =
         new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
@@ -32,7 +32,7 @@ final class Target implements AutoCloseable {
    * @param heap such as 256m
    * @param fileBlocks how large the files may be that it writes, in blocks of 512 bytes
    */
-  static Target start(String heap, String fileBlocks) throws IOException {
+  static AttackedHost start(String heap, String fileBlocks) throws IOException {
     String java = Path.of(System.getProperty("java.home"), "bin", "java").toString();
     String command =
         "ulimit -f "
@@ -46,7 +46,7 @@ final class Target implements AutoCloseable {
             + System.getProperty("java.class.path")
             + "' "
             + Quay.class.getName();
-    return new Target(
+    return new AttackedHost(
         new ProcessBuilder("sh", "-c", command)
             .redirectError(ProcessBuilder.Redirect.INHERIT)
             .start());
