@@ -2,7 +2,6 @@ package org.calmanchor.web.exchange;
 
 import com.fasterxml.jackson.jr.ob.JSON;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -43,10 +42,11 @@ public final class ExchangeEvents {
   /** After this number of periods without an event, a comment shows whether the page is there. */
   private static final int QUIET_PERIODS = 20;
 
-  private static final byte[] EVENT = bytes("data: exchanges\n\n");
-  private static final byte[] COMMENT = bytes(":\n\n");
+  private static final byte[] EVENT = "data: exchanges\n\n".getBytes(StandardCharsets.US_ASCII);
 
-  private final List<Stream> streams = new ArrayList<>();
+  private static final byte[] NOTHING = {};
+
+  private final List<EventStream> streams = new ArrayList<>();
   private final Set<String> changed = ConcurrentHashMap.newKeySet();
   private @Nullable ScheduledExecutorService timer;
   private @Nullable ScheduledFuture<?> telling;
@@ -54,53 +54,31 @@ public final class ExchangeEvents {
   private int quiet;
 
   /** The last reload as an event; empty if there was none. */
-  private volatile byte[] reload = {};
+  private volatile byte[] reload = NOTHING;
 
   /** What the open streams were told of reloads; only the timer's thread uses it. */
-  private byte[] told = {};
+  private byte[] told = NOTHING;
 
   /** Creates a register without streams. */
   public ExchangeEvents() {}
 
-  private record Stream(
-      String path, HttpRequest request, HttpResponse response, CompletableFuture<Void> ended) {
-    /** Writes, or ends the stream of a page that has gone. */
-    void write(byte[] bytes) {
-      try {
-        OutputStream out = response.output();
-        // The host sends a write with the next one: the comment pushes what is before it.
-        out.write(bytes);
-        out.write(COMMENT);
-      } catch (IOException gone) {
-        LOG.debug("a page has closed its event stream", Loggable.failure(gone));
-        end();
-      }
-    }
-
-    void end() {
-      ended.complete(null);
-    }
-  }
-
   /** Opens a stream about the exchanges of a path; the stage completes when it has ended. */
   public CompletionStage<Void> open(HttpRequest request, HttpResponse response) throws IOException {
-    Stream stream = new Stream(request.path(), request, response, new CompletableFuture<>());
-    if (!add(stream)) {
-      PageResponses.plain(response, 503, "Too many pages follow the exchanges already.");
-      return CompletableFuture.completedFuture(null);
-    }
     response.status(200);
     response.header("Content-Type", "text/event-stream");
     response.header("Cache-Control", "no-store");
     response.header("X-Content-Type-Options", "nosniff");
-    stream.write(EVENT);
-    if (reload.length > 0) {
-      stream.write(reload);
+    EventStream stream = new EventStream(request, response);
+    if (!add(stream)) {
+      PageResponses.plain(response, 503, "Too many pages follow the exchanges already.");
+      return CompletableFuture.completedFuture(null);
     }
+    stream.write(EVENT);
+    stream.write(reload);
     return stream.ended();
   }
 
-  private synchronized boolean add(Stream stream) {
+  private synchronized boolean add(EventStream stream) {
     removeEnded();
     if (isClosed || streams.size() >= MOST) {
       return false;
@@ -120,7 +98,7 @@ public final class ExchangeEvents {
   }
 
   private void removeEnded() {
-    streams.removeIf(stream -> stream.ended().isDone());
+    streams.removeIf(EventStream::isEnded);
   }
 
   /** Notes that there is a new exchange of a path. */
@@ -143,7 +121,7 @@ public final class ExchangeEvents {
     }
   }
 
-  /** Runs in the timer's thread, which alone writes to open streams. An exception would end it. */
+  /** Runs in the timer's thread, which an exception would end. */
   private void tell() {
     try {
       tellAll();
@@ -153,7 +131,7 @@ public final class ExchangeEvents {
   }
 
   private void tellAll() {
-    List<Stream> open;
+    List<EventStream> open;
     synchronized (this) {
       removeEnded();
       open = List.copyOf(streams);
@@ -167,16 +145,9 @@ public final class ExchangeEvents {
     if (isQuiet) {
       quiet = 0;
     }
-    for (Stream stream : open) {
-      if (stream.request().isCancelled()) {
-        stream.end();
-      } else if (isReloaded) {
-        stream.write(last);
-      } else if (now.contains(stream.path())) {
-        stream.write(EVENT);
-      } else if (isQuiet) {
-        stream.write(COMMENT);
-      }
+    byte[] rest = isReloaded ? last : isQuiet ? EventStream.COMMENT : NOTHING;
+    for (EventStream stream : open) {
+      stream.write(!isReloaded && now.contains(stream.path()) ? EVENT : rest);
     }
   }
 
@@ -193,11 +164,7 @@ public final class ExchangeEvents {
       telling.cancel(false);
       timer.shutdown();
     }
-    streams.forEach(Stream::end);
+    streams.forEach(EventStream::end);
     streams.clear();
-  }
-
-  private static byte[] bytes(String text) {
-    return text.getBytes(StandardCharsets.US_ASCII);
   }
 }
