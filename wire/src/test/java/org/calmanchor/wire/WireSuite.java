@@ -36,6 +36,7 @@ import org.junit.jupiter.api.io.TempDir;
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 abstract class WireSuite {
   private static final String SIGNALS = "/signals";
+  private static final String EVENTS = "/signals?page=events";
   private static final String PASSWORD = "correct-anchor-chain";
   private static final String XML = "Content-Type: text/xml; charset=utf-8";
 
@@ -365,8 +366,7 @@ abstract class WireSuite {
 
   @Test
   void pagesAreToldOfExchangesAtOnce() throws Exception {
-    try (Connection connection = new Connection(server.base())) {
-      connection.head("GET", "/signals?page=events", "Sec-Fetch-Site: same-origin");
+    try (Connection connection = follow()) {
       for (String line = connection.line(); !line.equals("data: exchanges"); ) {
         line = connection.line();
       }
@@ -383,20 +383,35 @@ abstract class WireSuite {
     }
   }
 
+  /**
+   * Opens a stream of events. There are so many at a time, and those of closed pages count until an
+   * event cannot be sent to them.
+   */
+  private Connection follow() throws Exception {
+    List<Connection> pages = new ArrayList<>();
+    Await.until(
+        "a page gets a stream",
+        () -> {
+          call("hoist flags kilo");
+          Connection page = new Connection(server.base());
+          page.head("GET", EVENTS, "Sec-Fetch-Site: same-origin");
+          if (!page.line().contains(" 200")) {
+            page.close();
+            return false;
+          }
+          return pages.add(page);
+        });
+    return pages.get(0);
+  }
+
   @Test
   void moreCallsThanTheLimitAreRefusedUntilSomeHaveEnded() throws Exception {
     int status = 200;
     // Calls that do not come to their end hold all places, but only for the time of a call.
-    String message = message("drag millis 9000");
     for (int round = 0; round < 5 && status != 503; round++) {
       List<Connection> unfinished = new ArrayList<>();
       try {
-        for (int i = 0; i < 20; i++) {
-          Connection connection = new Connection(server.base());
-          unfinished.add(connection);
-          connection.head("POST", SIGNALS, XML, "Content-Length: " + message.length());
-          connection.text(message);
-        }
+        begin(20, "drag millis 9000", unfinished);
         for (int i = 0; i < 5 && status != 503; i++) {
           status = call("hoist flags kilo").status();
         }
@@ -407,9 +422,35 @@ abstract class WireSuite {
       }
     }
     assertThat(status).isEqualTo(503);
-    Await.untilAsserted(
-        "places are free again",
-        () -> assertThat(call("hoist flags kilo").status()).isEqualTo(200));
+    // All of them, so that the next test finds its places.
+    Await.untilAsserted("places are free again", () -> assertThat(statuses(20)).containsOnly(200));
+  }
+
+  /** Sends calls at the same time, and adds their connections, whose answers nobody has read. */
+  private void begin(int count, String call, List<Connection> connections) throws Exception {
+    String message = message(call);
+    for (int i = 0; i < count; i++) {
+      Connection connection = new Connection(server.base());
+      connections.add(connection);
+      connection.head("POST", SIGNALS, XML, "Content-Length: " + message.length());
+      connection.text(message);
+    }
+  }
+
+  private List<Integer> statuses(int count) throws Exception {
+    List<Connection> connections = new ArrayList<>();
+    List<Integer> statuses = new ArrayList<>();
+    try {
+      begin(count, "drag millis 200", connections);
+      for (Connection each : connections) {
+        statuses.add(each.reply().status());
+      }
+    } finally {
+      for (Connection each : connections) {
+        each.close();
+      }
+    }
+    return statuses;
   }
 
   /**
@@ -425,23 +466,14 @@ abstract class WireSuite {
     for (CompletableFuture<Void> visitor : visitors) {
       visitor.get(60, TimeUnit.SECONDS);
     }
-    // There are so many streams at a time, and those of closed pages count until they are noticed.
-    Await.until(
-        "other pages get a stream again",
-        () -> {
-          call("hoist flags kilo");
-          try (Connection page = new Connection(server.base())) {
-            page.head("GET", "/signals?page=events", "Sec-Fetch-Site: same-origin");
-            return page.line().contains(" 200");
-          }
-        });
+    follow().close();
   }
 
   private void visit() {
     try {
       for (int i = 0; i < 40; i++) {
         try (Connection page = new Connection(server.base())) {
-          page.head("GET", "/signals?page=events", "Sec-Fetch-Site: same-origin");
+          page.head("GET", EVENTS, "Sec-Fetch-Site: same-origin");
           page.line();
           assertThat(call("hoist flags kilo").status()).isEqualTo(200);
         }
