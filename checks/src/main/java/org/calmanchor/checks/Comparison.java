@@ -26,12 +26,10 @@ public final class Comparison {
   private static final TypeUse NOTHING = ComplexType.sequence(List.of(), Origin.NONE);
 
   private final Contract contract;
-  private final ValueComparison trees;
 
   /** Creates a comparison for operations of {@code contract}. */
   public Comparison(Contract contract) {
     this.contract = contract;
-    this.trees = new ValueComparison(contract);
   }
 
   /**
@@ -91,8 +89,14 @@ public final class Comparison {
         ComplexType.sequence(
             contract.requiredHeaders(operation).stream().map(Comparison::keyed).toList(),
             Origin.NONE);
-    trees.compare(
-        blocks, check.headerBlocks(), request.headerBlocks(), Expected.Compare.NAMED, "", found);
+    new ValueComparison(contract)
+        .compare(
+            blocks,
+            check.headerBlocks(),
+            request.headerBlocks(),
+            Expected.Compare.NAMED,
+            "",
+            found);
     return found.isEmpty();
   }
 
@@ -133,7 +137,7 @@ public final class Comparison {
                 && (element == null || DynamicMessages.hasMembers(contract, element))
             ? complex
             : ComplexType.sequence(List.of(only(type)), Origin.NONE);
-    trees.compare(structure, expected, actual, compare, "", found);
+    new ValueComparison(contract).compare(structure, expected, actual, compare, "", found);
   }
 
   private static Particle only(TypeUse type) {

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class RenewedExpectation {
   private final Expected.Compare compare;
+  private final ValueMatching matching = new ValueMatching();
 
   private RenewedExpectation(Expected.Compare compare) {
     this.compare = compare;
@@ -94,10 +95,10 @@ final class RenewedExpectation {
   }
 
   /** Whether a matcher still holds; what a reference leads to is not known here. */
-  private static boolean isKept(@Nullable Object old, @Nullable Object actual) {
+  private boolean isKept(@Nullable Object old, @Nullable Object actual) {
     return old instanceof Reference
         || (old instanceof Matcher matcher
             && !(matcher instanceof Matcher.Unordered)
-            && ValueMatching.matches(matcher, actual));
+            && matching.matches(matcher, actual));
   }
 }

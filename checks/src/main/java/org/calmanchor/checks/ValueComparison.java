@@ -14,12 +14,15 @@ import org.calmanchor.core.model.Member;
 import org.calmanchor.core.model.TypeUse;
 import org.jspecify.annotations.Nullable;
 
-/** Compares trees of values by the types of a contract. */
+/** Compares one pair of trees of values by the types of a contract. */
 final class ValueComparison {
   /** Each expected item may be compared with each one that came, which is some seconds of work. */
   private static final long MOST_COMPARED = 10_000_000;
 
+  private static final String TOO_HARD = "simpler or fewer patterns, since these take too long";
+
   private final Contract contract;
+  private final ValueMatching matching = new ValueMatching();
 
   /** A member's type, and whether it is a list. */
   private record Slot(TypeUse type, boolean repeats) {}
@@ -123,13 +126,19 @@ final class ValueComparison {
     } else {
       boolean matches =
           items.isEmpty()
-              ? ValueMatching.matches(matcher, null)
-              : items.stream().allMatch(item -> ValueMatching.matches(matcher, item));
+              ? matching.matches(matcher, null)
+              : items.stream().allMatch(item -> matching.matches(matcher, item));
       if (!matches) {
         Object shown = items.size() == 1 ? items.get(0) : items.isEmpty() ? null : count(items);
-        found.add(new Difference(path, matcher.toString(), shown(shown)));
+        found.add(new Difference(path, words(matcher), shown(shown)));
       }
     }
+  }
+
+  private String words(Matcher matcher) {
+    return matcher instanceof Matcher.Pattern && matching.isUsedUp()
+        ? TOO_HARD
+        : matcher.toString();
   }
 
   /** Each expected item takes the first item that is like it and is still free. */
@@ -157,6 +166,10 @@ final class ValueComparison {
           free.remove(i);
           isTaken = true;
         }
+      }
+      if (!isTaken && matching.isUsedUp()) {
+        found.add(new Difference(path, TOO_HARD, count(actual)));
+        return;
       }
       if (!isTaken) {
         missing++;

@@ -6,21 +6,29 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.HashMap;
+import java.util.Map;
+import org.calmanchor.core.lexical.MatchingSteps;
 import org.calmanchor.core.simple.PatternFacet;
 import org.jspecify.annotations.Nullable;
 
-/** Decides whether a single value is what a matcher asks for. */
+/**
+ * Decides whether single values of a comparison are what matchers ask for. The patterns of all of
+ * them may take about a second together. For one thread at a time.
+ */
 final class ValueMatching {
   private static final int MOST_DIGITS = 1_000;
+  private static final long MOST_STEPS = 50_000_000;
 
-  private ValueMatching() {}
+  private final Map<String, PatternFacet> patterns = new HashMap<>();
+  private final MatchingSteps steps = MatchingSteps.atMost(MOST_STEPS);
 
   /**
    * Whether {@code actual} is what {@code matcher} asks for.
    *
    * @param actual the value as text, or null for none; a structure counts as some value
    */
-  static boolean matches(Matcher matcher, @Nullable Object actual) {
+  boolean matches(Matcher matcher, @Nullable Object actual) {
     if (matcher instanceof Matcher.Any) {
       return true;
     }
@@ -29,7 +37,7 @@ final class ValueMatching {
     }
     String text = actual.toString();
     if (matcher instanceof Matcher.Pattern pattern) {
-      return PatternFacet.of(pattern.expression()).matches(text);
+      return patterns.computeIfAbsent(pattern.expression(), PatternFacet::of).matches(text, steps);
     }
     if (matcher instanceof Matcher.Near near) {
       BigDecimal number = number(text);
@@ -39,6 +47,11 @@ final class ValueMatching {
       return isWithin(range, text);
     }
     return matcher instanceof Matcher.Present;
+  }
+
+  /** Whether no pattern is tried any more, so that nothing matches one. */
+  boolean isUsedUp() {
+    return steps.left() == 0;
   }
 
   private static boolean isWithin(Matcher.Range range, String text) {

@@ -312,6 +312,18 @@ class MatchersTest {
         .hasSize(1);
   }
 
+  @Test
+  void patternsTogetherCannotTakeForEver() {
+    String items = "!pattern '([A-Z0-9]{1,4} ?){1,8}x', ".repeat(1_000);
+    Check check = CheckFile.read("f.yaml", expecting("stops: !unordered [" + items + "A]")).get(0);
+    List<String> stops = Collections.nCopies(1_000, "A1B2".repeat(8));
+    Outcome answer = new Outcome.Result(Map.of("result", Map.of("stops", stops)));
+    assertThat(new Comparison(Ferry.CONTRACT).differences(check, answer))
+        .last()
+        .asString()
+        .contains("simpler or fewer patterns, since these take too long");
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',

@@ -6,10 +6,17 @@ import java.util.regex.Pattern;
 
 /**
  * Matches texts of messages with patterns of contracts and of annotated code. Some patterns take
- * exponentially many steps for a text that was chosen against them, so there is a limit of steps.
+ * exponentially many steps for a text that was chosen against them, so there is a limit of steps
+ * that grows with the text and its pattern: many short texts take no longer than a long one.
  */
 public final class LimitedMatching {
-  private static final int MOST_STEPS = 2_000_000;
+  private static final long MOST_STEPS = 2_000_000;
+
+  /** Added to the length of a text: what a pattern takes before it looks at the text. */
+  private static final long FIRST_STEPS = 16;
+
+  /** Added to the length of a pattern: how often it may look at a character again. */
+  private static final long REPEATED_STEPS = 64;
 
   private LimitedMatching() {}
 
@@ -19,21 +26,31 @@ public final class LimitedMatching {
    * @throws LexicalException when that takes too many steps
    */
   public static boolean matches(Pattern pattern, String text) {
-    return matchesAny(List.of(pattern), text);
+    return matchesAny(List.of(pattern), text, MatchingSteps.unlimited());
   }
 
   /**
    * Whether a text as a whole matches one of several patterns.
    *
+   * @param together what this and other matches may take together
    * @throws LexicalException when that takes too many steps
    */
-  public static boolean matchesAny(Collection<Pattern> patterns, String text) {
+  public static boolean matchesAny(
+      Collection<Pattern> patterns, String text, MatchingSteps together) {
+    Steps steps = new Steps(text, new Count(Math.min(most(patterns, text), together.left())));
     try {
-      Steps steps = new Steps(text, new int[1]);
       return patterns.stream().anyMatch(pattern -> pattern.matcher(steps).matches());
     } catch (TooManySteps | StackOverflowError tooHard) {
-      throw LexicalException.constrained("a shorter text; this one is too long for its pattern");
+      throw LexicalException.constrained(
+          "a text that takes fewer steps to be compared with its pattern");
+    } finally {
+      together.take(steps.count().taken);
     }
+  }
+
+  private static long most(Collection<Pattern> patterns, String text) {
+    long expressions = patterns.stream().mapToLong(each -> each.pattern().length()).sum();
+    return Math.min(MOST_STEPS, (FIRST_STEPS + text.length()) * (REPEATED_STEPS + expressions));
   }
 
   /** Ends matching that would take too long. */
@@ -45,8 +62,24 @@ public final class LimitedMatching {
     }
   }
 
+  /** How often characters were looked at. */
+  private static final class Count {
+    private final long most;
+    private long taken;
+
+    Count(long most) {
+      this.most = most;
+    }
+
+    void step() {
+      if (++taken > most) {
+        throw new TooManySteps();
+      }
+    }
+  }
+
   /** A text that counts how often its characters are looked at. */
-  private record Steps(String text, int[] count) implements CharSequence {
+  private record Steps(String text, Count count) implements CharSequence {
     @Override
     public int length() {
       return text.length();
@@ -54,9 +87,7 @@ public final class LimitedMatching {
 
     @Override
     public char charAt(int index) {
-      if (++count[0] > MOST_STEPS) {
-        throw new TooManySteps();
-      }
+      count.step();
       return text.charAt(index);
     }
 

@@ -5,6 +5,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.LimitedMatching;
+import org.calmanchor.core.lexical.MatchingSteps;
 import org.calmanchor.core.model.Facet;
 
 /**
@@ -40,12 +41,15 @@ public final class PatternFacet {
     return new PatternFacet(List.of(new Facet(Facet.Kind.PATTERN, pattern)));
   }
 
-  /** Whether a text matches as a whole; false for one that would take too many steps. */
-  public boolean matches(String text) {
+  /**
+   * Whether a text matches as a whole; false for one that would take too many steps.
+   *
+   * @param together what this and other matches may take together
+   */
+  public boolean matches(String text, MatchingSteps together) {
     try {
-      check(text);
-      return true;
-    } catch (LexicalException mismatch) {
+      return LimitedMatching.matchesAny(patterns, text, together);
+    } catch (LexicalException tooHard) {
       return false;
     }
   }
@@ -60,7 +64,7 @@ public final class PatternFacet {
   }
 
   void check(String text) {
-    if (!LimitedMatching.matchesAny(patterns, text)) {
+    if (!LimitedMatching.matchesAny(patterns, text, MatchingSteps.unlimited())) {
       throw LexicalException.constrained(words);
     }
   }

@@ -1,0 +1,77 @@
+package org.calmanchor.core.lexical;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class LimitedMatchingTest {
+  private static final long PLENTY = 1_000_000_000;
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "''                                          | ''",
+        "([A-Z0-9]{1,4} ?){1,8}                      | A1B2 A1B2 A1B2 A1B2 A1B2 A1B2 A1B2 A1B",
+        "[A-Za-z0-9._%+-]+@[A-Za-z0-9.-]+\\.[a-z]{2,} | odo.brackwater@office.lanternquay.test",
+        "(?=.*\\d)(?=.*[a-z])(?=.*[A-Z])(?=.*[!?]).{8,} | zzzzzzzzzzzzzzzzzzzzA1!",
+        ".*;.*;.*;.*                                 | a;bb;ccc;dddd",
+        "(\\s*\\w+\\s*,?)*                            | Heron, Sandpiper, Curlew, Dunlin, Turnstone",
+        "-?\\d+(\\.\\d+)?([eE][+-]?\\d+)?            | -12345678901234567890.12345e+12"
+      })
+  void usualPatternsHaveEnoughSteps(String pattern, String text) {
+    assertThat(LimitedMatching.matches(Pattern.compile(pattern), text)).isTrue();
+  }
+
+  @Test
+  void aLongListOfCodesHasEnoughSteps() {
+    String codes =
+        IntStream.range(1000, 4000).mapToObj(String::valueOf).collect(Collectors.joining("|"));
+    Pattern last = Pattern.compile(codes);
+    assertThat(LimitedMatching.matches(last, "3999")).isTrue();
+    assertThat(LimitedMatching.matches(last, "4000")).isFalse();
+    assertThat(LimitedMatching.matches(Pattern.compile("(" + codes + ")+"), "3999".repeat(100)))
+        .isTrue();
+  }
+
+  @Test
+  void aLongTextHasEnoughSteps() {
+    assertThat(LimitedMatching.matches(Pattern.compile("[a-z ]*"), "moor ".repeat(100_000)))
+        .isTrue();
+  }
+
+  /** Twenty thousand of the short ones fit into a message of a megabyte. */
+  @ParameterizedTest
+  @CsvSource({"30, 5_000", "41, 7_000", "20_000, 2_000_001"})
+  void stepsGrowWithTheText(String length, String most) {
+    MatchingSteps steps = MatchingSteps.atMost(PLENTY);
+    Pattern pattern = Pattern.compile("(a{1,20}){1,20}b");
+    String text = "a".repeat(number(length));
+    assertThatThrownBy(() -> LimitedMatching.matchesAny(List.of(pattern), text, steps))
+        .isInstanceOf(LexicalException.class)
+        .hasMessageContaining("a text that takes fewer steps to be compared with its pattern");
+    assertThat(PLENTY - steps.left()).isLessThanOrEqualTo(number(most));
+  }
+
+  private static int number(String text) {
+    return Integer.parseInt(text.replace("_", ""));
+  }
+
+  @Test
+  void severalMatchesShareTheirSteps() {
+    MatchingSteps steps = MatchingSteps.atMost(15);
+    List<Pattern> patterns = List.of(Pattern.compile("[a-z]+"));
+    assertThat(LimitedMatching.matchesAny(patterns, "heron", steps)).isTrue();
+    assertThat(LimitedMatching.matchesAny(patterns, "heron", steps)).isTrue();
+    assertThatThrownBy(() -> LimitedMatching.matchesAny(patterns, "curlew", steps))
+        .isInstanceOf(LexicalException.class);
+    assertThat(steps.left()).isZero();
+  }
+}
