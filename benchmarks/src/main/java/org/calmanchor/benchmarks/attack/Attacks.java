@@ -20,8 +20,10 @@ import java.util.stream.IntStream;
 final class Attacks {
   private static final int MEGABYTE = 1 << 20;
 
-  /** Three of them, made once: attackers must not take the processor away from callers. */
-  private static final byte[] TEXT = "x".repeat(3 * MEGABYTE).getBytes(StandardCharsets.US_ASCII);
+  /** Made once: attackers must not take the processor away from callers. */
+  private static final String LONG_NAME = "x".repeat(3 * MEGABYTE);
+
+  private static final byte[] TEXT = LONG_NAME.getBytes(StandardCharsets.US_ASCII);
 
   /** Another address than that of the innocent callers, so that limits by address apply. */
   private static final String ADDRESS = "127.0.0.2";
@@ -60,6 +62,7 @@ final class Attacks {
                 "3 MB of tiny elements", () -> header("<a>" + "<a/>".repeat(700_000) + "</a>")),
             new Attack("3 MB of a text that does not end", 10, true, this::sendUnfinishedText),
             new Attack("an endless name in a gzip header", 3, false, this::gzip),
+            new Attack("answers of 3 MB that nobody reads", 3, true, this::unreadAnswer),
             new Attack("documents that nobody reads, HTTP/2", 3, false, this::unread),
             new Attack("questions that do not arrive", 3, false, () -> half("?page=request", "{")),
             new Attack("messages that do not arrive", 3, false, () -> half("", "<e:Envelope")),
@@ -155,6 +158,16 @@ final class Attacks {
       out.write(TEXT);
       return TEXT.length;
     }
+  }
+
+  /** Each one is as large as its request. It pauses, because the attack is about memory. */
+  private long unreadAnswer() throws IOException {
+    Socket socket = host.connect(anyAddress(), SMALL_WINDOW);
+    few.hold(socket);
+    byte[] request = Requests.post(Requests.call("moor", "<boat>" + LONG_NAME + "</boat>"), "");
+    socket.getOutputStream().write(request);
+    pause();
+    return request.length;
   }
 
   /**
