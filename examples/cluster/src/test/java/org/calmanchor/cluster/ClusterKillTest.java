@@ -21,20 +21,18 @@ class ClusterKillTest {
   void aHostThatIsKilledLosesOnlyTheCallsThatItHad() throws Exception {
     int stored = cluster.reservations();
     ClusterLoad load = ClusterLoad.on(cluster, CALLERS);
-    double keptBefore;
     KillRun kills;
     try (load) {
       load.awaitNodes(cluster.names().size());
       load.awaitMore();
-      keptBefore = load.keptShare();
       kills = KillRun.during(cluster, load, Duration.ofSeconds(10));
     }
     // The balancer may send a caller's next call to the dying host, too, before it sees that the
     // host has gone.
     assertThat(kills.mostLost()).isLessThanOrEqualTo(2 * CALLERS);
     assertThat(kills.replayed()).isZero();
-    // A few are computed meanwhile, because the former ones are too old.
-    assertThat(load.keptShare()).isGreaterThan(keptBefore - 0.05);
+    // A host for which Redis has no time computes answers for a second, as on a busy machine.
+    assertThat(load.keptShare()).isGreaterThan(0.5);
     // A call that was lost may have been done.
     assertThat(cluster.reservations() - stored - load.reserved()).isBetween(0, load.lost().size());
   }
