@@ -25,6 +25,9 @@ public final class AttackProgram {
   /** What a message may cost. */
   private static final double MOST_SECONDS_PER_MEGABYTE = 1;
 
+  /** What any message costs besides its bytes, while little of the program is compiled yet. */
+  private static final double MOST_SECONDS_PER_ATTEMPT = 0.001;
+
   private final AttackedHost host;
   private final int seconds;
   private final long patienceMillis;
@@ -141,8 +144,9 @@ public final class AttackProgram {
     if (mostMegabytes > MOST_MEGABYTES) {
       note(attack.name() + ": the process had " + mostMegabytes + " MB");
     }
-    if (attack.isByBytes()
-        && used.toMillis() / 1_000.0 > seconds + MOST_SECONDS_PER_MEGABYTE * megabytes) {
+    double allowed =
+        seconds + MOST_SECONDS_PER_MEGABYTE * megabytes + MOST_SECONDS_PER_ATTEMPT * attempts;
+    if (attack.isByBytes() && used.toMillis() / 1_000.0 > allowed) {
       note(attack.name() + ": it cost more than a second for each megabyte");
     }
     if (!host.isAlive()) {
