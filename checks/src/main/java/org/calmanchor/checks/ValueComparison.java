@@ -141,7 +141,7 @@ final class ValueComparison {
         : matcher.toString();
   }
 
-  /** Each expected item takes the first item that is like it and is still free. */
+  /** Each expected item gets an item of its own that is like it, if all of them can. */
   private void unordered(
       Slot slot,
       Matcher.Unordered expected,
@@ -155,30 +155,30 @@ final class ValueComparison {
               path, "fewer items, since so many are not compared in any order", count(actual)));
       return;
     }
-    List<Object> free = new ArrayList<>(actual);
-    int missing = 0;
-    for (Object wanted : expected.items()) {
-      boolean isTaken = false;
-      for (int i = 0; i < free.size() && !isTaken; i++) {
-        List<Difference> differences = new ArrayList<>();
-        one(slot.type(), wanted, free.get(i), compare, path, differences);
-        if (differences.isEmpty()) {
-          free.remove(i);
-          isTaken = true;
-        }
-      }
-      if (!isTaken && matching.isUsedUp()) {
-        found.add(new Difference(path, TOO_HARD, count(actual)));
-        return;
-      }
-      if (!isTaken) {
-        missing++;
-        found.add(new Difference(path, "an item like " + brief(wanted), "none that is left"));
-      }
+    List<Object> wanted = expected.items();
+    int[] missing =
+        ItemAssignment.unassigned(
+            wanted.size(),
+            actual.size(),
+            (one, item) -> isLike(slot, wanted.get(one), actual.get(item), compare, path));
+    if (missing.length > 0 && matching.isUsedUp()) {
+      found.add(new Difference(path, TOO_HARD, count(actual)));
+      return;
     }
-    if (missing == 0 && !free.isEmpty()) {
-      found.add(new Difference(path, count(expected.items()), count(actual)));
+    for (int one : missing) {
+      found.add(
+          new Difference(path, "an item like " + brief(wanted.get(one)), "none that is left"));
     }
+    if (missing.length == 0 && wanted.size() < actual.size()) {
+      found.add(new Difference(path, count(wanted), count(actual)));
+    }
+  }
+
+  private boolean isLike(
+      Slot slot, Object wanted, @Nullable Object item, Compare compare, String path) {
+    List<Difference> differences = new ArrayList<>();
+    one(slot.type(), wanted, item, compare, path, differences);
+    return differences.isEmpty();
   }
 
   /** The number of values in a tree of values. */

@@ -86,6 +86,10 @@ class MatchersTest {
         "fare: !near 12.3 +- 0.1         | result/fare: expected 12.3 +- 0.1, found 12.50",
         "stops: !unordered [Sandpiper, Heron] |",
         "stops: !unordered [Sandpiper, !pattern 'H.*'] |",
+        // The first one may not keep what only the second one can take.
+        "stops: !unordered [!pattern '.*', Heron] |",
+        "stops: !unordered [!any '', !pattern 'H.*', Heron] | result/stops: expected an item like"
+            + " Heron, found none that is left",
         "stops: !unordered [Heron, Heron] | result/stops: expected an item like Heron, found none"
             + " that is left",
         "stops: !unordered [Heron]       | result/stops: expected 1 item, found 2 items",
