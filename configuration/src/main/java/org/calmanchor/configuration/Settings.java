@@ -271,6 +271,15 @@ public final class Settings {
           "1",
           "Write the messages of one in so many calls; 1 for all.");
 
+  /** What else is masked. */
+  public static final Setting<List<String>> SECRET_NAMES =
+      add(
+          "secret-names",
+          ValueForm.NAMES,
+          "",
+          "Mask also the values of elements, attributes and HTTP headers that have these in their"
+              + " names, wherever secrets are masked.");
+
   /** Whether there are metrics. */
   public static final Setting<Boolean> METRICS =
       add(

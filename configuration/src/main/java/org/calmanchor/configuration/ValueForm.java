@@ -41,6 +41,10 @@ public final class ValueForm<T> {
   static final ValueForm<List<String>> ADDRESSES =
       list("ADDRESS", "addresses as numbers, such as 192.0.2.10", texts -> texts);
 
+  /** Names. */
+  static final ValueForm<List<String>> NAMES =
+      list("NAME", "names, such as taxNumber", texts -> texts);
+
   /** Classes with the paths where they answer. */
   static final ValueForm<List<ServedName>> SERVICES =
       list(

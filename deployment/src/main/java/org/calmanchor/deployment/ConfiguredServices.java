@@ -116,6 +116,8 @@ public final class ConfiguredServices {
   public void applyTo(HostSettings<?> host) {
     configuration.use(Settings.PUBLIC_URL, host::publicUrl);
     configuration.use(
+        Settings.SECRET_NAMES, names -> host.secretNames(names.toArray(String[]::new)));
+    configuration.use(
         Settings.TRUSTED_PROXIES, texts -> host.trustedProxies(texts.toArray(String[]::new)));
     configuration.use(
         Settings.FORWARDING_HEADERS,

@@ -93,7 +93,7 @@ public final class MaskedMessage {
       tag(start, end);
     }
     at = end;
-    if (secret > 0 || isSecret(name)) {
+    if (secret > 0 || SecretNames.isSecret(name, open.peek())) {
       if (++secret == 1 && !isEmpty) {
         shown.append(SecretNames.MASK);
       }
@@ -113,13 +113,6 @@ public final class MaskedMessage {
     if (secret == 0 && hasTag) {
       show(tagEnd(start));
     }
-  }
-
-  private boolean isSecret(String name) {
-    // A map has elements named "key" too, whose text is a name and not a secret.
-    boolean isOfMap = name.equals("key") && "entry".equals(open.peek());
-    boolean isSecurity = name.equals("Security") && "Header".equals(open.peek());
-    return isSecurity || (!isOfMap && SecretNames.isSecret(name));
   }
 
   private static String local(String name) {

@@ -1,12 +1,15 @@
 package org.calmanchor.core.xml;
 
+import org.calmanchor.core.logging.SecretNames;
+
 /**
  * What is wrong with a received message, in words for its sender.
  *
  * @param path the way from the body element to the place, as in {@code quoteStay/nights}
  * @param code what kind of mistake
  * @param expected what should stand there
- * @param found the value that was found, shortened if it is long
+ * @param found the value that was found, shortened if it is long; masked if a name on the path is
+ *     that of a secret
  * @param line where, counted from 1; 0 when unknown
  * @param column where, counted from 1; 0 when unknown
  * @param isInHeader whether it is in a header block rather than in the body
@@ -55,25 +58,43 @@ public record InputProblem(
     }
   }
 
+  /** The value that was found, as others may see it. */
+  @Override
+  public String found() {
+    return SecretNames.isIn(path) ? SecretNames.MASK : found;
+  }
+
+  /** The sentence: what was found may be a secret. */
+  @Override
+  public String toString() {
+    return sentence();
+  }
+
   /** One sentence that a person can act on. */
   public String sentence() {
     String place = path.isEmpty() ? "The message" : path;
+    String value = found();
     return switch (code) {
-      case NOT_WELL_FORMED -> "The message is not well-formed XML: " + found + ".";
-      case FORBIDDEN -> "The message holds " + found + ", which SOAP does not allow.";
+      case NOT_WELL_FORMED -> "The message is not well-formed XML: " + value + ".";
+      case FORBIDDEN -> "The message holds " + value + ", which SOAP does not allow.";
       case MISSING -> place + " is missing; expected " + expected + ".";
       case UNEXPECTED -> place + " does not belong here; expected " + expected + ".";
       case TOO_MANY -> place + " occurs too often; expected " + expected + ".";
-      case VALUE, TYPE -> place + " is \"" + found + "\"; expected " + expected + ".";
+      case VALUE, TYPE -> place + " is \"" + value + "\"; expected " + expected + ".";
       case NIL -> place + " is nil; expected " + expected + ".";
       case ENCODING ->
           "The message is in the encoding \""
-              + found
+              + value
               + "\", which is not read here; send "
               + expected
               + ".";
       case LIMIT, SIZE -> place + " is beyond a limit: " + expected + ".";
     };
+  }
+
+  /** The same problem without line and column. */
+  InputProblem withoutLocation() {
+    return new InputProblem(path, code, expected, found, 0, 0, isInHeader);
   }
 
   /** The same problem, with one more step in front of its path. */

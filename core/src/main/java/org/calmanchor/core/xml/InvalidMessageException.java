@@ -22,9 +22,7 @@ public final class InvalidMessageException extends RuntimeException {
    * The same error without line and column, for a text that does not come from the message itself.
    */
   public InvalidMessageException withoutLocation() {
-    return new InvalidMessageException(
-        new InputProblem(
-            problem.path(), problem.code(), problem.expected(), problem.found(), 0, 0));
+    return new InvalidMessageException(problem.withoutLocation());
   }
 
   /** The same error, with one more step in front of its path. */

@@ -5,6 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import org.calmanchor.annotations.Attribute;
+import org.calmanchor.annotations.ComplexType;
+import org.calmanchor.annotations.Facets;
+import org.calmanchor.annotations.Operation;
+import org.calmanchor.annotations.PortType;
 import org.calmanchor.core.Standards;
 import org.calmanchor.core.dynamic.DynamicMessages;
 import org.calmanchor.core.model.SoapVersion;
@@ -38,6 +43,36 @@ class UnusualMessagesTest {
 
   private static String answer(String body) {
     return answer("", body);
+  }
+
+  /** Takes secrets that have rules. */
+  @PortType(namespace = "urn:lanternquay:locker")
+  public static class Gate {
+    @Operation
+    public void open(int pin, @Facets(maxLength = 4) String passphrase, Login login, int berth) {}
+
+    /** A secret in a structure, as an attribute and as an element. */
+    @ComplexType
+    public record Login(@Attribute int userToken, int[] keys, int locker) {}
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "<pin>zulu</pin>                                  | open/pin              | •••",
+        "<pin>1</pin><passphrase>zulu7</passphrase>       | open/passphrase       | •••",
+        "FIRST<login userToken='zulu'></login>            | open/login/@userToken | •••",
+        "FIRST<login userToken='1'><keys>zulu</keys></login> | open/login/keys[1] | •••",
+        "FIRST<login userToken='1'><locker>zulu</locker></login> | open/login/locker | zulu",
+        "FIRST<login userToken='1'><locker>1</locker></login><berth>zulu</berth> | open/berth | zulu"
+      })
+  void tellsNoSecretThatBreaksARule(String content, String path, String found) {
+    String before = "<pin>1</pin><passphrase>moor</passphrase>";
+    String message = envelope("", "<open>" + content.replace("FIRST", before) + "</open>");
+    String answer = Call.of(message, "text/xml").on(Endpoint.of(new Gate())).answer();
+    assertThat(answer).contains("path=\"" + path + "\"", "found=\"" + found + "\"");
+    assertThat(answer.contains("zulu")).isEqualTo(found.equals("zulu"));
   }
 
   @ParameterizedTest

@@ -1,7 +1,11 @@
 package org.calmanchor.core.logging;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -96,7 +100,12 @@ class MaskedMessageTest {
         "Authorization",
         "x-api-key",
         "PIN2",
-        "secretKey_1"
+        "secretKey_1",
+        "jwt",
+        "X-JWT-Assertion",
+        "cardNumber",
+        "Set-Cookie",
+        "CVC"
       })
   void knowsSecretsByTheirNames(String name) {
     assertThat(SecretNames.isSecret(name)).isTrue();
@@ -107,6 +116,41 @@ class MaskedMessageTest {
       strings = {"shipping", "monkey", "keyboard", "spin", "pinnace", "turnkey", "compass", "keel"})
   void leavesOtherNamesAlone(String name) {
     assertThat(SecretNames.isSecret(name)).isFalse();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "register/password, true",
+    "register/keys[2], true",
+    "register/login/@pin, true",
+    "register/credentials/name, true",
+    "Header/Security/UsernameToken/Nonce, true",
+    "tariff/entry[1]/key, false",
+    "tariff/entry[1]/value, false",
+    "security/level, false",
+    "'', false"
+  })
+  void knowsWhatIsWithinASecret(String path, boolean isSecret) {
+    assertThat(SecretNames.isIn(path)).isEqualTo(isSecret);
+  }
+
+  @Test
+  void takesMoreNames() {
+    assertThat(SecretNames.isSecret("skipperTax_Number2")).isFalse();
+    SecretNames.add(List.of("taxNumber", "moon-phase"));
+    assertThat(SecretNames.isSecret("skipperTax_Number2")).isTrue();
+    assertThat(SecretNames.isSecret("MOONPHASE")).isTrue();
+    assertThat(SecretNames.isSecret("tax")).isFalse();
+    assertThatThrownBy(() -> SecretNames.add(List.of("moorage", "a2b")))
+        .hasMessage("A secret name needs three letters (a to z) or more: moorage, a2b");
+    assertThat(SecretNames.isSecret("moorage")).isFalse();
+  }
+
+  @Test
+  void isDocumented() throws IOException {
+    assertThat(Files.readString(Path.of("../docs/security.md")))
+        .contains(": " + String.join(", ", SecretNames.PARTS) + ".")
+        .contains(": " + String.join(", ", SecretNames.WORDS) + ".");
   }
 
   @Test

@@ -20,6 +20,7 @@ import org.calmanchor.core.lifecycle.Startable;
 import org.calmanchor.core.limits.ExemptAddresses;
 import org.calmanchor.core.limits.Limit;
 import org.calmanchor.core.limits.Limits;
+import org.calmanchor.core.logging.SecretNames;
 import org.calmanchor.core.observe.CallObserver;
 import org.calmanchor.core.read.ContractReader;
 import org.calmanchor.core.reading.Reading;
@@ -464,6 +465,18 @@ public abstract class HostSettings<H extends HostSettings<H>> {
   /** Tells operators something, at the port of health or where test pages are shown. */
   public final H report(OperatorReport report) {
     reports.add(report);
+    return self();
+  }
+
+  /**
+   * Masks also the values of elements, attributes and HTTP headers that have one of these in their
+   * names, in faults, logs, exchanges and on the page: from now on, in this whole process.
+   *
+   * @param names such as {@code taxNumber}; case, digits and other characters do not count
+   * @throws IllegalArgumentException when one has fewer than three letters (a to z)
+   */
+  public final H secretNames(String... names) {
+    SecretNames.add(List.of(names));
     return self();
   }
 
