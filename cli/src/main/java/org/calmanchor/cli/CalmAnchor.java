@@ -9,6 +9,7 @@ import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.function.Supplier;
 import org.calmanchor.cli.terminal.CommandException;
+import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.configuration.ConfigurationException;
 import org.calmanchor.core.problem.ContractException;
 import org.calmanchor.deployment.DeploymentException;
@@ -149,17 +150,17 @@ public final class CalmAnchor implements Runnable {
   private static int explain(Exception failed, CommandLine line, CommandLine.ParseResult arguments)
       throws Exception {
     if (failed instanceof CommandException known) {
-      line.getErr().println(known.getMessage());
+      tell(known, line);
       return known.exitCode();
     }
     if (failed instanceof ContractException
         || failed instanceof PortTakenException
         || failed instanceof DeploymentException) {
-      line.getErr().println(failed.getMessage());
+      tell(failed, line);
       return 1;
     }
     if (failed instanceof ConfigurationException) {
-      line.getErr().println(failed.getMessage());
+      tell(failed, line);
       return 2;
     }
     throw failed;
@@ -167,9 +168,14 @@ public final class CalmAnchor implements Runnable {
 
   private static int explainUsage(CommandLine.ParameterException wrong, String[] arguments) {
     CommandLine line = wrong.getCommandLine();
-    line.getErr().println(wrong.getMessage());
+    tell(wrong, line);
     CommandLine.UnmatchedArgumentException.printSuggestions(wrong, line.getErr());
     line.getErr().println("See: " + line.getCommandSpec().qualifiedName() + " --help");
     return 2;
+  }
+
+  /** A message may repeat what a server has sent, or what stands in a document. */
+  private static void tell(Exception problem, CommandLine line) {
+    line.getErr().println(Terminal.shownLines(String.valueOf(problem.getMessage())));
   }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.calmanchor.cli.terminal.Terminal;
 import org.calmanchor.core.conformance.Finding;
 import org.calmanchor.core.conformance.Profile;
 import org.calmanchor.core.conformance.Rule;
@@ -56,21 +57,27 @@ record Judgement(
 
   void print(PrintWriter out) {
     if (unfit != null) {
-      out.println(unfit.getMessage());
+      print(out, unfit.getMessage());
       return;
     }
-    out.println(
+    print(
+        out,
         target
             + ": "
             + verdict()
             + (advice() > 0 ? ", " + counted(advice(), "piece", "pieces") + " of advice" : "")
             + ".");
-    broken.forEach(out::println);
-    findings.forEach(out::println);
-    notJudged.forEach(each -> out.println("Not judged: " + each));
+    broken.forEach(each -> print(out, each));
+    findings.forEach(each -> print(out, each));
+    notJudged.forEach(each -> print(out, "Not judged: " + each));
     if (problems() == 0) {
-      notUsed.forEach(each -> out.println("It conforms, but cannot be used here: " + each));
+      notUsed.forEach(each -> print(out, "It conforms, but cannot be used here: " + each));
     }
+  }
+
+  /** What is said of a document may repeat its texts. */
+  private static void print(PrintWriter out, @Nullable Object what) {
+    out.println(Terminal.shownLines(String.valueOf(what)));
   }
 
   private String verdict() {

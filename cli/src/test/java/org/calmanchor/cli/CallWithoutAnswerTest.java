@@ -3,8 +3,12 @@ package org.calmanchor.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -66,8 +70,26 @@ class CallWithoutAnswerTest {
     } finally {
       other.stop(0);
     }
+    try (ServerSocket odd = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+      Thread answering = new Thread(() -> answer(odd, "HTTP/1.1 \033[31m200\r\n\r\n"));
+      answering.start();
+      Tool red = call("--address", "http://127.0.0.1:" + odd.getLocalPort());
+      answering.join();
+      assertThat(red.exitCode()).isEqualTo(4);
+      assertThat(red.err()).contains("[31m200").doesNotContain("\033");
+    }
     Tool nobody = call("--address", address, "--proxy", "127.0.0.1:1");
     assertThat(nobody.exitCode()).isEqualTo(4);
     assertThat(nobody.err()).doesNotContain("Exception");
+  }
+
+  private static void answer(ServerSocket server, String text) {
+    try (Socket caller = server.accept()) {
+      caller.getOutputStream().write(text.getBytes(StandardCharsets.US_ASCII));
+      caller.shutdownOutput();
+      caller.getInputStream().readAllBytes();
+    } catch (IOException callerGone) {
+      throw new UncheckedIOException(callerGone);
+    }
   }
 }

@@ -7,7 +7,10 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.net.Socket;
+import java.net.SocketTimeoutException;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.TreeMap;
 
 /** A client of HTTP/2 (RFC 9113) that does what no honest one would. */
 final class RawHttp2 implements AutoCloseable {
@@ -217,16 +220,29 @@ final class RawHttp2 implements AutoCloseable {
     }
   }
 
-  /** How many streams are reset, read until there are {@code most} of them. */
-  int resets(int most) throws IOException {
-    int count = 0;
-    while (count < most) {
-      int length = (in.readUnsignedByte() << 16) | in.readUnsignedShort();
-      int type = in.readUnsignedByte();
-      in.skipNBytes(1L + 4 + length);
-      count += type == RST_STREAM ? 1 : 0;
+  /**
+   * Reads until all streams that were asked for are reset.
+   *
+   * @throws AssertionError with the frames of those that are not, after a while
+   * @throws java.io.EOFException when the connection is closed before
+   */
+  void awaitResets() throws IOException {
+    Map<Integer, String> open = new TreeMap<>();
+    for (int each = 1; each < stream; each += 2) {
+      open.put(each, "");
     }
-    return count;
+    try {
+      while (!open.isEmpty()) {
+        int length = (in.readUnsignedByte() << 16) | in.readUnsignedShort();
+        int type = in.readUnsignedByte();
+        in.readUnsignedByte();
+        int of = in.readInt();
+        in.skipNBytes(length);
+        open.computeIfPresent(of, (id, seen) -> type == RST_STREAM ? null : seen + " " + type);
+      }
+    } catch (SocketTimeoutException late) {
+      throw new AssertionError("not reset, with the types of their frames: " + open, late);
+    }
   }
 
   @Override

@@ -5,6 +5,7 @@ import java.net.URISyntaxException;
 import java.util.Locale;
 import org.calmanchor.web.http.HttpRequest;
 import org.calmanchor.web.http.ThisMachine;
+import org.calmanchor.web.proxy.Addresses;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,20 +30,24 @@ final class HostRule {
       // Its proxy vouches for the name, but only for its own requests.
       return authority != null;
     }
-    boolean isAllowed = allows(request, ThisMachine.hostOf(authority));
+    String host = ThisMachine.hostOf(authority);
+    boolean isAllowed = host != null && (ThisMachine.isName(host) || isOurs(host, request));
     if (isAllowed) {
       lastAllowed = authority;
     }
     return isAllowed;
   }
 
-  private boolean allows(HttpRequest request, @Nullable String host) {
-    return host != null
-        && (ThisMachine.isName(host)
-            || host.equals(bracketed(settings.boundAddress()))
-            || host.equals(bracketed(request.localAddress()))
-            || (settings.publicUrl() != null
-                && host.equalsIgnoreCase(settings.publicUrl().getHost())));
+  private boolean isOurs(String host, HttpRequest request) {
+    if (host.indexOf(':') >= 0 && !host.startsWith("[")) {
+      // No authority of a URL (RFC 3986, section 3.2.2), although its address may be ours.
+      return false;
+    }
+    URI url = settings.publicUrl();
+    String asked = canonical(host);
+    return asked.equals(canonical(settings.boundAddress()))
+        || asked.equals(canonical(request.localAddress()))
+        || (url != null && asked.equals(canonical(url.getHost())));
   }
 
   /** The URL of this site as the client sees it, without a path. */
@@ -96,11 +101,18 @@ final class HostRule {
     return "https".equalsIgnoreCase(uri.getScheme()) ? 443 : 80;
   }
 
-  private static String bracketed(@Nullable String address) {
-    if (address == null) {
-      return "";
+  /** A name or an address in one of the forms in which it can be written; empty for none. */
+  private static String canonical(@Nullable String host) {
+    String lower = host == null ? "" : host.toLowerCase(Locale.ROOT);
+    // Without the zone of a link-local address, which clients do not send.
+    String address = lower.replaceAll("[\\[\\]]|%.*", "");
+    if (address.indexOf(':') < 0) {
+      return lower;
     }
-    String lower = address.toLowerCase(Locale.ROOT);
-    return lower.contains(":") && !lower.startsWith("[") ? "[" + lower + "]" : lower;
+    try {
+      return Addresses.number(address);
+    } catch (IllegalArgumentException malformed) {
+      return lower;
+    }
   }
 }

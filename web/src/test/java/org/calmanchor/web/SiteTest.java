@@ -50,6 +50,23 @@ class SiteTest {
     return Exchange.post("/door?page=" + what, "application/json", body).on(site(true));
   }
 
+  /** An address can be written in several ways, and is reported in one. */
+  @ParameterizedTest
+  @CsvSource({
+    "fd01:0:0:0:0:0:0:1, [fd01::1]:8080, 200",
+    "fd01:0:0:0:0:0:0:1, [FD01::0001], 200",
+    "fe80:0:0:0:0:0:0:7%eth0, [fe80::7], 200",
+    "fd01:0:0:0:0:0:0:1, [fd01::2], 421",
+    "fd01:0:0:0:0:0:0:1, fd01::1:2, 421",
+    "fd01:0:0:0:0:0:0:1, [fd01::x], 421",
+    "192.0.2.1, 192.0.2.1:8080, 200",
+    "192.0.2.1, [::192.0.2.1], 421"
+  })
+  void goesByTheAddressesThatItHas(String local, String asked, int status) throws Exception {
+    Exchange request = Exchange.get("/door?wsdl").over("192.0.2.7", local, asked, "HTTP/1.1");
+    assertThat(request.on(site(false)).status).isEqualTo(status);
+  }
+
   @Test
   void writesTheRequestThatAPageAsksFor() throws Exception {
     Exchange asked =
