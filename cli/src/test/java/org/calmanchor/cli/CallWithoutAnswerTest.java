@@ -13,6 +13,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import org.calmanchor.testing.Tool;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -71,10 +73,10 @@ class CallWithoutAnswerTest {
       other.stop(0);
     }
     try (ServerSocket odd = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-      Thread answering = new Thread(() -> answer(odd, "HTTP/1.1 \033[31m200\r\n\r\n"));
-      answering.start();
+      CompletableFuture<Socket> caller =
+          CompletableFuture.supplyAsync(() -> answer(odd, "HTTP/1.1 \033[31m200\r\n\r\n"));
       Tool red = call("--address", "http://127.0.0.1:" + odd.getLocalPort());
-      answering.join();
+      caller.get(60, TimeUnit.SECONDS).close();
       assertThat(red.exitCode()).isEqualTo(4);
       assertThat(red.err()).contains("[31m200").doesNotContain("\033");
     }
@@ -83,11 +85,12 @@ class CallWithoutAnswerTest {
     assertThat(nobody.err()).doesNotContain("Exception");
   }
 
-  private static void answer(ServerSocket server, String text) {
-    try (Socket caller = server.accept()) {
+  private static Socket answer(ServerSocket server, String text) {
+    try {
+      Socket caller = server.accept();
       caller.getOutputStream().write(text.getBytes(StandardCharsets.US_ASCII));
       caller.shutdownOutput();
-      caller.getInputStream().readAllBytes();
+      return caller;
     } catch (IOException callerGone) {
       throw new UncheckedIOException(callerGone);
     }
