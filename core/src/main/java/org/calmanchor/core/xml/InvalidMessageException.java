@@ -9,8 +9,16 @@ public final class InvalidMessageException extends RuntimeException {
   /** Creates an exception for {@code problem}. */
   public InvalidMessageException(InputProblem problem) {
     // Any client can cause this exception often, so it has no stack trace.
-    super(problem.sentence(), null, false, false);
+    super(null, null, false, false);
     this.problem = problem;
+  }
+
+  /**
+   * The problem as a sentence, which is made only here: each step of its path makes a new error.
+   */
+  @Override
+  public String getMessage() {
+    return problem.sentence();
   }
 
   /** What is wrong. */
