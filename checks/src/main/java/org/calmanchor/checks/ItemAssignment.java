@@ -5,16 +5,17 @@ import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Deque;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * Gives as many expected items as possible an item of their own that fits. One that several
- * expected items fit is not lost to the first of them: an item is exchanged as long as somebody
- * gains by that (maximum matching in a bipartite graph, by augmenting paths). For one thread.
+ * Assigns to as many expected items as possible an item of their own that fits. If several expected
+ * items fit an item, the first of them gives it away as long as another item fits it (maximum
+ * matching in a bipartite graph, by augmenting paths). For one thread.
  */
 final class ItemAssignment {
   private static final int NONE = -1;
 
-  /** A second of work at most, which only lists need that were made for it. */
+  /** About a second of work. Only lists that were made for it need more. */
   private static final long MOST_STEPS = 200_000_000;
 
   private final Fitting fitting;
@@ -50,11 +51,13 @@ final class ItemAssignment {
   /**
    * Assigns items.
    *
-   * @return the expected ones that got none, in their order
+   * @return the expected ones that got none, in their order; null if it would take too long to know
    */
-  static int[] unassigned(int expected, int items, Fitting fitting) {
+  static int @Nullable [] findUnassigned(int expected, int items, Fitting fitting) {
     ItemAssignment assignment = new ItemAssignment(expected, items, fitting);
-    return IntStream.range(0, expected).filter(wanted -> !assignment.assign(wanted)).toArray();
+    int[] none =
+        IntStream.range(0, expected).filter(wanted -> !assignment.assign(wanted)).toArray();
+    return assignment.steps < MOST_STEPS ? none : null;
   }
 
   /** Finds an item for one more, and others for those who have to give theirs away for that. */

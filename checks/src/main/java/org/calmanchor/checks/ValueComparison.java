@@ -19,6 +19,8 @@ final class ValueComparison {
   /** Each expected item may be compared with each one that came, which is some seconds of work. */
   private static final long MOST_COMPARED = 10_000_000;
 
+  private static final String TOO_MANY = "fewer items, since so many are not compared in any order";
+
   private static final String TOO_HARD = "simpler or fewer patterns, since these take too long";
 
   private final Contract contract;
@@ -150,19 +152,17 @@ final class ValueComparison {
       String path,
       List<Difference> found) {
     if (size(expected.items()) * actual.size() > MOST_COMPARED) {
-      found.add(
-          new Difference(
-              path, "fewer items, since so many are not compared in any order", count(actual)));
+      found.add(new Difference(path, TOO_MANY, count(actual)));
       return;
     }
     List<Object> wanted = expected.items();
     int[] missing =
-        ItemAssignment.unassigned(
+        ItemAssignment.findUnassigned(
             wanted.size(),
             actual.size(),
             (one, item) -> isLike(slot, wanted.get(one), actual.get(item), compare, path));
-    if (missing.length > 0 && matching.isUsedUp()) {
-      found.add(new Difference(path, TOO_HARD, count(actual)));
+    if (missing == null || (missing.length > 0 && matching.isUsedUp())) {
+      found.add(new Difference(path, missing == null ? TOO_MANY : TOO_HARD, count(actual)));
       return;
     }
     for (int one : missing) {

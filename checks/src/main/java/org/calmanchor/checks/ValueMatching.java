@@ -8,7 +8,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.Map;
-import org.calmanchor.core.lexical.MatchingSteps;
+import org.calmanchor.core.lexical.MatchingBudget;
 import org.calmanchor.core.simple.PatternFacet;
 import org.jspecify.annotations.Nullable;
 
@@ -21,7 +21,7 @@ final class ValueMatching {
   private static final long MOST_STEPS = 50_000_000;
 
   private final Map<String, PatternFacet> patterns = new HashMap<>();
-  private final MatchingSteps steps = MatchingSteps.atMost(MOST_STEPS);
+  private final MatchingBudget budget = new MatchingBudget(MOST_STEPS);
 
   /**
    * Whether {@code actual} is what {@code matcher} asks for.
@@ -37,7 +37,7 @@ final class ValueMatching {
     }
     String text = actual.toString();
     if (matcher instanceof Matcher.Pattern pattern) {
-      return patterns.computeIfAbsent(pattern.expression(), PatternFacet::of).matches(text, steps);
+      return patterns.computeIfAbsent(pattern.expression(), PatternFacet::of).matches(text, budget);
     }
     if (matcher instanceof Matcher.Near near) {
       BigDecimal number = number(text);
@@ -51,7 +51,7 @@ final class ValueMatching {
 
   /** Whether no pattern is tried any more, so that nothing matches one. */
   boolean isUsedUp() {
-    return steps.left() == 0;
+    return budget.left() == 0;
   }
 
   private static boolean isWithin(Matcher.Range range, String text) {

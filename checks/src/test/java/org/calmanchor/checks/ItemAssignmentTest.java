@@ -34,7 +34,7 @@ class ItemAssignmentTest {
       @ForAll @IntRange(max = 6) int items) {
     Set<Integer> asked = new HashSet<>();
     int[] unassigned =
-        ItemAssignment.unassigned(
+        ItemAssignment.findUnassigned(
             expected,
             items,
             (one, item) -> {

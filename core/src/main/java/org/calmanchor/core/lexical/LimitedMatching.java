@@ -1,6 +1,5 @@
 package org.calmanchor.core.lexical;
 
-import java.util.Collection;
 import java.util.List;
 import java.util.regex.Pattern;
 
@@ -26,31 +25,53 @@ public final class LimitedMatching {
    * @throws LexicalException when that takes too many steps
    */
   public static boolean matches(Pattern pattern, String text) {
-    return matchesAny(List.of(pattern), text, MatchingSteps.unlimited());
+    return matchesAny(List.of(pattern), text);
   }
 
   /**
    * Whether a text as a whole matches one of several patterns.
    *
-   * @param together what this and other matches may take together
    * @throws LexicalException when that takes too many steps
    */
-  public static boolean matchesAny(
-      Collection<Pattern> patterns, String text, MatchingSteps together) {
-    Steps steps = new Steps(text, new Count(Math.min(most(patterns, text), together.left())));
+  public static boolean matchesAny(List<Pattern> patterns, String text) {
+    return match(patterns, new Steps(text, new Count(most(patterns, text))));
+  }
+
+  /**
+   * Whether a text as a whole matches one of several patterns.
+   *
+   * @param budget what this and other matches may take together
+   * @throws LexicalException when that takes too many steps
+   */
+  public static boolean matchesAny(List<Pattern> patterns, String text, MatchingBudget budget) {
+    Count count = new Count(Math.min(most(patterns, text), budget.left()));
     try {
-      return patterns.stream().anyMatch(pattern -> pattern.matcher(steps).matches());
-    } catch (TooManySteps | StackOverflowError tooHard) {
-      throw LexicalException.constrained(
-          "a text that takes fewer steps to be compared with its pattern");
+      return match(patterns, new Steps(text, count));
     } finally {
-      together.take(steps.count().taken);
+      budget.take(count.taken);
     }
   }
 
-  private static long most(Collection<Pattern> patterns, String text) {
-    long expressions = patterns.stream().mapToLong(each -> each.pattern().length()).sum();
-    return Math.min(MOST_STEPS, (FIRST_STEPS + text.length()) * (REPEATED_STEPS + expressions));
+  private static boolean match(List<Pattern> patterns, Steps text) {
+    try {
+      for (Pattern pattern : patterns) {
+        if (pattern.matcher(text).matches()) {
+          return true;
+        }
+      }
+      return false;
+    } catch (TooManySteps | StackOverflowError tooHard) {
+      throw LexicalException.constrained(
+          "a text that takes fewer steps to be compared with its pattern");
+    }
+  }
+
+  private static long most(List<Pattern> patterns, String text) {
+    long expressions = REPEATED_STEPS;
+    for (Pattern pattern : patterns) {
+      expressions += pattern.pattern().length();
+    }
+    return Math.min(MOST_STEPS, (FIRST_STEPS + text.length()) * expressions);
   }
 
   /** Ends matching that would take too long. */

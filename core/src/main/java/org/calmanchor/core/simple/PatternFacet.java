@@ -5,7 +5,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.calmanchor.core.lexical.LexicalException;
 import org.calmanchor.core.lexical.LimitedMatching;
-import org.calmanchor.core.lexical.MatchingSteps;
+import org.calmanchor.core.lexical.MatchingBudget;
 import org.calmanchor.core.model.Facet;
 
 /**
@@ -44,11 +44,11 @@ public final class PatternFacet {
   /**
    * Whether a text matches as a whole; false for one that would take too many steps.
    *
-   * @param together what this and other matches may take together
+   * @param budget what this and other matches may take together
    */
-  public boolean matches(String text, MatchingSteps together) {
+  public boolean matches(String text, MatchingBudget budget) {
     try {
-      return LimitedMatching.matchesAny(patterns, text, together);
+      return LimitedMatching.matchesAny(patterns, text, budget);
     } catch (LexicalException tooHard) {
       return false;
     }
@@ -64,7 +64,7 @@ public final class PatternFacet {
   }
 
   void check(String text) {
-    if (!LimitedMatching.matchesAny(patterns, text, MatchingSteps.unlimited())) {
+    if (!LimitedMatching.matchesAny(patterns, text)) {
       throw LexicalException.constrained(words);
     }
   }

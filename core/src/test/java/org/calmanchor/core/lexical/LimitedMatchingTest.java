@@ -51,13 +51,13 @@ class LimitedMatchingTest {
   @ParameterizedTest
   @CsvSource({"30, 5_000", "41, 7_000", "20_000, 2_000_001"})
   void stepsGrowWithTheText(String length, String most) {
-    MatchingSteps steps = MatchingSteps.atMost(PLENTY);
+    MatchingBudget budget = new MatchingBudget(PLENTY);
     Pattern pattern = Pattern.compile("(a{1,20}){1,20}b");
     String text = "a".repeat(number(length));
-    assertThatThrownBy(() -> LimitedMatching.matchesAny(List.of(pattern), text, steps))
+    assertThatThrownBy(() -> LimitedMatching.matchesAny(List.of(pattern), text, budget))
         .isInstanceOf(LexicalException.class)
         .hasMessageContaining("a text that takes fewer steps to be compared with its pattern");
-    assertThat(PLENTY - steps.left()).isLessThanOrEqualTo(number(most));
+    assertThat(PLENTY - budget.left()).isLessThanOrEqualTo(number(most));
   }
 
   private static int number(String text) {
@@ -66,12 +66,12 @@ class LimitedMatchingTest {
 
   @Test
   void severalMatchesShareTheirSteps() {
-    MatchingSteps steps = MatchingSteps.atMost(15);
+    MatchingBudget budget = new MatchingBudget(15);
     List<Pattern> patterns = List.of(Pattern.compile("[a-z]+"));
-    assertThat(LimitedMatching.matchesAny(patterns, "heron", steps)).isTrue();
-    assertThat(LimitedMatching.matchesAny(patterns, "heron", steps)).isTrue();
-    assertThatThrownBy(() -> LimitedMatching.matchesAny(patterns, "curlew", steps))
+    assertThat(LimitedMatching.matchesAny(patterns, "heron", budget)).isTrue();
+    assertThat(LimitedMatching.matchesAny(patterns, "heron", budget)).isTrue();
+    assertThatThrownBy(() -> LimitedMatching.matchesAny(patterns, "curlew", budget))
         .isInstanceOf(LexicalException.class);
-    assertThat(steps.left()).isZero();
+    assertThat(budget.left()).isZero();
   }
 }

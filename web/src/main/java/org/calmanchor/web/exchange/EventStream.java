@@ -42,7 +42,7 @@ final class EventStream {
   }
 
   /** Completes when the stream has ended. */
-  CompletionStage<Void> ended() {
+  CompletionStage<Void> whenEnded() {
     return ended;
   }
 

@@ -75,7 +75,7 @@ public final class ExchangeEvents {
     }
     stream.write(EVENT);
     stream.write(reload);
-    return stream.ended();
+    return stream.whenEnded();
   }
 
   private synchronized boolean add(EventStream stream) {
