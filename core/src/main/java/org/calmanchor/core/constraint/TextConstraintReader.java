@@ -45,11 +45,9 @@ final class TextConstraintReader {
   private static void pattern(JavaAnnotation given, ConstrainedPosition position) {
     Pattern pattern = compiled(given, position);
     if (pattern != null) {
-      text(
-          given,
-          position,
-          "a text like " + pattern.pattern(),
-          value -> LimitedMatching.matches(pattern, value.toString()));
+      List<Pattern> one = List.of(pattern);
+      String words = "a text like " + pattern.pattern();
+      text(given, position, words, value -> LimitedMatching.matches(one, value.toString(), words));
     }
   }
 

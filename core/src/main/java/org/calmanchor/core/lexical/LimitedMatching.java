@@ -20,50 +20,43 @@ public final class LimitedMatching {
   private LimitedMatching() {}
 
   /**
-   * Whether a text as a whole matches a pattern.
+   * Whether a text as a whole matches one of several patterns.
    *
-   * @throws LexicalException when that takes too many steps
+   * @param words what is expected
+   * @throws LexicalException when that takes too many steps to know
    */
-  public static boolean matches(Pattern pattern, String text) {
-    return matchesAny(List.of(pattern), text);
+  public static boolean matches(List<Pattern> patterns, String text, String words) {
+    try {
+      return match(patterns, new Steps(text, new Count(most(patterns, text))));
+    } catch (TooManySteps | StackOverflowError tooHard) {
+      throw LexicalException.constrained(words + " that takes fewer steps to compare");
+    }
   }
 
   /**
-   * Whether a text as a whole matches one of several patterns.
-   *
-   * @throws LexicalException when that takes too many steps
-   */
-  public static boolean matchesAny(List<Pattern> patterns, String text) {
-    return match(patterns, new Steps(text, new Count(most(patterns, text))));
-  }
-
-  /**
-   * Whether a text as a whole matches one of several patterns.
+   * Whether a text as a whole matches one of several patterns; false when that takes too many steps
+   * to know.
    *
    * @param budget what this and other matches may take together
-   * @throws LexicalException when that takes too many steps
    */
-  public static boolean matchesAny(List<Pattern> patterns, String text, MatchingBudget budget) {
+  public static boolean matches(List<Pattern> patterns, String text, MatchingBudget budget) {
     Count count = new Count(Math.min(most(patterns, text), budget.left()));
     try {
       return match(patterns, new Steps(text, count));
+    } catch (TooManySteps | StackOverflowError tooHard) {
+      return false;
     } finally {
       budget.take(count.taken);
     }
   }
 
   private static boolean match(List<Pattern> patterns, Steps text) {
-    try {
-      for (Pattern pattern : patterns) {
-        if (pattern.matcher(text).matches()) {
-          return true;
-        }
+    for (Pattern pattern : patterns) {
+      if (pattern.matcher(text).matches()) {
+        return true;
       }
-      return false;
-    } catch (TooManySteps | StackOverflowError tooHard) {
-      throw LexicalException.constrained(
-          "a text that takes fewer steps to be compared with its pattern");
     }
+    return false;
   }
 
   private static long most(List<Pattern> patterns, String text) {

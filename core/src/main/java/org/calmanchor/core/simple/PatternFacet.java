@@ -47,11 +47,7 @@ public final class PatternFacet {
    * @param budget what this and other matches may take together
    */
   public boolean matches(String text, MatchingBudget budget) {
-    try {
-      return LimitedMatching.matchesAny(patterns, text, budget);
-    } catch (LexicalException tooHard) {
-      return false;
-    }
+    return LimitedMatching.matches(patterns, text, budget);
   }
 
   /** The same check, with these words for what is expected. */
@@ -64,7 +60,7 @@ public final class PatternFacet {
   }
 
   void check(String text) {
-    if (!LimitedMatching.matchesAny(patterns, text)) {
+    if (!LimitedMatching.matches(patterns, text, words)) {
       throw LexicalException.constrained(words);
     }
   }
